@@ -1,0 +1,111 @@
+import { toNumber, toText, type FrameRate } from '../../time/index.ts';
+import { musicEnd, type Music, type Plan, type ShotFacts } from '../../plan/index.ts';
+import type { HandoffFormat } from '../format.ts';
+import { scoredShots } from '../scored.ts';
+
+type Json = string | number | boolean | null | Json[] | { [key: string]: Json };
+
+/** OpenTimelineIO keeps rates as decimals; values stay whole, and the exact rates stand in the metadata. */
+const time = (value: number, rate: number): Json => ({ OTIO_SCHEMA: 'RationalTime.1', rate, value });
+const range = (start: Json, duration: Json): Json => ({ OTIO_SCHEMA: 'TimeRange.1', start_time: start, duration });
+const atRate = (value: number, rate: FrameRate): Json => time(value, toNumber(rate));
+
+/** A file name as a relative URL. */
+const targetUrl = (fileName: string): string => encodeURIComponent(fileName);
+
+function mediaReference(name: string | null, available: Json): Json {
+  const common = { metadata: {}, name: name ?? '', available_range: available, available_image_bounds: null };
+  return name === null
+    ? { OTIO_SCHEMA: 'MissingReference.1', ...common }
+    : { OTIO_SCHEMA: 'ExternalReference.1', ...common, target_url: targetUrl(name) };
+}
+
+function item(schema: string, name: string, sourceRange: Json, metadata: Json): { [key: string]: Json } {
+  return { OTIO_SCHEMA: schema, name, metadata, source_range: sourceRange, effects: [], markers: [], enabled: true };
+}
+
+function clipItem(name: string, sourceRange: Json, reference: Json, metadata: Json): Json {
+  return {
+    ...item('Clip.2', name, sourceRange, metadata),
+    media_references: { DEFAULT_MEDIA: reference },
+    active_media_reference_key: 'DEFAULT_MEDIA',
+  };
+}
+
+function shotItem(facts: ShotFacts, plan: Plan): Json {
+  const { clip, landing, length, sourceIn } = facts;
+  const duration = atRate(length, plan.rate);
+  const metadata: Json = {
+    caesura: {
+      shot: facts.index + 1,
+      ...(landing && {
+        bar: landing.cue.bar,
+        beat: landing.cue.beat,
+        on_cue: landing.onCue,
+        offset_ms: Number(landing.offsetMilliseconds.toFixed(3)),
+      }),
+      ...(clip && { source_rate: toText(clip.rate) }),
+    },
+  };
+  if (!clip) return item('Gap.1', 'no clip chosen', range(atRate(0, plan.rate), duration), metadata);
+  const available = range(atRate(clip.start, clip.rate), atRate(clip.frames, clip.rate));
+  // The start is counted at the clip's rate and the duration at the plan's, so that both are whole frames.
+  const source = range(atRate(clip.start + sourceIn, clip.rate), duration);
+  return clipItem(clip.name, source, mediaReference(clip.fileName, available), metadata);
+}
+
+function musicItem(music: Music, plan: Plan, length: number): Json {
+  const { sampleRate } = music.analysis;
+  const source = range(
+    time(music.region.in, sampleRate),
+    atRate(Math.min(length, musicEnd(music, plan.rate)), plan.rate),
+  );
+  return clipItem(
+    music.fileName,
+    source,
+    mediaReference(music.fileName, range(time(0, sampleRate), time(music.analysis.length, sampleRate))),
+    {},
+  );
+}
+
+function track(kind: 'Video' | 'Audio', name: string, children: Json[]): Json {
+  return { ...item('Track.1', name, null, {}), kind, children };
+}
+
+/** The plan as an OpenTimelineIO document: a picture track with a clip a shot, and a sound track with the music. */
+export function otioDocument(plan: Plan): Json {
+  const shots = scoredShots(plan);
+  const length = shots.at(-1)!.end;
+  const tracks = [
+    track(
+      'Video',
+      'Picture',
+      shots.map((facts) => shotItem(facts, plan)),
+    ),
+  ];
+  if (plan.music) tracks.push(track('Audio', 'Music', [musicItem(plan.music, plan, length)]));
+  return {
+    OTIO_SCHEMA: 'Timeline.1',
+    name: plan.name,
+    metadata: {
+      caesura: {
+        rate: toText(plan.rate),
+        drop_frame: plan.dropFrame,
+        width: plan.size.width,
+        height: plan.size.height,
+      },
+    },
+    global_start_time: atRate(plan.start, plan.rate),
+    tracks: { ...item('Stack.1', 'tracks', null, {}), children: tracks },
+  };
+}
+
+/** See `otioDocument`. */
+export const timelineOtio: HandoffFormat = {
+  id: 'otio',
+  name: 'OpenTimelineIO',
+  purpose: 'The cuts, clips and music with exact source frames, in the open interchange format.',
+  extension: 'otio',
+  mediaType: 'application/json',
+  write: (plan) => `${JSON.stringify(otioDocument(plan), null, 2)}\n`,
+};

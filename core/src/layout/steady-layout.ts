@@ -1,0 +1,25 @@
+import { frames, sourceFrames } from '../time/index.ts';
+import { checkLength, cuesOf, lengthContext, type Plan, type Shot } from '../plan/index.ts';
+import { assignClips } from './assign-clips.ts';
+import { parsePace } from './pace.ts';
+import { steadyCuts } from './steady-cuts.ts';
+
+/**
+ * Lays out a plan at its steady pace: cuts on the music, the sum of the shots exactly the target, clips in order.
+ * Without clips the shots stay empty. Deterministic: the same plan gives the same score.
+ * Throws with the reason when the pace cannot be read, there is nothing to cut on, or no clip is long enough.
+ */
+export function layOutSteadily(plan: Plan): Plan {
+  checkLength(plan, plan.target);
+  const pace = parsePace(plan.pace, lengthContext(plan));
+  const starts = [frames(0), ...steadyCuts(pace, cuesOf(plan), plan.target)];
+  const lengths = starts.map((start, i) => frames((starts[i + 1] ?? plan.target) - start));
+  const assigned = plan.clips.length > 0 ? assignClips(lengths, plan.clips, plan.rate) : [];
+  const shots = starts.map((start, i): Shot => ({
+    id: `s${i + 1}`,
+    start,
+    clip: assigned[i]?.clip ?? null,
+    sourceIn: assigned[i]?.sourceIn ?? sourceFrames(0),
+  }));
+  return { ...plan, score: { shots, length: plan.target } };
+}

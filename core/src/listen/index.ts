@@ -1,0 +1,5 @@
+export * from './analysis.ts';
+export { analyse, analysisSteps, type Sound } from './analyse.ts';
+export * from './corrections.ts';
+export * from './mix.ts';
+export * from './outline.ts';

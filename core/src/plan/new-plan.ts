@@ -1,0 +1,19 @@
+import { frames, frameRate } from '../time/index.ts';
+import { PLAN_FORM, type Plan } from './schema.ts';
+
+/** A plan to begin with: 24 fps, 1920 × 1080, 30 seconds, starting at 01:00:00:00, two beats a shot. */
+export const newPlan = (name: string): Plan => ({
+  form: PLAN_FORM,
+  name,
+  client: '',
+  rate: frameRate(24),
+  dropFrame: false,
+  size: { width: 1920, height: 1080 },
+  target: frames(720),
+  start: frames(86400),
+  lead: frames(0),
+  pace: '2 beats',
+  music: null,
+  clips: [],
+  score: null,
+});

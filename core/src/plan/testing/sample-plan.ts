@@ -1,0 +1,55 @@
+import type { Analysis } from '../../listen/index.ts';
+import { beatsPerMinute, frameRate, frames, samples, sourceFrames, type FrameRate } from '../../time/index.ts';
+import { newPlan } from '../new-plan.ts';
+import type { Clip, Plan } from '../schema.ts';
+import { addClips, setMusic } from '../edit-material.ts';
+
+/** A heard piece with beats exactly where arithmetic puts them: `count` beats from `first` seconds, four in a bar. */
+export function exactAnalysis(
+  tempo: number,
+  count: number,
+  { sampleRate = 48000, first = 0.5, pickup = 0 } = {},
+): Analysis {
+  const beats = Array.from({ length: count }, (_, i) => ({
+    at: samples(Math.round((first + (i * 60) / tempo) * sampleRate)),
+    strength: i % 4 === pickup ? 1 : 0.6,
+    confidence: 0.9,
+  }));
+  return {
+    sampleRate,
+    length: samples(Math.round((first + (count * 60) / tempo) * sampleRate)),
+    beats,
+    downbeats: beats.map((_, i) => i).filter((i) => i % 4 === pickup),
+    beatsPerBar: 4,
+    tempo: beatsPerMinute(tempo),
+    confidence: 0.9,
+  };
+}
+
+/** A clip entered by hand. */
+export function sampleClip(id: string, name: string, rate: FrameRate, length: number): Clip {
+  return {
+    id,
+    name,
+    fileName: `${name.toLowerCase().replaceAll(' ', '-')}.mp4`,
+    rate,
+    frames: sourceFrames(length),
+    size: { width: 1920, height: 1080 },
+    start: sourceFrames(0),
+    dropFrame: false,
+    usable: { in: sourceFrames(0), out: sourceFrames(length) },
+    poster: null,
+  };
+}
+
+/** 45 s at 24 fps over 112 BPM with four clips at four rates, not laid out. */
+export function samplePlan(): Plan {
+  const clips = [
+    sampleClip('a', 'Street door', frameRate(24), 240),
+    sampleClip('b', 'Inking roller', frameRate(50), 500),
+    sampleClip('c', 'Platen closes', frameRate(120), 900),
+    sampleClip('d', 'Sheet, lifted', frameRate(60000, 1001), 600),
+  ];
+  const music = { media: 'a'.repeat(64), fileName: 'teaser.wav', outline: null, analysis: exactAnalysis(112, 96) };
+  return addClips(setMusic({ ...newPlan('Open day teaser'), target: frames(1080) }, music), clips);
+}

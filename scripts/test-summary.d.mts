@@ -1,0 +1,1 @@
+export function testSummary(unitReport: string, browserReport: string): { passed: number; failed: number };
