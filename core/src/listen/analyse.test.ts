@@ -3,7 +3,8 @@ import { analyse, analysisSteps } from './analyse.ts';
 import { TRUSTED, type Analysis } from './analysis.ts';
 import { corrected } from './corrections.ts';
 import { fMeasure, medianErrorMilliseconds } from './testing/score.ts';
-import { bandAt92, danceAt128, seeded, slowingChords, Tape } from './testing/synthesis.ts';
+import { seeded } from './testing/random.ts';
+import { bandAt92, danceAt128, slowingChords, Tape } from './testing/synthesis.ts';
 
 const beatSeconds = (a: Analysis): number[] => a.beats.map((b) => b.at / a.sampleRate);
 const downbeatSeconds = (a: Analysis): number[] => a.downbeats.map((i) => a.beats[i]!.at / a.sampleRate);

@@ -16,6 +16,8 @@ export interface Sound {
 const SILENCE = 1e-4;
 /** Seconds under which there is nothing to track. */
 const SHORTEST = 1;
+/** Beats over which the tempo is measured. */
+const TEMPO_SPAN = 8;
 /** Periodicity that noise reaches by chance, and that a clear beat has. */
 const CHANCE = 0.1;
 const CLEAR = 0.4;
@@ -131,7 +133,9 @@ export function* analysisSteps(sound: Sound): Generator<number, Analysis> {
     strength: strong[i]!,
     confidence: sure[i]!,
   }));
-  const intervals = times.slice(1).map((t, i) => t - times[i]!);
+  // Over several beats, so that the placing of one counts little.
+  const span = Math.min(TEMPO_SPAN, times.length - 1);
+  const intervals = times.slice(span).map((t, i) => (t - times[i]!) / span);
   return {
     ...nothing,
     beats,

@@ -9,3 +9,4 @@ export * from './tempo.ts';
 export * from './edit-brief.ts';
 export * from './edit-material.ts';
 export * from './edit-cuts.ts';
+export * from './lines.ts';

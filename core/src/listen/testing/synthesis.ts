@@ -1,15 +1,6 @@
-/** Makes test sounds with known attacks. Everything is deterministic: noise comes from a seeded generator. */
+import { seeded } from './random.ts';
 
-/** A seeded generator of numbers in [0, 1): mulberry32 (public domain). */
-export function seeded(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
+/** Makes test sounds with known attacks. Everything is deterministic: noise comes from a seeded generator. */
 
 /** A mono sound to which voices are added. */
 export class Tape {

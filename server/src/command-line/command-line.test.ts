@@ -1,0 +1,94 @@
+import { spawnSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { parse } from 'csv-parse/sync';
+import { afterAll, expect, it } from 'vitest';
+import { fMeasure } from '../../../core/src/listen/testing/score.ts';
+import { danceAt128 } from '../../../core/src/listen/testing/synthesis.ts';
+import { wavOf } from '../../../e2e/wav.ts';
+import { ROOT, temporaryFolder } from '../testing/server.ts';
+import { run, USAGE } from './verbs.ts';
+
+const { folder, remove } = temporaryFolder();
+afterAll(remove);
+
+function caesura(...args: string[]) {
+  const entry = path.join(ROOT, 'server/src/command-line.ts');
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['--import', 'tsx', entry, ...args], {
+    cwd: ROOT,
+    encoding: 'utf8',
+    maxBuffer: 1e8,
+  });
+  return { status, stdout, stderr };
+}
+
+const fileOf = (name: string, content: string | Uint8Array): string => {
+  const file = path.join(folder, name);
+  writeFileSync(file, content);
+  return file;
+};
+
+it('goes from a WAV file to a cut sheet whose cuts are on the true beats', () => {
+  const { tape, beats } = danceAt128();
+  const wav = fileOf('dance.wav', wavOf([tape.samples], tape.sampleRate));
+  const heard = caesura('analyse', wav);
+  expect(heard.status, heard.stderr).toBe(0);
+  const report = JSON.parse(heard.stdout) as { tempo: number; beats: { time: number }[] };
+  expect(report.tempo).toBeCloseTo(128, 0);
+  expect(
+    fMeasure(
+      beats,
+      report.beats.map((b) => b.time),
+    ),
+  ).toBeGreaterThan(0.95);
+
+  const request = {
+    rate: '25',
+    target: '20s',
+    pace: '4 beats',
+    music: report,
+    clips: [{ name: 'Door', rate: '50', frames: 5000 }],
+  };
+  const laidOut = caesura('layout', fileOf('request.json', JSON.stringify(request)));
+  expect(laidOut.status, laidOut.stderr).toBe(0);
+  const plan = fileOf('plan.json', laidOut.stdout);
+  const sheet = caesura('export', plan, '--to', 'csv');
+  const rows = parse<Record<string, string>>(sheet.stdout, { columns: true, bom: true });
+  expect(rows.reduce((sum, row) => sum + Number(row['length frames']), 0)).toBe(500);
+  // Frame 0 is the first downbeat; half a frame for the grid, 5 ms for the tracker.
+  for (const row of rows) {
+    const at = beats[0]! + Number(row['start frame']) / 25;
+    expect(Math.min(...beats.map((b) => Math.abs(b - at)))).toBeLessThan(0.02 + 0.005);
+  }
+  for (const to of ['edl', 'otio', 'json']) expect(caesura('export', plan, '--to', to).status).toBe(0);
+});
+
+it('says what is wrong and how to mend it', async () => {
+  const text = fileOf('song.mp3', 'not a sound at all');
+  const cases: [string[], RegExp][] = [
+    [[], /Say what to do/],
+    [['sing', text], /no verb “sing”/],
+    [['analyse', path.join(folder, 'none.wav')], /There is no file/],
+    [['analyse', folder], /is a folder/],
+    [['analyse', text], /“song.mp3” is not a sound file/],
+    [['analyse', fileOf('empty.wav', '')], /“empty.wav” is empty/],
+    [['analyse', path.join(ROOT, 'demo/output/open-day-music.mp3')], /is coded as mp3, which cannot be decoded here/],
+    [['layout', text], /“song.mp3” is not JSON/],
+    [['layout', fileOf('bad.json', '{"rate":"0/1","target":"10s"}')], /A frame rate of 0\/1 is not possible/],
+    [['layout', fileOf('long.json', '{"rate":"24","target":"1800min","pace":"12f"}')], /run past 24 hours/],
+    [['export', fileOf('plan0.json', '{}'), '--to', 'edl'], /This is not a plan/],
+    [['export', text, '--to', 'tape'], /There is no format “tape”/],
+    [['export', text, '--into', 'edl'], /--into/],
+  ];
+  for (const [args, message] of cases) await expect(run(args), args.join(' ')).rejects.toThrow(message);
+});
+
+it('puts errors on standard error as JSON and ends with 1', () => {
+  const { status, stdout, stderr } = caesura('analyse', path.join(folder, 'none.wav'));
+  expect({ status, stdout }).toEqual({ status: 1, stdout: '' });
+  expect(JSON.parse(stderr)).toMatchObject({ error: { code: 'no-file' } });
+});
+
+it('explains itself', () => {
+  expect(caesura('--help')).toEqual({ status: 0, stdout: USAGE, stderr: '' });
+});

@@ -1,0 +1,92 @@
+import { createHash } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import path from 'node:path';
+import { text } from 'node:stream/consumers';
+import { pipeline } from 'node:stream/promises';
+import { parseArgs } from 'node:util';
+import { HANDOFF_FORMATS } from '@caesura/core/handoff';
+import { layOutRequest } from '@caesura/core/layout';
+import { analyse } from '@caesura/core/listen';
+import { reportOf } from '@caesura/core/listen/report';
+import { readPlan } from '@caesura/core/plan';
+import { CaesuraError } from '@caesura/core/time';
+import { decodeSound } from './decode-sound.ts';
+
+const FORMATS = HANDOFF_FORMATS.map((f) => f.id).join('|');
+
+/** What each verb does, as printed by `--help`. */
+export const USAGE = `npm run -s caesura -- <verb>
+
+  analyse FILE.wav                 beats, bars and tempo of a sound, as JSON
+  layout REQUEST.json              a plan laid out as the request asks, as JSON
+  export PLAN.json --to ${FORMATS}
+                                   the plan in another format
+
+“-” instead of a JSON file reads standard input. Results go to standard output, errors to standard error.
+The forms of the files are in docs/command-line.md.
+`;
+
+async function read(file: string): Promise<string> {
+  return file === '-' ? text(process.stdin) : readFile(file, 'utf8');
+}
+
+async function readJson(file: string): Promise<unknown> {
+  const content = await read(file);
+  try {
+    return JSON.parse(content) as unknown;
+  } catch (error) {
+    throw new CaesuraError('bad-json', `“${path.basename(file)}” is not JSON: ${(error as Error).message}.`);
+  }
+}
+
+const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
+
+async function analyseFile(file: string): Promise<string> {
+  const sound = await decodeSound(file);
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(file), hash);
+  return json(reportOf(analyse(sound), path.basename(file), hash.digest('hex')));
+}
+
+async function exportPlan(file: string, to: string | undefined): Promise<string> {
+  const format = HANDOFF_FORMATS.find((f) => f.id === to);
+  if (!format)
+    throw new CaesuraError(
+      'bad-usage',
+      to ? `There is no format “${to}”.` : 'Say which format: --to.',
+      `Formats: ${FORMATS}.`,
+    );
+  return format.write(readPlan(await readJson(file)));
+}
+
+/** Runs the command line on its arguments and returns what goes to standard output. Throws what is wrong. */
+export async function run(args: readonly string[]): Promise<string> {
+  const misused = (message: string) => new CaesuraError('bad-usage', message, 'See npm run -s caesura -- --help');
+  let parsed;
+  try {
+    parsed = parseArgs({
+      args: [...args],
+      allowPositionals: true,
+      options: { to: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
+    });
+  } catch (error) {
+    throw misused((error as Error).message);
+  }
+  const { values, positionals } = parsed;
+  const [verb, file, ...others] = positionals;
+  if (values.help) return USAGE;
+  if (!verb) throw misused('Say what to do: analyse, layout or export.');
+  if (!['analyse', 'layout', 'export'].includes(verb)) throw misused(`There is no verb “${verb}”.`);
+  if (!file || others.length > 0) throw misused(`${verb} takes one file.`);
+  try {
+    if (verb === 'analyse') return await analyseFile(file);
+    if (verb === 'layout') return json(layOutRequest(await readJson(file)));
+    return await exportPlan(file, values.to);
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    if (code === 'ENOENT') throw new CaesuraError('no-file', `There is no file ${file}.`);
+    if (code === 'EISDIR') throw new CaesuraError('no-file', `${file} is a folder, not a file.`);
+    throw error;
+  }
+}

@@ -1,0 +1,30 @@
+import type { Kysely, Migration } from 'kysely';
+
+/** Every change of the database's form, in order. A migration that has landed is never edited. */
+export const MIGRATIONS: Readonly<Record<string, Migration>> = {
+  '001-plans-and-media': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .createTable('plan')
+        .addColumn('id', 'text', (c) => c.primaryKey())
+        .addColumn('revision', 'integer', (c) => c.notNull())
+        .addColumn('document', 'text', (c) => c.notNull())
+        .addColumn('created_at', 'text', (c) => c.notNull())
+        .addColumn('changed_at', 'text', (c) => c.notNull())
+        .addColumn('deleted_at', 'text')
+        .execute();
+      await db.schema
+        .createTable('media')
+        .addColumn('id', 'text', (c) => c.primaryKey())
+        .addColumn('bytes', 'integer', (c) => c.notNull())
+        .addColumn('media_type', 'text', (c) => c.notNull())
+        .addColumn('stored_at', 'text', (c) => c.notNull())
+        .execute();
+      await db.schema
+        .createTable('mark')
+        .addColumn('name', 'text', (c) => c.primaryKey())
+        .addColumn('at', 'text', (c) => c.notNull())
+        .execute();
+    },
+  },
+};

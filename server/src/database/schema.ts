@@ -1,0 +1,33 @@
+/** Tables as Kysely sees them. Times are ISO 8601 in UTC. */
+export interface Tables {
+  plan: PlanTable;
+  media: MediaTable;
+  mark: MarkTable;
+}
+
+/** One plan, as its JSON document. */
+export interface PlanTable {
+  id: string;
+  /** Raised by one with every save. */
+  revision: number;
+  document: string;
+  created_at: string;
+  changed_at: string;
+  /** Set while the plan is deleted and can still be restored. */
+  deleted_at: string | null;
+}
+
+/** One stored media file. */
+export interface MediaTable {
+  /** SHA-256 of the content, hexadecimal. */
+  id: string;
+  bytes: number;
+  media_type: string;
+  stored_at: string;
+}
+
+/** Things done once, such as loading the demo. */
+export interface MarkTable {
+  name: string;
+  at: string;
+}

@@ -1,0 +1,17 @@
+import { defineConfig } from 'vite';
+
+/** Bundles the server and the command line for Node; packages stay outside, core goes in. */
+export default defineConfig({
+  build: {
+    ssr: true,
+    target: 'node20',
+    outDir: 'dist',
+    emptyOutDir: true,
+    rolldownOptions: {
+      input: { main: 'src/main.ts', 'command-line': 'src/command-line.ts' },
+      output: { entryFileNames: '[name].js', chunkFileNames: '[name]-[hash].js' },
+    },
+  },
+  root: import.meta.dirname,
+  ssr: { noExternal: [/^@caesura\//] },
+});
