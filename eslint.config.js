@@ -9,9 +9,14 @@ export default ts.config(
   ...ts.configs.recommended,
   { languageOptions: { globals: { ...globals.node } } },
   {
-    files: ['web/src/**'],
+    files: ['web/**'],
     languageOptions: { globals: { ...globals.browser } },
     ...reactHooks.configs.flat['recommended-latest'],
+  },
+  {
+    files: ['web/src/**'],
+    // The React Compiler, which this warns about, is not used.
+    rules: { 'react-hooks/incompatible-library': 'off' },
   },
   {
     files: ['**/*.{ts,tsx}'],

@@ -60,7 +60,7 @@ async function servePages(app: FastifyInstance, folder: string): Promise<void> {
       ),
   });
   app.setNotFoundHandler((request, reply) =>
-    request.url.startsWith('/api') || request.method !== 'GET'
+    request.url.startsWith('/api') || !request.headers.accept?.includes('text/html')
       ? reply.status(404).send(errorBody('not-found', `There is nothing at ${request.url}.`))
       : reply.sendFile('index.html', folder),
   );

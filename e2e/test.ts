@@ -1,0 +1,69 @@
+import { readFileSync } from 'node:fs';
+import { test as base, expect, type Page } from '@playwright/test';
+import { startServer } from './server.ts';
+
+/** A page that was watched for errors, on a server of the worker's own. */
+export const test = base.extend<{ page: Page }, { address: string }>({
+  address: [
+    // eslint-disable-next-line no-empty-pattern -- the form that fixtures must have
+    async ({}, use) => {
+      const server = await startServer();
+      await use(server.address);
+      await server.stop();
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: ({ address }, use) => use(address),
+  page: async ({ page }, use) => {
+    const errors: string[] = [];
+    page.on('pageerror', (error) => errors.push(error.message));
+    await use(page);
+    expect(errors).toEqual([]);
+  },
+});
+
+export { expect };
+
+/** Opens a step of the plan by its name in the row. */
+export const step = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Steps' }).getByText(name).click();
+
+/** Makes a new plan and stays on its brief. */
+export async function newPlan(page: Page): Promise<void> {
+  await page.goto('/plans');
+  await page.getByRole('button', { name: 'New plan', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'The film' })).toBeVisible();
+}
+
+/** Types into a labelled field and takes it. */
+export async function type(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true });
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+/** Waits until the server has everything. */
+export const saved = (page: Page) => expect(page.locator('.pill-save')).toHaveText('Saved');
+
+/** Chooses a file on a file input by its label. */
+export const choose = (page: Page, label: string, file: { name: string; mimeType: string; buffer: Buffer }) =>
+  page.locator(`input[type=file][aria-label="${label}"]`).setInputFiles(file);
+
+/** Downloads a format of Hand-off and returns its text. */
+export async function handOff(page: Page, format: string): Promise<string> {
+  await step(page, 'Hand-off');
+  await page.getByRole('button', { name: format }).click();
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Download' }).click();
+  return readFileSync(await (await waiting).path(), 'utf8');
+}
+
+/** The start frames of the events of a CMX 3600-form EDL at a whole rate, from the record timecodes; and the end. */
+export function recordFrames(edl: string, fps: number): { starts: number[]; end: number } {
+  const frame = (timecode: string) => {
+    const [h, m, s, f] = timecode.split(':').map(Number) as [number, number, number, number];
+    return ((h * 60 + m) * 60 + s) * fps + f;
+  };
+  const events = [...edl.matchAll(/^\d{3}\s+\S+\s+V\s+C\s+\S+ \S+ (\S+) (\S+)\s*$/gm)];
+  return { starts: events.map((e) => frame(e[1]!)), end: frame(events.at(-1)![2]!) };
+}

@@ -1,0 +1,83 @@
+import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
+import type { Plan } from '@caesura/core/plan';
+import { CaesuraError, type FrameRate, type Frames } from '@caesura/core/time';
+import { askJson } from './http.ts';
+
+/** A plan as the server keeps it. */
+export interface StoredPlan {
+  readonly id: string;
+  readonly revision: number;
+  readonly changedAt: string;
+  readonly plan: Plan;
+}
+
+/** A plan in the list. */
+export interface PlanSummary {
+  readonly id: string;
+  readonly revision: number;
+  readonly changedAt: string;
+  readonly name: string;
+  readonly client: string;
+  readonly rate: FrameRate;
+  readonly dropFrame: boolean;
+  readonly target: Frames;
+  readonly length: Frames | null;
+  readonly clips: number;
+  /** Start of each shot, and the place of its clip among the clips or −1. */
+  readonly shots: readonly (readonly [Frames, number])[];
+}
+
+/** An error as kept in the store: plain data. */
+export interface ApiError {
+  readonly code: string;
+  readonly message: string;
+  readonly mend?: string | undefined;
+}
+
+interface Request {
+  readonly url: string;
+  readonly method?: string;
+  readonly body?: unknown;
+}
+
+const baseQuery: BaseQueryFn<Request, unknown, ApiError> = async ({ url, method = 'GET', body }, { signal }) => {
+  try {
+    return { data: await askJson(method, url, body, { signal }) };
+  } catch (error) {
+    if (!(error instanceof CaesuraError)) throw error;
+    return { error: { code: error.code, message: error.message, mend: error.mend } };
+  }
+};
+
+/** The server's plans, cached. */
+export const api = createApi({
+  baseQuery,
+  tagTypes: ['plans'],
+  endpoints: (build) => ({
+    plans: build.query<PlanSummary[], void>({ query: () => ({ url: '/api/plans' }), providesTags: ['plans'] }),
+    createPlan: build.mutation<StoredPlan, Plan>({
+      query: (plan) => ({ url: '/api/plans', method: 'POST', body: { plan } }),
+      invalidatesTags: ['plans'],
+    }),
+    copyPlan: build.mutation<StoredPlan, string>({
+      query: (id) => ({ url: `/api/plans/${id}/copy`, method: 'POST' }),
+      invalidatesTags: ['plans'],
+    }),
+    deletePlan: build.mutation<null, string>({
+      query: (id) => ({ url: `/api/plans/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['plans'],
+    }),
+    restorePlan: build.mutation<StoredPlan, string>({
+      query: (id) => ({ url: `/api/plans/${id}/restore`, method: 'POST' }),
+      invalidatesTags: ['plans'],
+    }),
+  }),
+});
+
+export const {
+  usePlansQuery,
+  useCreatePlanMutation,
+  useCopyPlanMutation,
+  useDeletePlanMutation,
+  useRestorePlanMutation,
+} = api;

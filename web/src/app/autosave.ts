@@ -1,0 +1,74 @@
+import { CaesuraError } from '@caesura/core/time';
+import { keepHistory } from './history-store.ts';
+import { askJson } from './http.ts';
+import { kept, saveFailed, saveNotNeeded, saveRefused, saveStarted, saveWaiting } from './save-state.ts';
+import { listeners, type AppDispatch, type RootState } from './store.ts';
+import { planOpened } from './plan-state.ts';
+
+/** Quiet time after an edit before it is sent, in milliseconds. */
+const SETTLE = 500;
+/** Time between tries while the server cannot be reached. */
+const RETRY = 4000;
+
+const unsaved = ({ history, save }: RootState): boolean =>
+  save.id !== null && history.present !== null && history.present.plan !== save.saved;
+
+/** Sends the plan on screen once. Returns whether to try again later. */
+async function saveOnce(getState: () => RootState, dispatch: AppDispatch): Promise<boolean> {
+  const { save, history } = getState();
+  const plan = history.present!.plan;
+  const stillOpen = () => getState().save.id === save.id;
+  dispatch(saveStarted());
+  try {
+    const body = { revision: save.revision, plan };
+    const { revision } = await askJson<{ revision: number }>('PUT', `/api/plans/${save.id}`, body);
+    if (stillOpen()) dispatch(kept({ id: save.id!, revision, plan }));
+    return false;
+  } catch (error) {
+    if (!(error instanceof CaesuraError)) throw error;
+    const stale = error.code === 'stale-revision';
+    if (stillOpen()) dispatch(stale ? saveRefused(error.message) : saveFailed(error.message));
+    return !stale;
+  }
+}
+
+/** Starts saving by itself: after each change, once it settles, one save at a time, until the server has it. */
+export function startAutosave(): void {
+  listeners.startListening({
+    predicate: (action, state, before) =>
+      planOpened.match(action) || (state.history.present !== before.history.present && unsaved(state)),
+    effect: async (_action, { getState, dispatch, cancelActiveListeners, delay, unsubscribe, subscribe }) => {
+      if (!unsaved(getState()) || getState().save.status === 'conflict') return;
+      cancelActiveListeners();
+      if (getState().save.status !== 'failed') dispatch(saveWaiting());
+      await delay(SETTLE);
+      // From here on this one listener sends whatever is unsaved; a second must not start beside it.
+      unsubscribe();
+      while (unsaved(getState()) && getState().save.status !== 'conflict')
+        if (await saveOnce(getState, dispatch as AppDispatch)) await delayed(RETRY);
+      // Undone back to what the server has, there was nothing to send.
+      if (getState().save.status === 'waiting') dispatch(saveNotNeeded());
+      subscribe();
+    },
+  });
+}
+
+/** Resolves once nothing of the open plan is on its way to the server, or it cannot get there for now. */
+export async function settled(getState: () => RootState): Promise<void> {
+  while (unsaved(getState()) && ['waiting', 'saving'].includes(getState().save.status)) await delayed(50);
+}
+
+const delayed = (milliseconds: number): Promise<void> => new Promise((done) => setTimeout(done, milliseconds));
+
+/** Keeps undo steps and unsaved work in the browser after each change of either. */
+export function startHistoryKeeping(): void {
+  listeners.startListening({
+    predicate: (_action, state, before) => state.history !== before.history || state.save !== before.save,
+    effect: async (_action, { getState, cancelActiveListeners, delay }) => {
+      cancelActiveListeners();
+      await delay(150);
+      const { history, save } = getState();
+      if (save.id) await keepHistory(save.id, history, { revision: save.revision, unsaved: unsaved(getState()) });
+    },
+  });
+}

@@ -1,0 +1,32 @@
+import { CaesuraError } from '@caesura/core/time';
+import type { SoundHeader } from '../workers/sound-header.ts';
+
+/** Most memory that one decoded sound may take, in bytes: about 70 minutes of stereo at 48 kHz. */
+const MOST_BYTES = 1.6e9;
+
+/** Throws when a sound would not fit into memory once decoded. */
+export function checkSoundSize(name: string, { sampleRate, channels, duration }: SoundHeader): void {
+  const minutes = (count: number) => Math.round(count / 60);
+  if (sampleRate * channels * duration * 4 <= MOST_BYTES) return;
+  throw new CaesuraError(
+    'too-long',
+    `“${name}” lasts ${minutes(duration)} minutes, too long to be held in memory at once.`,
+    `Cut out the part you need: up to ${minutes(MOST_BYTES / (sampleRate * channels * 4))} minutes of this kind of sound.`,
+  );
+}
+
+/**
+ * Decodes a whole sound file at its own sample rate, so that nothing is resampled. The browser decodes WAV, MP3,
+ * FLAC, OGG and M4A. Throws when it cannot.
+ */
+export async function decodeSound(name: string, bytes: ArrayBuffer, sampleRate: number): Promise<AudioBuffer> {
+  try {
+    return await new OfflineAudioContext(1, 1, sampleRate).decodeAudioData(bytes);
+  } catch {
+    throw new CaesuraError(
+      'undecodable',
+      `“${name}” is damaged or coded in a way that this browser cannot decode.`,
+      'Convert it to WAV, FLAC or MP3 and choose it again.',
+    );
+  }
+}

@@ -1,0 +1,42 @@
+import { formatTimecode, instantOfFrame, rateLabel, toNumber, type FrameRate, type Frames } from '@caesura/core/time';
+import type { Plan } from '@caesura/core/plan';
+
+/** A whole number with thin spaces between thousands: 1 080. */
+export const grouped = (n: number): string => String(n).replace(/\B(?=(\d{3})+$)/g, '\u202f');
+
+/** A number of things: “1 shot”, “29 shots”. */
+export const counted = (n: number, word: string): string => `${grouped(n)} ${word}${n === 1 ? '' : 's'}`;
+
+/** Minutes and seconds for orientation, not exact: 0:17. */
+export function clock(seconds: number): string {
+  const whole = Math.max(0, Math.floor(seconds));
+  const rest = String(whole % 60).padStart(2, '0');
+  return whole < 3600
+    ? `${Math.floor(whole / 60)}:${rest}`
+    : `${Math.floor(whole / 3600)}:${String(Math.floor(whole / 60) % 60).padStart(2, '0')}:${rest}`;
+}
+
+/** With its sign, also when positive: +6.4. */
+export function signed(n: number, places: number): string {
+  const text = Math.abs(n).toFixed(places);
+  if (Number(text) === 0) return text;
+  return `${n < 0 ? '−' : '+'}${text}`;
+}
+
+/** Frames as seconds to a thousandth. */
+export const secondsOf = (frame: number, rate: FrameRate): string =>
+  `${toNumber(instantOfFrame(frame, rate)).toFixed(3)} s`;
+
+/** Timecode of a plan frame, counted from the plan's start. */
+export const timecodeAt = (
+  frame: number,
+  { start, rate, dropFrame }: Pick<Plan, 'start' | 'rate' | 'dropFrame'>,
+): string => formatTimecode((start + frame) as Frames, rate, dropFrame);
+
+/** A length as timecode from zero. */
+export const lengthTimecode = (length: number, { rate, dropFrame }: Pick<Plan, 'rate' | 'dropFrame'>): string =>
+  formatTimecode(length as Frames, rate, dropFrame);
+
+/** Rate, counting and picture size in a few words. */
+export const formatLine = ({ rate, dropFrame, size }: Pick<Plan, 'rate' | 'dropFrame' | 'size'>): string =>
+  `${rateLabel(rate)} fps${dropFrame ? ' drop-frame' : ''} · ${size.width} × ${size.height}`;

@@ -1,0 +1,45 @@
+import { CaesuraError } from '@caesura/core/time';
+
+/** The server's error of an answer, as an error of ours. */
+async function errorOf(answer: Response): Promise<CaesuraError> {
+  const body = (await answer.json().catch(() => null)) as {
+    error?: { code: string; message: string; mend?: string };
+  } | null;
+  const { code, message, mend } = body?.error ?? {
+    code: 'no-answer',
+    message: `The server answered with ${answer.status}.`,
+    mend: 'Try again.',
+  };
+  return new CaesuraError(code, message, mend);
+}
+
+/** Fetches from the server. Throws its error, or one that says it cannot be reached; an abort passes through. */
+export async function ask(url: string, init: RequestInit = {}): Promise<Response> {
+  let answer: Response;
+  try {
+    answer = await fetch(url, init);
+  } catch (error) {
+    if (init.signal?.aborted) throw error;
+    throw new CaesuraError('no-server', 'The server cannot be reached.', 'See whether it is running, then try again.');
+  }
+  if (!answer.ok) throw await errorOf(answer);
+  return answer;
+}
+
+/** Sends JSON and reads JSON. */
+export async function askJson<T>(method: string, url: string, body?: unknown, init: RequestInit = {}): Promise<T> {
+  const sent =
+    body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } };
+  const answer = await ask(url, { method, ...sent, ...init });
+  return (answer.status === 204 ? null : await answer.json()) as T;
+}
+
+/** Keeps a file on the server and returns the hash it is kept under. */
+export async function keepMedia(content: Blob, signal?: AbortSignal): Promise<string> {
+  const headers = { 'content-type': content.type || 'application/octet-stream' };
+  const answer = await ask('/api/media', { method: 'POST', body: content, headers, ...(signal && { signal }) });
+  return ((await answer.json()) as { id: string }).id;
+}
+
+/** Address of a kept file. */
+export const mediaUrl = (id: string): string => `/api/media/${id}`;

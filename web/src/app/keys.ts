@@ -1,0 +1,63 @@
+import { createContext, useContext, useEffect, useRef } from 'react';
+import { useHotkeys, type HotkeyCallback } from 'react-hotkeys-hook';
+
+/** One key and what it does. */
+export interface Key {
+  /** As react-hotkeys-hook writes it, such as `mod+z`. */
+  readonly combo: string;
+  /** As printed on the key. */
+  readonly cap: string;
+  /** Whether the character printed counts, not the place of the key. */
+  readonly printed?: boolean;
+  readonly run: () => void;
+}
+
+/** Keys that belong together under one word. */
+export interface KeyGroup {
+  readonly label: string;
+  readonly keys: readonly Key[];
+  /** Whether the footer shows it. */
+  readonly footer?: boolean;
+}
+
+/** Holds the key groups of the screen on view, for the footer and the list of keys. */
+export const KeyGroupsContext = createContext<{
+  groups: readonly KeyGroup[];
+  show: (groups: readonly KeyGroup[]) => void;
+}>({ groups: [], show: () => undefined });
+
+/** Buttons keep their own space and enter while they have the focus. */
+const pressesControl = (event: KeyboardEvent): boolean =>
+  ['Enter', ' '].includes(event.key) && (event.target as Element).closest('button, a, summary') !== null;
+
+/** Text typed into a field and not yet taken is the field's own business, undo included. */
+const isTyping = (event: KeyboardEvent): boolean => (event.target as Element).closest('[data-typed="true"]') !== null;
+
+/** Makes keys work while no dialog is open; in fields only if asked for, and only while nothing is typed there. */
+export function useKeyGroups(groups: readonly KeyGroup[], { inFields = false } = {}): void {
+  const all = groups.flatMap((group) => group.keys);
+  const run: HotkeyCallback = (event, { hotkey }) => {
+    if (pressesControl(event) || isTyping(event) || document.querySelector('.modal.show')) return;
+    event.preventDefault();
+    all.find((key) => key.combo === hotkey)?.run();
+  };
+  const combos = (printed: boolean) => all.filter((key) => (key.printed ?? false) === printed).map((key) => key.combo);
+  const [placed, printed] = [combos(false), combos(true)];
+  useHotkeys(placed, run, { enabled: placed.length > 0, enableOnFormTags: inFields });
+  useHotkeys(printed, run, { enabled: printed.length > 0, useKey: true });
+}
+
+/** Makes a screen's keys work and shows them in the footer. */
+export function useScreenKeys(groups: readonly KeyGroup[]): void {
+  const { show } = useContext(KeyGroupsContext);
+  const labels = groups.map((g) => `${g.label} ${g.keys.map((k) => k.cap).join('')}`).join('\n');
+  const latest = useRef(groups);
+  useEffect(() => {
+    latest.current = groups;
+  });
+  useEffect(() => {
+    show(latest.current);
+    return () => show([]);
+  }, [labels, show]);
+  useKeyGroups(groups);
+}

@@ -1,0 +1,69 @@
+import { layOutSteadily } from '@caesura/core/layout';
+import * as plans from '@caesura/core/plan';
+import type { Plan } from '@caesura/core/plan';
+
+/** Every edit of a plan that the interface offers, by name: pure functions of core. */
+const EDITS = {
+  addClips: plans.addClips,
+  changeBrief: plans.changeBrief,
+  changeClip: plans.changeClip,
+  changeRate: plans.changeRate,
+  layOutSteadily,
+  moveClip: plans.moveClip,
+  moveCut: plans.moveCut,
+  moveCutToCue: plans.moveCutToCue,
+  nudgeCut: plans.nudgeCut,
+  removeClip: plans.removeClip,
+  removeCut: plans.removeCut,
+  removeMusic: plans.removeMusic,
+  setMusic: plans.setMusic,
+  setRegion: plans.setRegion,
+  setShotClip: plans.setShotClip,
+  shiftDownbeat: plans.shiftDownbeat,
+  shiftLevel: plans.shiftLevel,
+};
+
+export type EditName = keyof typeof EDITS;
+export type EditArguments<N extends EditName> = (typeof EDITS)[N] extends (plan: Plan, ...rest: infer R) => Plan
+  ? R
+  : never;
+
+/** What an edit is called beside undo and redo. */
+export const EDIT_LABELS: Readonly<Record<EditName, string>> = {
+  addClips: 'add clips',
+  changeBrief: 'change the brief',
+  changeClip: 'change a clip',
+  changeRate: 'change the rate',
+  layOutSteadily: 'lay out',
+  moveClip: 'reorder clips',
+  moveCut: 'move a cut',
+  moveCutToCue: 'move a cut to a cue',
+  nudgeCut: 'nudge a cut',
+  removeClip: 'remove a clip',
+  removeCut: 'remove a cut',
+  removeMusic: 'remove the music',
+  setMusic: 'choose music',
+  setRegion: 'choose the region',
+  setShotClip: 'choose a clip for a shot',
+  shiftDownbeat: 'shift the downbeat',
+  shiftLevel: 'halve or double the beats',
+};
+
+/** An edit as a store action. */
+export type EditAction = {
+  readonly type: 'plan/edited';
+  readonly payload: { readonly name: EditName; readonly args: readonly unknown[] };
+};
+
+/** The action of an edit: its name and what follows the plan among its arguments. */
+export const edit = <N extends EditName>(name: N, ...args: EditArguments<N>): EditAction => ({
+  type: 'plan/edited',
+  payload: { name, args },
+});
+
+export const isEdit = (action: { type: string }): action is EditAction => action.type === 'plan/edited';
+
+/** Applies an edit. Throws what the edit throws; the plan is then as it was. */
+export function applied(plan: Plan, { name, args }: EditAction['payload']): Plan {
+  return (EDITS[name] as (plan: Plan, ...rest: readonly unknown[]) => Plan)(plan, ...args);
+}

@@ -1,0 +1,30 @@
+import { lazy } from 'react';
+import { createBrowserRouter, Navigate } from 'react-router';
+import PlansScreen from '../screens/plans/PlansScreen.tsx';
+
+const PlanFrame = lazy(() => import('./shell/PlanFrame.tsx'));
+const BriefScreen = lazy(() => import('../screens/brief/BriefScreen.tsx'));
+const ListenScreen = lazy(() => import('../screens/listen/ListenScreen.tsx'));
+const FootageScreen = lazy(() => import('../screens/footage/FootageScreen.tsx'));
+const ScoreScreen = lazy(() => import('../screens/score/ScoreScreen.tsx'));
+const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx'));
+
+/** The addresses of the application; screens other than the list of plans are loaded when first opened. */
+export const makeRouter = () =>
+  createBrowserRouter([
+    { path: '/plans', element: <PlansScreen /> },
+    {
+      path: '/plans/:id',
+      element: <PlanFrame />,
+      children: [
+        { index: true, element: <Navigate to="score" replace /> },
+        { path: 'brief', element: <BriefScreen /> },
+        { path: 'listen', element: <ListenScreen /> },
+        { path: 'footage', element: <FootageScreen /> },
+        { path: 'score', element: <ScoreScreen /> },
+        { path: 'hand-off', element: <HandOffScreen /> },
+        { path: '*', element: <Navigate to="../score" replace /> },
+      ],
+    },
+    { path: '*', element: <Navigate to="/plans" replace /> },
+  ]);

@@ -1,0 +1,41 @@
+import { use } from 'react';
+import { cuesOf, landingOf, type Plan } from '@caesura/core/plan';
+import { timecodeAt } from '../format.ts';
+import { KeyGroupsContext } from '../keys.ts';
+import { useAppSelector } from '../store.ts';
+
+function BarAndBeat({ plan, frame }: { plan: Plan; frame: Plan['target'] }) {
+  const landing = landingOf(frame, cuesOf(plan), plan);
+  if (!landing) return null;
+  const { cue, onCue } = landing;
+  return (
+    <span>
+      {onCue ? '' : 'near '}bar {cue.bar} beat {cue.beat}
+    </span>
+  );
+}
+
+/** The position, and the keys that work here. */
+export function Footer({ plan }: { plan: Plan }) {
+  const { frame } = useAppSelector((state) => state.view);
+  const { groups } = use(KeyGroupsContext);
+  return (
+    <footer className="foot">
+      <span className="figures">{timecodeAt(frame, plan)}</span>
+      <BarAndBeat plan={plan} frame={frame} />
+      <span>frame {frame}</span>
+      <span className="foot-keys" aria-label="Keys">
+        {groups
+          .filter((group) => group.footer)
+          .map((group) => (
+            <span key={group.label}>
+              {group.keys.map((key) => (
+                <kbd key={key.combo}>{key.cap}</kbd>
+              ))}{' '}
+              {group.label}
+            </span>
+          ))}
+      </span>
+    </footer>
+  );
+}

@@ -1,0 +1,115 @@
+import { Suspense, useEffect, useMemo, useState } from 'react';
+import { Link, Outlet, useParams } from 'react-router';
+import { useStore } from 'react-redux';
+import { CaesuraError } from '@caesura/core/time';
+import { KeyGroupsContext, useKeyGroups, type KeyGroup } from '../keys.ts';
+import { openPlan } from '../open-plan.ts';
+import { redo, undo } from '../plan-state.ts';
+import { useAppDispatch, useAppSelector, type AppStore } from '../store.ts';
+import { keysToggled } from '../view.ts';
+import { ConflictDialog } from './ConflictDialog.tsx';
+import { Footer } from './Footer.tsx';
+import { Brand, Header, ThemeSwitch } from './Header.tsx';
+import { KeyList } from './KeyList.tsx';
+import { Notices } from './Notices.tsx';
+import { Steps } from './Steps.tsx';
+
+function useEverywhereKeys(): KeyGroup[] {
+  const dispatch = useAppDispatch();
+  return useMemo(
+    () => [
+      { label: 'undo', keys: [{ combo: 'mod+z', cap: 'Ctrl Z', run: () => dispatch(undo()) }] },
+      {
+        label: 'redo',
+        keys: [
+          { combo: 'mod+shift+z', cap: 'Ctrl Shift Z', run: () => dispatch(redo()) },
+          { combo: 'mod+y', cap: 'Ctrl Y', run: () => dispatch(redo()) },
+        ],
+      },
+      {
+        label: 'all keys',
+        footer: true,
+        keys: [{ combo: 'shift+?', cap: '?', printed: true, run: () => dispatch(keysToggled()) }],
+      },
+    ],
+    [dispatch],
+  );
+}
+
+/** Opens the plan of the address; tells when it is on the screen, or why it cannot be. */
+function useOpenedPlan(id: string): { open: boolean; error: CaesuraError | null } {
+  const store = useStore() as AppStore;
+  const [result, setResult] = useState<{ id: string; error: CaesuraError | null } | null>(null);
+  useEffect(() => {
+    let current = true;
+    openPlan(id, store).then(
+      () => current && setResult({ id, error: null }),
+      (error: unknown) => {
+        const told = error instanceof CaesuraError ? error : new CaesuraError('unknown', String(error));
+        if (current) setResult({ id, error: told });
+      },
+    );
+    return () => {
+      current = false;
+    };
+  }, [id, store]);
+  const here = result?.id === id ? result : null;
+  return { open: here !== null && here.error === null, error: here?.error ?? null };
+}
+
+function Opening({ error }: { error: CaesuraError | null }) {
+  return (
+    <div className="shell">
+      <header className="head">
+        <Brand />
+        <div className="head-plan" />
+        <ThemeSwitch />
+      </header>
+      <main className="page">
+        {error ? (
+          <div className="empty" role="alert">
+            <h2>{error.message}</h2>
+            <p>{error.mend}</p>
+            <Link className="btn btn-dark" to="/plans">
+              All plans
+            </Link>
+          </div>
+        ) : (
+          <p className="waiting">Opening the plan</p>
+        )}
+      </main>
+    </div>
+  );
+}
+
+/** Head, steps and foot around a plan's screens, with the plan opened and saved by itself. */
+export default function PlanFrame() {
+  const { id = '' } = useParams();
+  const { open, error } = useOpenedPlan(id);
+  const plan = useAppSelector((state) => state.history.present?.plan);
+  const [groups, show] = useState<readonly KeyGroup[]>([]);
+  const everywhere = useEverywhereKeys();
+  useKeyGroups(everywhere, { inFields: true });
+  const keyGroups = useMemo(() => ({ groups, show }), [groups]);
+  const footerGroups = useMemo(() => ({ groups: [...groups, ...everywhere], show }), [groups, everywhere]);
+  if (!open || !plan) return <Opening error={error} />;
+  return (
+    <KeyGroupsContext value={keyGroups}>
+      <div className="shell">
+        <Header plan={plan} />
+        <Steps plan={plan} />
+        <main className="page">
+          <Suspense fallback={<p className="waiting">Opening the screen</p>}>
+            <Outlet context={plan} />
+          </Suspense>
+        </main>
+        <KeyGroupsContext value={footerGroups}>
+          <Footer plan={plan} />
+        </KeyGroupsContext>
+        <Notices />
+        <KeyList everywhere={everywhere} />
+        <ConflictDialog />
+      </div>
+    </KeyGroupsContext>
+  );
+}

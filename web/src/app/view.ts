@@ -1,0 +1,29 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { frames, type Frames } from '@caesura/core/time';
+
+/** What is looked at: not part of the plan, not saved. */
+export interface View {
+  /** Plan frame of the position. */
+  readonly frame: Frames;
+  /** Selected cut, from 1, or null. */
+  readonly cut: number | null;
+  /** Whether the list of keys is shown. */
+  readonly keys: boolean;
+}
+
+const slice = createSlice({
+  name: 'view',
+  initialState: { frame: frames(0), cut: null, keys: false } as View,
+  reducers: {
+    placed: (state, { payload }: PayloadAction<Frames>): View => ({ ...state, frame: payload }),
+    cutSelected: (state, { payload }: PayloadAction<number | null>): View => ({ ...state, cut: payload }),
+    keysToggled: (state, { payload }: PayloadAction<boolean | undefined>): View => ({
+      ...state,
+      keys: payload ?? !state.keys,
+    }),
+    viewReset: (): View => ({ frame: frames(0), cut: null, keys: false }),
+  },
+});
+
+export const { placed, cutSelected, keysToggled, viewReset } = slice.actions;
+export const view = slice.reducer;

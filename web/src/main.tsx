@@ -1,0 +1,23 @@
+import './theme/fonts.ts';
+import './theme/theme.scss';
+import { StrictMode, Suspense } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router/dom';
+import { startAutosave, startHistoryKeeping } from './app/autosave.ts';
+import { makeRouter } from './app/router.tsx';
+import { makeStore } from './app/store.ts';
+
+const store = makeStore();
+startAutosave();
+startHistoryKeeping();
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <Provider store={store}>
+      <Suspense fallback={<p className="waiting">Opening</p>}>
+        <RouterProvider router={makeRouter()} />
+      </Suspense>
+    </Provider>
+  </StrictMode>,
+);

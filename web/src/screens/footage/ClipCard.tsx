@@ -1,0 +1,93 @@
+import { ArrowLeft, ArrowRight, Pencil, Trash2 } from 'lucide-react';
+import type { Clip } from '@caesura/core/plan';
+import { rateLabel, toNumber } from '@caesura/core/time';
+import { grouped } from '../../app/format.ts';
+import { Poster } from '../../marks/Poster.tsx';
+import { sizeText } from '../../fields/SizeField.tsx';
+
+interface Props {
+  readonly clip: Clip;
+  /** Place in the order, from 0. */
+  readonly place: number;
+  readonly count: number;
+  /** Shots that use it. */
+  readonly used: number;
+  readonly onEdit: () => void;
+  readonly onRemove: () => void;
+  readonly onMove: (by: 1 | -1) => void;
+}
+
+/** One clip with what is known of it. */
+export function ClipCard({ clip, place, count, used, onEdit, onRemove, onMove }: Props) {
+  const lasts = clip.frames / toNumber(clip.rate);
+  const trimmed = clip.usable.in > 0 || clip.usable.out < clip.frames;
+  return (
+    <li className="card clip-card">
+      <Poster clip={clip} place={place} />
+      <div className="card-body">
+        <h3>{clip.name}</h3>
+        <p className="clip-file">{clip.fileName ?? 'entered by hand'}</p>
+        <dl className="facts">
+          <dt>Rate</dt>
+          <dd className="figures" title={`${clip.rate.num}/${clip.rate.den} frames a second`}>
+            {rateLabel(clip.rate)} fps
+          </dd>
+          <dt>Length</dt>
+          <dd className="figures">
+            {grouped(clip.frames)} f · {lasts.toFixed(2)} s
+          </dd>
+          <dt>Size</dt>
+          <dd className="figures">{sizeText(clip.size)}</dd>
+          {trimmed && <dt>Usable</dt>}
+          {trimmed && (
+            <dd className="figures">
+              {clip.usable.in} to {clip.usable.out}
+            </dd>
+          )}
+          <dt>Shots</dt>
+          <dd className="figures">{used}</dd>
+        </dl>
+        <div className="card-tools">
+          <button
+            type="button"
+            className="icon-button"
+            title="Earlier in the order"
+            aria-label={`${clip.name} earlier`}
+            disabled={place === 0}
+            onClick={() => onMove(-1)}
+          >
+            <ArrowLeft size={16} />
+          </button>
+          <button
+            type="button"
+            className="icon-button"
+            title="Later in the order"
+            aria-label={`${clip.name} later`}
+            disabled={place === count - 1}
+            onClick={() => onMove(1)}
+          >
+            <ArrowRight size={16} />
+          </button>
+          <button
+            type="button"
+            className="icon-button"
+            title="Change"
+            aria-label={`Change ${clip.name}`}
+            onClick={onEdit}
+          >
+            <Pencil size={16} />
+          </button>
+          <button
+            type="button"
+            className="icon-button"
+            title="Remove"
+            aria-label={`Remove ${clip.name}`}
+            onClick={onRemove}
+          >
+            <Trash2 size={16} />
+          </button>
+        </div>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,94 @@
+import { Download } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { ListGroup } from 'react-bootstrap';
+import { HANDOFF_FORMATS, safeFileName, type HandoffFormat } from '@caesura/core/handoff';
+import { faultsOf, type Plan } from '@caesura/core/plan';
+import { CaesuraError } from '@caesura/core/time';
+import { counted } from '../../app/format.ts';
+import { usePlan } from '../../app/hooks.ts';
+import { FaultList } from '../../marks/FaultList.tsx';
+
+/** Lines shown of a written file; the whole is in the download. */
+const SHOWN_LINES = 400;
+
+type Written = { readonly text: string } | { readonly error: CaesuraError };
+
+function written(format: HandoffFormat, plan: Plan): Written {
+  try {
+    return { text: format.write(plan) };
+  } catch (error) {
+    if (error instanceof CaesuraError) return { error };
+    throw error;
+  }
+}
+
+function download(name: string, text: string, mediaType: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type: mediaType }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  // The browser takes its time to start reading.
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+}
+
+function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
+  const file = useMemo(() => written(format, plan), [format, plan]);
+  const name = safeFileName(plan.name, format.extension);
+  if ('error' in file)
+    return (
+      <div className="fault" role="alert">
+        <b>{file.error.message}</b> {file.error.mend}
+      </div>
+    );
+  const lines = file.text.split('\n');
+  const bytes = new TextEncoder().encode(file.text).length;
+  return (
+    <>
+      <div className="page-head">
+        <h2 className="file-name">{name}</h2>
+        <p>
+          {counted(lines.length - (lines.at(-1) === '' ? 1 : 0), 'line')} · {counted(bytes, 'byte')}
+        </p>
+        <button type="button" className="btn btn-dark" onClick={() => download(name, file.text, format.mediaType)}>
+          <Download size={16} /> Download
+        </button>
+      </div>
+      <pre className="preview" tabIndex={0} aria-label={`Content of ${name}`}>
+        {lines.slice(0, SHOWN_LINES).join('\n')}
+      </pre>
+      {lines.length > SHOWN_LINES && <p>The first {SHOWN_LINES} lines are shown; the download holds all.</p>}
+    </>
+  );
+}
+
+/** The files that leave: each is seen before it is written. */
+export default function HandOffScreen() {
+  const plan = usePlan();
+  const [id, setId] = useState<HandoffFormat['id']>('edl');
+  const format = HANDOFF_FORMATS.find((f) => f.id === id)!;
+  return (
+    <div className="hand-off">
+      <section aria-label="Formats">
+        <ListGroup>
+          {HANDOFF_FORMATS.map((f) => (
+            <ListGroup.Item
+              key={f.id}
+              action
+              active={f.id === id}
+              aria-pressed={f.id === id}
+              onClick={() => setId(f.id)}
+            >
+              <b>{f.name}</b> <code>.{f.extension}</code>
+              <span>{f.purpose}</span>
+            </ListGroup.Item>
+          ))}
+        </ListGroup>
+        <FaultList faults={faultsOf(plan)} />
+      </section>
+      <section className="sheet" aria-label="The file">
+        <Preview format={format} plan={plan} />
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,48 @@
+import { proxy } from 'comlink';
+import type { NewMusic } from '@caesura/core/plan';
+import { checkSoundSize, decodeSound } from '../../app/decode-sound.ts';
+import { keepMedia } from '../../app/http.ts';
+import { holdSound } from '../../app/sounds.ts';
+import type { Heard, ListenWorker } from '../../workers/listen-worker.ts';
+import type { MediaWorker } from '../../workers/media-worker.ts';
+import type { SoundHeader } from '../../workers/sound-header.ts';
+import { startListenWorker, startMediaWorker } from '../../workers/start.ts';
+import { inWorker } from '../../workers/task.ts';
+
+/** What is being done, and how far; null while that cannot be told. */
+export type OnStage = (what: string, fraction: number | null) => void;
+
+/**
+ * From a sound file to music for a plan: reads its own sample rate, decodes it, listens to it in a worker, and keeps
+ * the file and its outline. An abort stops it; then nothing of the plan has changed. Throws what is wrong with the
+ * file and how to mend it.
+ */
+export async function hearFile(file: File, onStage: OnStage, signal: AbortSignal): Promise<NewMusic> {
+  onStage('Reading the file', null);
+  const header = await inWorker<MediaWorker, SoundHeader>(
+    startMediaWorker,
+    (worker) => worker.readSoundHeader(file),
+    signal,
+  );
+  checkSoundSize(file.name, header);
+  onStage('Decoding', null);
+  const sound = await decodeSound(file.name, await file.arrayBuffer(), header.sampleRate);
+  signal.throwIfAborted();
+  onStage('Listening', 0);
+  const channels = Array.from({ length: sound.numberOfChannels }, (_, c) => sound.getChannelData(c).slice());
+  const { analysis, outline } = await inWorker<ListenWorker, Heard>(
+    startListenWorker,
+    (worker) =>
+      worker.listen(
+        channels,
+        sound.sampleRate,
+        proxy((done: number) => onStage('Listening', done)),
+      ),
+    signal,
+  );
+  onStage('Keeping the file', null);
+  const media = await keepMedia(file, signal);
+  const outlineId = await keepMedia(new Blob([outline as Uint8Array<ArrayBuffer>]), signal);
+  holdSound(media, sound);
+  return { media, fileName: file.name.slice(-255), outline: outlineId, analysis };
+}

@@ -1,0 +1,39 @@
+import type { ReactNode } from 'react';
+import { Button } from 'react-bootstrap';
+import { parsePace } from '@caesura/core/layout';
+import { cutFigures, lengthContext, type Plan } from '@caesura/core/plan';
+import { useEdit } from '../../app/hooks.ts';
+import { TextField } from '../../fields/TextField.tsx';
+
+/** Pace and the button that lays out, with the figures of the score as it stands. */
+export function LayoutBar({ plan, children }: { plan: Plan; children: ReactNode }) {
+  const edit = useEdit();
+  const { cuts, onCue, worstMilliseconds } = cutFigures(plan);
+  const context = lengthContext(plan);
+  return (
+    <div className="layout-bar">
+      <TextField
+        label="Pace"
+        narrow
+        value={plan.pace}
+        maxLength={40}
+        check={(text) => void parsePace(text, context)}
+        onCommit={(pace) => edit('changeBrief', { pace })}
+      />
+      <Button variant="dark" onClick={() => edit('layOutSteadily')}>
+        Lay out
+      </Button>
+      {plan.score && (
+        <p className="layout-figures">
+          <b>{onCue}</b> of {cuts} cuts on a cue
+          {onCue > 0 && (
+            <>
+              , worst <span className="figures">{worstMilliseconds.toFixed(1)} ms</span> off
+            </>
+          )}
+        </p>
+      )}
+      {children}
+    </div>
+  );
+}

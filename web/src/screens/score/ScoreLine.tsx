@@ -1,0 +1,104 @@
+import { memo } from 'react';
+import type { Cue, Line, Plan, ShotFacts } from '@caesura/core/plan';
+import { instantOfFrame, toNumber } from '@caesura/core/time';
+import { signed } from '../../app/format.ts';
+import { percentOn, stretchOn } from '../../marks/place.ts';
+import { Poster } from '../../marks/Poster.tsx';
+import { Sticks } from '../../marks/Wave.tsx';
+import { tintOf } from '../../theme/colours.ts';
+
+interface Props {
+  readonly plan: Plan;
+  readonly line: Line;
+  readonly cues: readonly Cue[];
+  readonly shots: readonly ShotFacts[];
+  readonly outline: Uint8Array | null;
+  /** Time of the music file at which the film starts. */
+  readonly offset: number;
+  /** Time of the position in the film. */
+  readonly position: number;
+  readonly selected: number | null;
+  readonly onSelect: (cut: number) => void;
+}
+
+/** The beats of a line: strong ones tall, downbeats with their mark. */
+const Cues = memo(function Cues({ line, cues }: Pick<Props, 'line' | 'cues'>) {
+  return cues
+    .filter((cue) => toNumber(cue.at) >= line.from && toNumber(cue.at) < line.to)
+    .map((cue) => (
+      <i
+        key={cue.frame}
+        className={`cue${cue.kind === 'downbeat' ? ' is-downbeat' : ''}`}
+        style={{ left: `${percentOn(line, toNumber(cue.at))}%`, height: `${10 + 24 * cue.strength}px` }}
+      />
+    ));
+});
+
+/** What a screen reader says of a cut. */
+function cutName({ index, start, landing }: ShotFacts): string {
+  const off = landing
+    ? `, ${landing.onCue ? 'on' : 'near'} bar ${landing.cue.bar} beat ${landing.cue.beat}, ${signed(landing.offsetMilliseconds, 1)} milliseconds`
+    : '';
+  return `Cut ${index}, frame ${start}${off}`;
+}
+
+/** One line of the score: cues over the shots, cuts as strokes through both. */
+export function ScoreLine({ plan, line, cues, shots, outline, offset, position, selected, onSelect }: Props) {
+  const timeOf = (frame: number) => toNumber(instantOfFrame(frame, plan.rate));
+  // A cut up to half a frame before the end of a line belongs to the cue that starts the next one.
+  const half = timeOf(1) / 2;
+  const startsBefore = (shot: ShotFacts, at: number) => timeOf(shot.start) < at - half;
+  const here = shots.filter((shot) => timeOf(shot.end) > line.from + half && startsBefore(shot, line.to));
+  const place = (shot: ShotFacts) => (shot.clip ? plan.clips.indexOf(shot.clip) : -1);
+  return (
+    <>
+      <div className="cues" style={{ width: `${percentOn(line, line.to)}%` }} />
+      <div className="cue-row">
+        {outline && <Sticks outline={outline} line={line} offset={offset} />}
+        <Cues line={line} cues={cues} />
+      </div>
+      {here.map((shot) => {
+        const at = stretchOn(line, timeOf(shot.start), timeOf(shot.end))!;
+        const begins = !startsBefore(shot, line.from);
+        return (
+          <div
+            key={shot.shot.id}
+            className={`shot tint-${tintOf(place(shot))}${shot.clip ? '' : ' shot-none'}`}
+            style={{ left: `${at.left}%`, width: `${at.width}%` }}
+            title={`${shot.clip?.name ?? 'No clip'} · ${shot.length} f`}
+          >
+            {begins && shot.clip && <Poster clip={shot.clip} place={place(shot)} />}
+            <span className="shot-text">
+              <span className="shot-name">{begins ? (shot.clip?.name ?? 'No clip') : ''}</span>
+              <span className="figures">{begins ? `${shot.length} f` : ''}</span>
+            </span>
+          </div>
+        );
+      })}
+      {here
+        .filter((shot) => !startsBefore(shot, line.from))
+        .map((shot) =>
+          shot.index === 0 ? (
+            <i key="start" className="cut cut-start" style={{ left: 0 }} />
+          ) : (
+            <button
+              key={shot.shot.id}
+              type="button"
+              tabIndex={shot.index === (selected ?? 1) ? 0 : -1}
+              className={`cut${shot.index === selected ? ' is-selected' : ''}${shot.landing && !shot.landing.onCue ? ' is-off' : ''}`}
+              style={{ left: `${Math.max(0, percentOn(line, timeOf(shot.start)))}%` }}
+              aria-label={cutName(shot)}
+              aria-pressed={shot.index === selected}
+              onPointerDown={(event) => event.stopPropagation()}
+              onClick={() => onSelect(shot.index)}
+            >
+              {shot.index === selected && <span className="cut-tag">{shot.index}</span>}
+            </button>
+          ),
+        )}
+      {selected === null && position >= line.from && position < line.to && (
+        <div className="position" style={{ left: `${percentOn(line, position)}%` }} />
+      )}
+    </>
+  );
+}

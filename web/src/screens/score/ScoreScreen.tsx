@@ -1,0 +1,212 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Button, ButtonGroup } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { cuesOf, filmStart, frameAtTime, scoreLines, shotFacts, type Plan } from '@caesura/core/plan';
+import { frames, instantOfFrame, seconds, toNumber, type Frames } from '@caesura/core/time';
+import { useEdit, usePlan } from '../../app/hooks.ts';
+import { useScreenKeys } from '../../app/keys.ts';
+import type { Click } from '../../app/player.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { useOutline } from '../../app/use-media.ts';
+import { usePlayer } from '../../app/use-player.ts';
+import { cutSelected, placed } from '../../app/view.ts';
+import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
+import { usePlayMark } from '../../marks/use-play-mark.ts';
+import { CutPanel } from './CutPanel.tsx';
+import { LayoutBar } from './LayoutBar.tsx';
+import { ScoreLine } from './ScoreLine.tsx';
+import { ShotTable } from './ShotTable.tsx';
+
+const LINE_HEIGHT = 102;
+
+const timeOf = (frame: number, plan: Plan): number => toNumber(instantOfFrame(frame, plan.rate));
+
+/** A click on every cut, in seconds of the music file. */
+function cutClicks(plan: Plan): Click[] {
+  if (!plan.music) return [];
+  const start = filmStart(plan.music);
+  return (plan.score?.shots.slice(1) ?? []).map((s) => ({ at: seconds(start + timeOf(s.start, plan)), accent: false }));
+}
+
+/** The film as a score: lines of four bars, cuts as strokes, shots between them; and the work on the cuts. */
+export default function ScoreScreen() {
+  const plan = usePlan();
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const { frame, cut } = useAppSelector((state) => state.view);
+  const [shown, setShown] = useState<'lines' | 'table'>('lines');
+  const list = useRef<LineListHandle>(null);
+  const outline = useOutline(plan.music?.outline ?? null);
+  const lines = useMemo(() => scoreLines(plan), [plan]);
+  const cues = useMemo(() => cuesOf(plan), [plan]);
+  const shots = useMemo(() => shotFacts(plan), [plan]);
+  const player = usePlayer(
+    plan.music,
+    useMemo(() => cutClicks(plan), [plan]),
+  );
+  const offset = plan.music ? filmStart(plan.music) : 0;
+  usePlayMark(list, player, offset);
+
+  const last = shots.length - 1;
+  const selected = cut !== null && cut <= last ? cut : null;
+  // A cut that moved takes the position with it, also when it is undone.
+  const cutFrame = selected === null ? null : shots[selected]!.start;
+  useEffect(() => {
+    if (cutFrame !== null) dispatch(placed(cutFrame));
+  }, [dispatch, cutFrame]);
+
+  const goTo = (to: number) => {
+    const kept = frames(Math.min((plan.score?.length ?? plan.target) - 1, Math.max(0, to)));
+    dispatch(placed(kept));
+    list.current?.show(timeOf(kept, plan));
+    if (player.state === 'playing') play(kept);
+  };
+  const select = (index: number | null) => {
+    dispatch(cutSelected(index));
+    if (index !== null) goTo(shots[index]!.start);
+  };
+  const step = (by: 1 | -1) => {
+    if (last < 1) return;
+    const next =
+      by === 1
+        ? shots.find((s) => s.index > 0 && s.start > frame)
+        : shots.findLast((s) => s.index > 0 && s.start < frame);
+    if (selected !== null) select(Math.min(last, Math.max(1, selected + by)));
+    else if (next) select(next.index);
+  };
+  const byFrame = (by: 1 | -1) => {
+    dispatch(cutSelected(null));
+    goTo(frame + by);
+  };
+  const play = (from: Frames) => {
+    if (!plan.music) return;
+    const end = offset + timeOf(plan.score?.length ?? plan.target, plan);
+    player.play(seconds(offset + timeOf(from, plan)), seconds(end));
+  };
+  const toggle = () => (player.state === 'still' ? play(frame) : player.stop());
+  const toCue = (direction: 1 | -1) => () => {
+    if (selected !== null) edit('moveCutToCue', selected, direction);
+  };
+  const nudge = (by: 1 | -1) => () => {
+    if (selected !== null) edit('nudgeCut', selected, by);
+  };
+  const remove = () => {
+    if (selected !== null && edit('removeCut', selected)) select(last === 1 ? null : Math.min(selected, last - 1));
+  };
+
+  useScreenKeys([
+    { label: 'play', footer: true, keys: [{ combo: 'space', cap: 'space', run: toggle }] },
+    {
+      label: 'frame',
+      footer: true,
+      keys: [
+        { combo: 'arrowleft', cap: '←', run: () => byFrame(-1) },
+        { combo: 'arrowright', cap: '→', run: () => byFrame(1) },
+      ],
+    },
+    {
+      label: 'cut',
+      footer: true,
+      keys: [
+        { combo: 'arrowup', cap: '↑', run: () => step(-1) },
+        { combo: 'arrowdown', cap: '↓', run: () => step(1) },
+      ],
+    },
+    {
+      label: 'move to cue',
+      footer: true,
+      keys: [
+        { combo: 'bracketleft', cap: '[', run: toCue(-1) },
+        { combo: 'bracketright', cap: ']', run: toCue(1) },
+      ],
+    },
+    {
+      label: 'nudge',
+      footer: true,
+      keys: [
+        { combo: 'shift+arrowleft', cap: 'Shift ←', run: nudge(-1) },
+        { combo: 'shift+arrowright', cap: 'Shift →', run: nudge(1) },
+      ],
+    },
+    {
+      label: 'remove the cut',
+      keys: [
+        { combo: 'delete', cap: 'Del', run: remove },
+        { combo: 'backspace', cap: 'Backspace', run: remove },
+      ],
+    },
+    { label: 'no cut selected', keys: [{ combo: 'escape', cap: 'Esc', run: () => select(null) }] },
+  ]);
+
+  return (
+    <div className="with-panel">
+      <div className="score">
+        <LayoutBar plan={plan}>
+          <ButtonGroup aria-label="Show">
+            {(['lines', 'table'] as const).map((name) => (
+              <Button
+                key={name}
+                variant="outline-dark"
+                active={shown === name}
+                aria-pressed={shown === name}
+                onClick={() => setShown(name)}
+              >
+                {name === 'lines' ? 'Lines' : 'Table'}
+              </Button>
+            ))}
+          </ButtonGroup>
+        </LayoutBar>
+        {!plan.score ? (
+          <div className="empty">
+            <h2>Not laid out yet</h2>
+            <p>
+              {plan.music
+                ? 'Choose a pace above and lay out: the cuts land on the beats, and the film is the target to the frame.'
+                : 'Add music in Listen so that cuts can land on its beats, or give the pace in seconds or frames, then lay out.'}
+            </p>
+            {!plan.music && (
+              <Link className="btn btn-outline-dark" to="../listen">
+                To Listen
+              </Link>
+            )}
+          </div>
+        ) : shown === 'table' ? (
+          <ShotTable plan={plan} shots={shots} selected={selected} onSelect={select} />
+        ) : (
+          <LineList
+            ref={list}
+            lines={lines}
+            height={LINE_HEIGHT}
+            label="The score in lines of four bars"
+            onPoint={(at) => {
+              dispatch(cutSelected(null));
+              goTo(frameAtTime(at, plan));
+            }}
+            draw={(line) => (
+              <ScoreLine
+                plan={plan}
+                line={line}
+                cues={cues}
+                shots={shots}
+                outline={outline}
+                offset={offset}
+                position={timeOf(frame, plan)}
+                selected={selected}
+                onSelect={select}
+              />
+            )}
+          />
+        )}
+      </div>
+      <CutPanel
+        plan={plan}
+        shots={shots}
+        selected={selected}
+        onSelect={select}
+        onToCue={(direction) => toCue(direction)()}
+        onNudge={(by) => nudge(by)()}
+        onRemove={remove}
+      />
+    </div>
+  );
+}

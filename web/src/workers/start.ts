@@ -1,0 +1,7 @@
+/** Starts the worker that listens to sound. */
+export const startListenWorker = (): Worker =>
+  new Worker(new URL('./listen-worker.ts', import.meta.url), { type: 'module' });
+
+/** Starts the worker that reads the headers of media files. */
+export const startMediaWorker = (): Worker =>
+  new Worker(new URL('./media-worker.ts', import.meta.url), { type: 'module' });

@@ -1,0 +1,44 @@
+import { wrap, type Remote } from 'comlink';
+import { CaesuraError } from '@caesura/core/time';
+
+/** What a worker answers: a value, or an error as plain data, since a class does not survive the way. */
+export type Answer<T> =
+  | { readonly value: T }
+  | { readonly error: { readonly code: string; readonly message: string; readonly mend: string | undefined } };
+
+/** Makes a worker's function answer its errors as data. */
+export const answering =
+  <A extends unknown[], T>(work: (...args: A) => Promise<T> | T) =>
+  async (...args: A): Promise<Answer<T>> => {
+    try {
+      return { value: await work(...args) };
+    } catch (error) {
+      if (error instanceof CaesuraError)
+        return { error: { code: error.code, message: error.message, mend: error.mend } };
+      throw error;
+    }
+  };
+
+/**
+ * Runs one task in a worker of its own and ends the worker afterwards. An abort ends it at once, whatever it is
+ * doing. Throws the task's error.
+ */
+export async function inWorker<W, T>(
+  start: () => Worker,
+  task: (worker: Remote<W>) => Promise<Answer<T>>,
+  signal?: AbortSignal,
+): Promise<T> {
+  signal?.throwIfAborted();
+  const worker = start();
+  const broken = new Promise<never>((_resolve, reject) => {
+    worker.onerror = (event) => reject(new Error(event.message || 'A part of the program could not be started.'));
+    signal?.addEventListener('abort', () => reject(signal.reason as Error), { once: true });
+  });
+  try {
+    const answer = await Promise.race([task(wrap<W>(worker)), broken]);
+    if ('error' in answer) throw new CaesuraError(answer.error.code, answer.error.message, answer.error.mend);
+    return answer.value;
+  } finally {
+    worker.terminate();
+  }
+}

@@ -1,0 +1,16 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  root: import.meta.dirname,
+  plugins: [react()],
+  server: { proxy: { '/api': 'http://127.0.0.1:4377' } },
+  worker: { format: 'es' },
+  css: {
+    preprocessorOptions: {
+      // Bootstrap 5.3 is written with these; nothing here can change it.
+      scss: { silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'], quietDeps: true },
+    },
+  },
+  build: { target: 'es2023', chunkSizeWarningLimit: 700 },
+});
