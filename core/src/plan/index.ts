@@ -1,3 +1,4 @@
+export * from './form.ts';
 export * from './schema.ts';
 export * from './read-plan.ts';
 export * from './new-plan.ts';

@@ -1,5 +1,6 @@
 import { frames, frameRate } from '../time/index.ts';
-import { PLAN_FORM, type Plan } from './schema.ts';
+import { PLAN_FORM } from './form.ts';
+import type { Plan } from './schema.ts';
 
 /** A plan to begin with: 24 fps, 1920 × 1080, 30 seconds, starting at 01:00:00:00, two beats a shot. */
 export const newPlan = (name: string): Plan => ({

@@ -1,8 +1,6 @@
 import { z } from 'zod';
+import { PLAN_FORM } from './form.ts';
 import type { Frames, Samples, SourceFrames, BeatsPerMinute } from '../time/index.ts';
-
-/** Version of the plan's form; raised when an old plan has to be brought up. */
-export const PLAN_FORM = 1;
 
 /** Longest length or start of a film: a day of timecode at 1000 frames a second. */
 const MOST_FRAMES = 86_400_000;

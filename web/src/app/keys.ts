@@ -26,9 +26,11 @@ export const KeyGroupsContext = createContext<{
   show: (groups: readonly KeyGroup[]) => void;
 }>({ groups: [], show: () => undefined });
 
-/** Buttons keep their own space and enter while they have the focus. */
-const pressesControl = (event: KeyboardEvent): boolean =>
-  ['Enter', ' '].includes(event.key) && (event.target as Element).closest('button, a, summary') !== null;
+/** A button with the focus keeps its own space and enter, a link its enter. */
+function pressesControl({ key, target }: KeyboardEvent): boolean {
+  const controls = { ' ': 'button, summary', Enter: 'button, summary, a' }[key];
+  return controls !== undefined && (target as Element).closest(controls) !== null;
+}
 
 /** Text typed into a field and not yet taken is the field's own business, undo included. */
 const isTyping = (event: KeyboardEvent): boolean => (event.target as Element).closest('[data-typed="true"]') !== null;
@@ -44,7 +46,7 @@ export function useKeyGroups(groups: readonly KeyGroup[], { inFields = false } =
   const combos = (printed: boolean) => all.filter((key) => (key.printed ?? false) === printed).map((key) => key.combo);
   const [placed, printed] = [combos(false), combos(true)];
   useHotkeys(placed, run, { enabled: placed.length > 0, enableOnFormTags: inFields });
-  useHotkeys(printed, run, { enabled: printed.length > 0, useKey: true });
+  useHotkeys(printed, run, { enabled: printed.length > 0, useKey: true, ignoreModifiers: true });
 }
 
 /** Makes a screen's keys work and shows them in the footer. */

@@ -11,14 +11,33 @@ export interface Click {
 const AHEAD = 1;
 const LOOK_AFTER = 250;
 
+/** Sounds one click at a time of the audio clock. */
+function sound(output: GainNode, at: number, accent: boolean): void {
+  const { context } = output;
+  const oscillator = new OscillatorNode(context, { frequency: accent ? 2100 : 1400 });
+  const gain = new GainNode(context, { gain: 0 });
+  gain.gain.setValueAtTime(accent ? 0.5 : 0.3, at);
+  gain.gain.exponentialRampToValueAtTime(0.001, at + 0.04);
+  oscillator.connect(gain).connect(output);
+  oscillator.start(at);
+  oscillator.stop(at + 0.05);
+}
+
 /** Plays a decoded sound with clicks set on the audio clock, so that they are as exact as the sound itself. */
 export class Player {
   private context: AudioContext | null = null;
-  private playing: { source: AudioBufferSourceNode; startedAt: number; from: number; timer: number } | null = null;
+  private playing: {
+    readonly source: AudioBufferSourceNode;
+    /** All clicks go through here, so that those still ahead are not heard after a stop. */
+    readonly clicks: GainNode;
+    readonly startedAt: number;
+    readonly from: number;
+    readonly timer: number;
+  } | null = null;
 
   /** Plays from one time of the file to another. `onEnd` is called when it comes to the end by itself. */
   async play(
-    sound: AudioBuffer,
+    buffer: AudioBuffer,
     from: Seconds,
     to: Seconds,
     clicks: () => readonly Click[],
@@ -27,14 +46,18 @@ export class Player {
     this.stop();
     const context = (this.context ??= new AudioContext());
     await context.resume();
-    const source = new AudioBufferSourceNode(context, { buffer: sound });
+    // Another call may have come first while the device was waking.
+    this.stop();
+    const source = new AudioBufferSourceNode(context, { buffer });
     source.connect(context.destination);
+    const output = new GainNode(context);
+    output.connect(context.destination);
     const startedAt = context.currentTime + 0.05;
     let next = from;
     const look = () => {
       const until = Math.min(to, from + context.currentTime - startedAt + AHEAD);
       for (const click of clicks())
-        if (click.at >= next && click.at < until) this.click(context, startedAt + click.at - from, click.accent);
+        if (click.at >= next && click.at < until) sound(output, startedAt + click.at - from, click.accent);
       next = seconds(Math.max(next, until));
     };
     look();
@@ -44,7 +67,7 @@ export class Player {
       onEnd();
     };
     source.start(startedAt, from, Math.max(0, to - from));
-    this.playing = { source, startedAt, from, timer: window.setInterval(look, LOOK_AFTER) };
+    this.playing = { source, clicks: output, startedAt, from, timer: window.setInterval(look, LOOK_AFTER) };
   }
 
   /** The time of the file that is heard now, or null while nothing plays. */
@@ -56,11 +79,12 @@ export class Player {
 
   stop(): void {
     if (!this.playing) return;
-    const { source, timer } = this.playing;
+    const { source, clicks, timer } = this.playing;
     this.playing = null;
     window.clearInterval(timer);
     source.stop();
     source.disconnect();
+    clicks.disconnect();
   }
 
   /** Stops and lets go of the sound device. */
@@ -68,21 +92,5 @@ export class Player {
     this.stop();
     void this.context?.close();
     this.context = null;
-  }
-
-  private click(context: AudioContext, at: number, accent: boolean): void {
-    const oscillator = new OscillatorNode(context, { frequency: accent ? 2100 : 1400 });
-    const gain = new GainNode(context, { gain: 0 });
-    gain.gain.setValueAtTime(accent ? 0.5 : 0.3, at);
-    gain.gain.exponentialRampToValueAtTime(0.001, at + 0.04);
-    oscillator.connect(gain).connect(context.destination);
-    oscillator.start(at);
-    oscillator.stop(at + 0.05);
-    // A click still ahead when the sound is stopped must not be heard.
-    const stopped = () => {
-      if (!this.playing) gain.disconnect();
-    };
-    oscillator.onended = () => gain.disconnect();
-    window.setTimeout(stopped, Math.max(0, (at - context.currentTime) * 1000 - 5));
   }
 }

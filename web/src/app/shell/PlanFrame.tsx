@@ -29,7 +29,7 @@ function useEverywhereKeys(): KeyGroup[] {
       {
         label: 'all keys',
         footer: true,
-        keys: [{ combo: 'shift+?', cap: '?', printed: true, run: () => dispatch(keysToggled()) }],
+        keys: [{ combo: '?', cap: '?', printed: true, run: () => dispatch(keysToggled()) }],
       },
     ],
     [dispatch],

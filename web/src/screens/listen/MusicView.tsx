@@ -60,10 +60,18 @@ export function MusicView({ plan, music, chooser }: { plan: Plan; music: Music; 
     // The first whole sample of the line, so that stepping on does not stay on it.
     if (there) go(Math.ceil(there.from * rate - 1e-6));
   };
-  const toggle = () =>
-    player.state === 'still' ? player.play(inSeconds(at), inSeconds(music.analysis.length)) : player.stop();
-  const startHere = () => edit('setRegion', at, music.region.out);
-  const endHere = () => edit('setRegion', music.region.in, at);
+  /** Where the person is: what is heard while it plays, else the position. */
+  const here = (): Samples => {
+    const heardNow = player.position();
+    return heardNow === null ? at : samples(Math.min(music.analysis.length, Math.round(heardNow * rate)));
+  };
+  const toggle = () => {
+    if (player.state === 'still') return player.play(inSeconds(at), inSeconds(music.analysis.length));
+    setAt(here());
+    player.stop();
+  };
+  const startHere = () => edit('setRegion', here(), music.region.out);
+  const endHere = () => edit('setRegion', music.region.in, here());
   const halve = () => edit('shiftLevel', -1);
   const double = () => edit('shiftLevel', 1);
   const shift = () => edit('shiftDownbeat');

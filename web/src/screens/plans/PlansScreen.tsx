@@ -2,7 +2,7 @@ import { Copy, FilePlus2, Trash2, Upload } from 'lucide-react';
 import { useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { newPlan, readPlan } from '@caesura/core/plan';
+import { newPlan } from '@caesura/core/plan';
 import { CaesuraError, rateLabel } from '@caesura/core/time';
 import {
   useCopyPlanMutation,
@@ -32,6 +32,7 @@ async function planOfFile(file: File) {
   } catch {
     throw new CaesuraError('bad-plan', `“${file.name}” is not a plan: it is not JSON.`, mend);
   }
+  const { readPlan } = await import('@caesura/core/plan');
   return readPlan(json);
 }
 

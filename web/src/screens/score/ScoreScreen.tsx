@@ -83,7 +83,14 @@ export default function ScoreScreen() {
     const end = offset + timeOf(plan.score?.length ?? plan.target, plan);
     player.play(seconds(offset + timeOf(from, plan)), seconds(end));
   };
-  const toggle = () => (player.state === 'still' ? play(frame) : player.stop());
+  const toggle = () => {
+    if (player.state === 'still') return play(frame);
+    const heard = player.position();
+    player.stop();
+    if (heard === null) return;
+    dispatch(cutSelected(null));
+    dispatch(placed(frameAtTime(seconds(Math.max(0, heard - offset)), plan)));
+  };
   const toCue = (direction: 1 | -1) => () => {
     if (selected !== null) edit('moveCutToCue', selected, direction);
   };

@@ -1,0 +1,41 @@
+import path from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { startServer } from '../e2e/server.ts';
+
+/** Takes the pictures of the main views in both themes, on the demo, into docs/screenshots. */
+
+const FOLDER = path.join(import.meta.dirname, 'screenshots');
+
+const step = (page: Page, name: string) => page.getByRole('navigation', { name: 'Steps' }).getByText(name).click();
+
+const server = await startServer();
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox'],
+});
+for (const theme of ['light', 'dark'] as const) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: theme });
+  const take = async (name: string) => {
+    // Pictures come in when they come into view.
+    await page.waitForLoadState('networkidle');
+    await page.waitForTimeout(200);
+    await page.screenshot({ path: path.join(FOLDER, `${name}-${theme === 'dark' ? 'night' : 'day'}.png`) });
+  };
+  await page.goto(`${server.address}/plans`);
+  const teaser = page.getByRole('link', { name: /Open day teaser/ });
+  await teaser.waitFor();
+  await take('plans');
+  await teaser.click();
+  await page.getByRole('button', { name: /^Cut 11,/ }).click();
+  await take('score');
+  await page.getByRole('button', { name: 'Table' }).click();
+  if (theme === 'light') await take('score-table');
+  for (const name of ['Brief', 'Listen', 'Footage', 'Hand-off']) {
+    await step(page, name);
+    await page.mouse.move(640, 790);
+    await take(name.toLowerCase());
+  }
+  await page.close();
+}
+await browser.close();
+await server.stop();

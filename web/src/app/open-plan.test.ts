@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest';
+import { newPlan, type Plan } from '@caesura/core/plan';
+import type { KeptHistory } from './history-store.ts';
+import { openingOf } from './open-plan.ts';
+
+const plan = (name: string): Plan => newPlan(name);
+const stored = (revision: number, name: string) => ({ id: 'p', revision, changedAt: '', plan: plan(name) });
+const kept = (revision: number, name: string, unsaved: boolean): KeptHistory => ({
+  revision,
+  unsaved,
+  past: [{ plan: plan('before'), label: null }],
+  present: { plan: plan(name), label: 'change the brief' },
+  future: [],
+});
+
+describe('opening a plan', () => {
+  it('starts afresh where the browser kept nothing', () => {
+    expect(openingOf(stored(4, 'server'), undefined)).toMatchObject({ status: 'saved', revision: 4, past: [] });
+  });
+
+  it('keeps the undo steps of the same revision', () => {
+    const opening = openingOf(stored(4, 'server'), kept(4, 'server', false));
+    expect(opening).toMatchObject({ status: 'saved', past: [{ plan: { name: 'before' } }] });
+  });
+
+  it('brings back work that was not saved in time, to be saved', () => {
+    const opening = openingOf(stored(4, 'server'), kept(4, 'mine', true));
+    expect(opening).toMatchObject({ status: 'waiting', present: { plan: { name: 'mine' } }, revision: 4 });
+  });
+
+  it('knows a save whose answer was lost', () => {
+    const opening = openingOf(stored(5, 'mine'), kept(4, 'mine', true));
+    expect(opening).toMatchObject({ status: 'saved', revision: 5, past: [{ plan: { name: 'before' } }] });
+  });
+
+  it('asks when unsaved work meets another revision, and forgets saved steps of an old one', () => {
+    expect(openingOf(stored(6, 'other'), kept(4, 'mine', true))).toMatchObject({
+      status: 'conflict',
+      present: { plan: { name: 'mine' } },
+      revision: 4,
+    });
+    expect(openingOf(stored(6, 'other'), kept(4, 'mine', false))).toMatchObject({
+      status: 'saved',
+      present: { plan: { name: 'other' } },
+      past: [],
+    });
+  });
+});
