@@ -72,41 +72,45 @@ export function ShotTable({
   const above = inView[0]?.start ?? 0;
   const below = rows.getTotalSize() - (inView.at(-1)?.end ?? 0);
   return (
-    <div className="shot-table" ref={scroller}>
-      <table className="figures-table">
-        <thead>
-          <tr>
-            {COLUMNS.map((name) => (
-              <th key={name} scope="col">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          <tr style={{ height: above }} aria-hidden="true" />
-          {inView.map(({ index }) => {
-            const [first, ...cells] = cellsOf(shots[index]!, plan);
-            return (
-              <tr
-                key={index}
-                style={{ height: ROW_HEIGHT }}
-                className={index === selected ? 'is-chosen' : undefined}
-                onClick={() => onSelect(index === 0 ? null : index)}
-              >
-                <th scope="row">{first}</th>
-                {cells.map((cell, i) => (
-                  <td key={COLUMNS[i + 1]}>{cell}</td>
-                ))}
-              </tr>
-            );
-          })}
-          <tr style={{ height: Math.max(0, below) }} aria-hidden="true" />
-        </tbody>
-      </table>
-      <Button variant="outline-dark" className="copy-table" onClick={copy}>
-        Copy table
-      </Button>
+    <div className="shot-table">
+      <div className="shot-table-rows" ref={scroller}>
+        <table className="figures-table">
+          <thead>
+            <tr>
+              {COLUMNS.map((name) => (
+                <th key={name} scope="col">
+                  {name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <tr style={{ height: above }} aria-hidden="true" />
+            {inView.map(({ index }) => {
+              const [first, ...cells] = cellsOf(shots[index]!, plan);
+              return (
+                <tr
+                  key={index}
+                  style={{ height: ROW_HEIGHT }}
+                  className={index === selected ? 'is-chosen' : undefined}
+                  onClick={() => onSelect(index === 0 ? null : index)}
+                >
+                  <th scope="row">{first}</th>
+                  {cells.map((cell, i) => (
+                    <td key={COLUMNS[i + 1]}>{cell}</td>
+                  ))}
+                </tr>
+              );
+            })}
+            <tr style={{ height: Math.max(0, below) }} aria-hidden="true" />
+          </tbody>
+        </table>
+      </div>
+      <div className="buttons">
+        <Button variant="outline-dark" onClick={copy}>
+          Copy table
+        </Button>
+      </div>
     </div>
   );
 }
