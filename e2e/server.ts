@@ -8,18 +8,19 @@ import { createInterface } from 'node:readline';
 /** Root of the repository. */
 export const ROOT = path.resolve(import.meta.dirname, '..');
 
-/** A running server of the built application on a data folder of its own. */
+/** A running server of the built application. */
 export interface RunningServer {
   readonly address: string;
   readonly process: ChildProcess;
+  /** Ends it, and removes the data folder unless it was given. */
   readonly stop: () => Promise<void>;
 }
 
-/** Starts the built server on any free port with an empty data folder; the demo is brought in. */
-export async function startServer(): Promise<RunningServer> {
-  const data = mkdtempSync(path.join(tmpdir(), 'caesura-e2e-'));
+/** Starts the built server, on any free port and an empty data folder unless told otherwise; the demo is brought in. */
+export async function startServer({ data, port = '0' }: { data?: string; port?: string } = {}): Promise<RunningServer> {
+  const folder = data ?? mkdtempSync(path.join(tmpdir(), 'caesura-e2e-'));
   const child = spawn(process.execPath, [path.join(ROOT, 'server/dist/main.js')], {
-    env: { ...process.env, CAESURA_ROOT: ROOT, CAESURA_DATA: data, CAESURA_PORT: '0' },
+    env: { ...process.env, CAESURA_ROOT: ROOT, CAESURA_DATA: folder, CAESURA_PORT: port },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   for await (const line of createInterface(child.stdout)) {
@@ -28,7 +29,7 @@ export async function startServer(): Promise<RunningServer> {
     const stop = async () => {
       child.kill('SIGTERM');
       await once(child, 'exit');
-      rmSync(data, { recursive: true, force: true });
+      if (data === undefined) rmSync(folder, { recursive: true, force: true });
     };
     return { address, process: child, stop };
   }

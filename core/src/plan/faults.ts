@@ -58,6 +58,17 @@ function musicFaults(plan: Plan): Fault[] {
 }
 
 function shotFaults(plan: Plan): Fault[] {
+  // One fault, not one a shot, while there is nothing to choose from.
+  if (plan.score && plan.clips.length === 0)
+    return [
+      {
+        code: 'no-clip',
+        step: 'footage',
+        shot: null,
+        message: `There are no clips for the ${plural(plan.score.shots.length, 'shot')}.`,
+        mend: 'Add clips in Footage and lay out again.',
+      },
+    ];
   return shotFacts(plan).flatMap((facts): Fault[] => {
     const name = `Shot ${facts.index + 1} at ${formatTimecode(plan.start + facts.start, plan.rate, plan.dropFrame)}`;
     const common = { step: 'score', shot: facts.index } as const;

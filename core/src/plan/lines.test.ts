@@ -12,6 +12,10 @@ describe('lines', () => {
     ]);
   });
 
+  it('begin no bar for what rounding leaves at the end', () => {
+    expect(linesOf([0, 2, 4, 6, 7.99], 0, 8).map((l) => [l.bar, l.to])).toEqual([[1, 8]]);
+  });
+
   it('take a short upbeat on the first line, and give a long one lines of its own', () => {
     expect(linesOf([1, 3, 5, 7, 9], 0, 11).map((l) => [l.bar, l.from, l.to])).toEqual([
       [1, 0, 9],

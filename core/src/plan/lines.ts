@@ -8,6 +8,8 @@ export const BARS_A_LINE = 4;
 const PLAIN_LINE = 8;
 /** Lines are a drawing, so a film of a day without bars must not make endless ones. */
 const MOST_LINES = 20_000;
+/** Part of a bar under which what is left at the end gets no bar of its own: it is only rounding. */
+const SLIVER = 0.02;
 
 /** One line of a score: a stretch of time drawn from the left margin. For drawing only; no frame is decided by it. */
 export interface Line {
@@ -35,12 +37,10 @@ function continued(bars: readonly number[], to: number): number[] {
  * Without bars a line is 8 seconds.
  */
 export function linesOf(barStarts: readonly number[], from: number, to: number, firstBar = 1): Line[] {
-  const bars = continued(
-    barStarts.filter((b) => b >= from),
-    to,
-  );
-  const gaps = bars.slice(1).map((b, i) => b - bars[i]!);
+  const gaps = barStarts.slice(1).map((b, i) => b - barStarts[i]!);
   const usualBar = gaps.toSorted((a, b) => a - b)[gaps.length >> 1] ?? PLAIN_LINE / BARS_A_LINE;
+  const starts = barStarts.filter((b) => b >= from);
+  const bars = continued(starts, to).filter((b) => b < to - SLIVER * usualBar);
   const lead = bars.length > 0 ? bars[0]! - from : to - from;
   const edges: number[] = [from];
   if (bars.length === 0 || lead > 1.01 * usualBar) {

@@ -254,6 +254,12 @@ describe('edits of the material', () => {
 describe('faults', () => {
   it('finds none in a sound plan', () => expect(faultsOf(laidOut())).toEqual([]));
 
+  it('says once that there are no clips, not for every shot', () => {
+    const none = { ...laidOut(), clips: [] };
+    const score = { ...none.score!, shots: none.score!.shots.map((s) => ({ ...s, clip: null })) };
+    expect(faultsOf({ ...none, score }).map((f) => [f.code, f.step, f.shot])).toEqual([['no-clip', 'footage', null]]);
+  });
+
   it('tells how far a clip runs out, in source frames', () => {
     const plan = laidOut();
     // 2 beats at 112 BPM are 26 plan frames: 54 source frames at 50 fps with the first, ⌊25·50/24⌋ + 1 = 53.

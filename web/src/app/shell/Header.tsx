@@ -5,6 +5,7 @@ import { counted, formatLine } from '../format.ts';
 import { redo, undo } from '../plan-state.ts';
 import { useAppDispatch, useAppSelector } from '../store.ts';
 import { useTheme } from '../theme.ts';
+import { IconButton } from '../../marks/IconButton.tsx';
 import { LengthBar } from './LengthBar.tsx';
 import { SavePill } from './SavePill.tsx';
 
@@ -24,9 +25,9 @@ export function ThemeSwitch() {
   const [theme, change] = useTheme();
   const label = theme === 'dark' ? 'Day theme' : 'Night theme';
   return (
-    <button type="button" className="icon-button" onClick={change} title={label} aria-label={label}>
+    <IconButton name={label} onClick={change}>
       {theme === 'dark' ? <Sun size={17} /> : <Moon size={17} />}
-    </button>
+    </IconButton>
   );
 }
 
@@ -36,27 +37,23 @@ function UndoButtons() {
   const undoLabel = past.length > 0 ? `Undo ${present?.label ?? ''}` : 'Nothing to undo';
   const redoLabel = future[0] ? `Redo ${future[0].label ?? ''}` : 'Nothing to redo';
   return (
-    <span className="text-nowrap">
-      <button
-        type="button"
-        className="icon-button"
+    <span className="undo-buttons">
+      <IconButton
+        name={undoLabel}
+        hint={`${undoLabel} (Ctrl Z)`}
         disabled={past.length === 0}
         onClick={() => dispatch(undo())}
-        title={`${undoLabel} (Ctrl Z)`}
-        aria-label={undoLabel}
       >
         <Undo2 size={17} />
-      </button>
-      <button
-        type="button"
-        className="icon-button"
+      </IconButton>
+      <IconButton
+        name={redoLabel}
+        hint={`${redoLabel} (Ctrl Shift Z)`}
         disabled={future.length === 0}
         onClick={() => dispatch(redo())}
-        title={`${redoLabel} (Ctrl Shift Z)`}
-        aria-label={redoLabel}
       >
         <Redo2 size={17} />
-      </button>
+      </IconButton>
     </span>
   );
 }

@@ -9,9 +9,10 @@ import { useAppDispatch, useAppSelector, type AppStore } from '../store.ts';
 import { keysToggled } from '../view.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { Footer } from './Footer.tsx';
-import { Brand, Header, ThemeSwitch } from './Header.tsx';
+import { Header } from './Header.tsx';
 import { KeyList } from './KeyList.tsx';
 import { Notices } from './Notices.tsx';
+import { PlainShell } from './PlainShell.tsx';
 import { Steps } from './Steps.tsx';
 
 function useEverywhereKeys(): KeyGroup[] {
@@ -59,26 +60,19 @@ function useOpenedPlan(id: string): { open: boolean; error: CaesuraError | null 
 
 function Opening({ error }: { error: CaesuraError | null }) {
   return (
-    <div className="shell">
-      <header className="head">
-        <Brand />
-        <div className="head-plan" />
-        <ThemeSwitch />
-      </header>
-      <main className="page">
-        {error ? (
-          <div className="empty" role="alert">
-            <h2>{error.message}</h2>
-            <p>{error.mend}</p>
-            <Link className="btn btn-dark" to="/plans">
-              All plans
-            </Link>
-          </div>
-        ) : (
-          <p className="waiting">Opening the plan</p>
-        )}
-      </main>
-    </div>
+    <PlainShell>
+      {error ? (
+        <div className="empty" role="alert">
+          <h2>{error.message}</h2>
+          <p>{error.mend}</p>
+          <Link className="btn btn-dark" to="/plans">
+            All plans
+          </Link>
+        </div>
+      ) : (
+        <p className="waiting">Opening the plan</p>
+      )}
+    </PlainShell>
   );
 }
 

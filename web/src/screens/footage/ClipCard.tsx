@@ -2,6 +2,7 @@ import { ArrowLeft, ArrowRight, Pencil, Trash2 } from 'lucide-react';
 import type { Clip } from '@caesura/core/plan';
 import { rateLabel, toNumber } from '@caesura/core/time';
 import { grouped } from '../../app/format.ts';
+import { IconButton } from '../../marks/IconButton.tsx';
 import { Poster } from '../../marks/Poster.tsx';
 import { sizeText } from '../../fields/SizeField.tsx';
 
@@ -48,44 +49,28 @@ export function ClipCard({ clip, place, count, used, onEdit, onRemove, onMove }:
           <dd className="figures">{used}</dd>
         </dl>
         <div className="card-tools">
-          <button
-            type="button"
-            className="icon-button"
-            title="Earlier in the order"
-            aria-label={`${clip.name} earlier`}
+          <IconButton
+            name={`${clip.name} earlier`}
+            hint="Earlier in the order"
             disabled={place === 0}
             onClick={() => onMove(-1)}
           >
             <ArrowLeft size={16} />
-          </button>
-          <button
-            type="button"
-            className="icon-button"
-            title="Later in the order"
-            aria-label={`${clip.name} later`}
+          </IconButton>
+          <IconButton
+            name={`${clip.name} later`}
+            hint="Later in the order"
             disabled={place === count - 1}
             onClick={() => onMove(1)}
           >
             <ArrowRight size={16} />
-          </button>
-          <button
-            type="button"
-            className="icon-button"
-            title="Change"
-            aria-label={`Change ${clip.name}`}
-            onClick={onEdit}
-          >
+          </IconButton>
+          <IconButton name={`Change ${clip.name}`} hint="Change" onClick={onEdit}>
             <Pencil size={16} />
-          </button>
-          <button
-            type="button"
-            className="icon-button"
-            title="Remove"
-            aria-label={`Remove ${clip.name}`}
-            onClick={onRemove}
-          >
+          </IconButton>
+          <IconButton name={`Remove ${clip.name}`} hint="Remove" onClick={onRemove}>
             <Trash2 size={16} />
-          </button>
+          </IconButton>
         </div>
       </div>
     </li>

@@ -36,6 +36,7 @@ describe('a clip by hand', () => {
   });
 
   it('names the field of each thing that is wrong', () => {
+    expect(issuesOf(filled({ name: ' ', rate: 'x' }))!.map(([field]) => field)).toEqual(['name', 'rate']);
     expect(issuesOf(filled({ rate: '0/1' }))).toEqual([['rate', expect.stringContaining('not possible')]]);
     expect(issuesOf(filled({ length: 'long' }))).toEqual([['length', expect.stringContaining('not a length')]]);
     expect(issuesOf(filled({ length: '0' }))).toEqual(expect.arrayContaining([['length', expect.any(String)]]));

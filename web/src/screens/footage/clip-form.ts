@@ -46,7 +46,7 @@ function reading<T>(context: z.RefinementCtx, field: keyof ClipForm, read: () =>
 export const clipFormSchema = (made: Partial<Clip> | null) =>
   z
     .object({
-      name: z.string().trim().min(1, 'A clip needs a name.').max(120),
+      name: z.string().trim().max(120),
       fileName: z.string().trim().max(255),
       rate: z.string(),
       length: z.string(),
@@ -56,6 +56,7 @@ export const clipFormSchema = (made: Partial<Clip> | null) =>
       usableTo: z.string(),
     })
     .transform((form, context): Clip => {
+      if (form.name === '') context.addIssue({ code: 'custom', path: ['name'], message: 'A clip needs a name.' });
       const rate = reading(context, 'rate', () => parseRate(form.rate));
       const size = reading(context, 'size', () => parseSize(form.size));
       if (!rate || !size) return z.NEVER;

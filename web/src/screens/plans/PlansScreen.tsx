@@ -14,9 +14,9 @@ import {
 } from '../../app/api.ts';
 import { counted, lengthTimecode } from '../../app/format.ts';
 import { noticed, problem } from '../../app/notices.ts';
-import { Brand, ThemeSwitch } from '../../app/shell/Header.tsx';
-import { Notices } from '../../app/shell/Notices.tsx';
+import { PlainShell } from '../../app/shell/PlainShell.tsx';
 import { useAppDispatch } from '../../app/store.ts';
+import { IconButton } from '../../marks/IconButton.tsx';
 import { MiniScore } from '../../marks/MiniScore.tsx';
 
 /** A plan file of a film of many hours is a few megabytes. */
@@ -70,24 +70,12 @@ function PlanRow({ plan }: { plan: PlanSummary }) {
           <span>{changed.format(new Date(plan.changedAt))}</span>
         </span>
       </Link>
-      <button
-        type="button"
-        className="icon-button"
-        title="Copy"
-        aria-label={`Copy ${plan.name}`}
-        onClick={() => void copy()}
-      >
+      <IconButton name={`Copy ${plan.name}`} hint="Copy" onClick={() => void copy()}>
         <Copy size={17} />
-      </button>
-      <button
-        type="button"
-        className="icon-button"
-        title="Delete"
-        aria-label={`Delete ${plan.name}`}
-        onClick={() => void remove()}
-      >
+      </IconButton>
+      <IconButton name={`Delete ${plan.name}`} hint="Delete" onClick={() => void remove()}>
         <Trash2 size={17} />
-      </button>
+      </IconButton>
     </li>
   );
 }
@@ -146,38 +134,30 @@ export default function PlansScreen() {
     }
   };
   return (
-    <div className="shell">
-      <header className="head">
-        <Brand />
-        <div className="head-plan" />
-        <ThemeSwitch />
-      </header>
-      <main className="page">
-        <div className="narrow">
-          <div className="page-head">
-            <h2>Plans</h2>
-            <Button variant="outline-dark" onClick={() => chooser.current?.click()}>
-              <Upload size={16} /> Import
-            </Button>
-            <Button variant="dark" onClick={() => void create()}>
-              <FilePlus2 size={16} /> New plan
-            </Button>
-            <input
-              ref={chooser}
-              type="file"
-              accept=".json,application/json"
-              hidden
-              aria-label="Plan file"
-              onChange={(event) => {
-                void importFile(event.target.files?.[0]);
-                event.target.value = '';
-              }}
-            />
-          </div>
-          <PlanList />
+    <PlainShell>
+      <div className="narrow">
+        <div className="page-head">
+          <h2>Plans</h2>
+          <Button variant="outline-dark" onClick={() => chooser.current?.click()}>
+            <Upload size={16} /> Import
+          </Button>
+          <Button variant="dark" onClick={() => void create()}>
+            <FilePlus2 size={16} /> New plan
+          </Button>
+          <input
+            ref={chooser}
+            type="file"
+            accept=".json,application/json"
+            hidden
+            aria-label="Plan file"
+            onChange={(event) => {
+              void importFile(event.target.files?.[0]);
+              event.target.value = '';
+            }}
+          />
         </div>
-      </main>
-      <Notices />
-    </div>
+        <PlanList />
+      </div>
+    </PlainShell>
   );
 }

@@ -1,0 +1,67 @@
+import { parse } from 'csv-parse/sync';
+import { expect, handOff, saved, step, test } from './test.ts';
+
+interface Otio {
+  readonly OTIO_SCHEMA: string;
+  readonly tracks: {
+    readonly children: readonly {
+      readonly kind: string;
+      readonly children: readonly { readonly source_range: { readonly duration: { value: number; rate: number } } }[];
+    }[];
+  };
+}
+
+test('every format is seen first, and the files agree with one another', async ({ page }) => {
+  await page.goto('/plans');
+  await page
+    .getByRole('link', { name: /Fifteen seconds/ })
+    .first()
+    .click();
+  await expect(page.getByText('exact · 450 frames')).toBeVisible();
+
+  await step(page, 'Hand-off');
+  await expect(page.locator('.preview')).toContainText('FCM: DROP FRAME');
+  const edl = await handOff(page, 'Edit decision list');
+  expect(edl.match(/^\d{3}\s+\S+\s+V /gm)).toHaveLength(7);
+  // 29.97 drop-frame: frame 450 after 01:00:00;00 is 01:00:15;00.
+  expect(edl).toContain('01:00:15;00');
+
+  const otio = JSON.parse(await handOff(page, 'OpenTimelineIO')) as Otio;
+  expect(otio.OTIO_SCHEMA).toBe('Timeline.1');
+  const video = otio.tracks.children.find((track) => track.kind === 'Video')!;
+  const seconds = video.children.reduce(
+    (sum, { source_range: { duration } }) => sum + duration.value / duration.rate,
+    0,
+  );
+  expect(seconds).toBeCloseTo((450 * 1001) / 30000, 1);
+
+  const rows = parse<Record<string, string>>(await handOff(page, 'Cut sheet'), { columns: true, bom: true });
+  expect(rows).toHaveLength(7);
+  expect(rows.reduce((sum, row) => sum + Number(row['length frames']), 0)).toBe(450);
+});
+
+test('a plan without cuts says what to do, and faults are told before the file is taken', async ({ page }) => {
+  await page.goto('/plans');
+  await page.getByRole('button', { name: 'New plan', exact: true }).click();
+  await step(page, 'Hand-off');
+  await expect(page.getByRole('alert')).toContainText('There are no cuts to hand over yet. Lay out in Score first.');
+  await step(page, 'Brief');
+  await page.getByLabel('Pace').fill('1s');
+  await page.getByLabel('Pace').press('Enter');
+  await step(page, 'Score');
+  await page.getByRole('button', { name: 'Lay out' }).click();
+  await step(page, 'Hand-off');
+  await expect(page.getByText('There are no clips for the 30 shots.')).toBeVisible();
+  await expect(page.getByRole('link', { name: /Footage/ })).toContainText('1');
+  await saved(page);
+});
+
+test('the night theme is kept by the browser', async ({ page }) => {
+  await page.goto('/plans');
+  await page.getByRole('button', { name: 'Night theme' }).click();
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-bs-theme', 'dark');
+  await expect(page.locator('body')).toHaveCSS('background-color', 'rgb(23, 25, 29)');
+  await page.getByRole('button', { name: 'Day theme' }).click();
+  await expect(page.locator('body')).toHaveCSS('background-color', 'rgb(239, 236, 229)');
+});

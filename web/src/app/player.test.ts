@@ -1,0 +1,125 @@
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { seconds } from '@caesura/core/time';
+import { Player, type Click } from './player.ts';
+
+/** A sound device with a clock that is moved by hand, and what was set on it. */
+const device = { now: 0, clicks: [] as number[], started: [] as unknown[][], stopped: 0, closed: 0 };
+
+class FakeNode {
+  readonly context: unknown;
+  readonly gain = { setValueAtTime: () => undefined, exponentialRampToValueAtTime: () => undefined };
+  onended: (() => void) | null = null;
+  constructor(context: unknown) {
+    this.context = context;
+  }
+  connect<T>(to: T): T {
+    return to;
+  }
+  disconnect(): void {}
+  stop(): void {}
+}
+let source: FakeSource | null = null;
+class FakeSource extends FakeNode {
+  constructor(context: unknown) {
+    super(context);
+    // eslint-disable-next-line @typescript-eslint/no-this-alias -- the test ends the sound by hand
+    source = this;
+  }
+  start(...args: number[]): void {
+    device.started.push(args);
+  }
+  override stop(): void {
+    device.stopped++;
+  }
+}
+class FakeOscillator extends FakeNode {
+  start(at: number): void {
+    device.clicks.push(at);
+  }
+}
+class FakeContext {
+  readonly destination = {};
+  readonly outputLatency = 0.02;
+  get currentTime(): number {
+    return device.now;
+  }
+  async resume(): Promise<void> {}
+  async close(): Promise<void> {
+    device.closed++;
+  }
+}
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  Object.assign(device, { now: 10, clicks: [], started: [], stopped: 0, closed: 0 });
+  vi.stubGlobal('AudioContext', FakeContext);
+  vi.stubGlobal('AudioBufferSourceNode', FakeSource);
+  vi.stubGlobal('GainNode', FakeNode);
+  vi.stubGlobal('OscillatorNode', FakeOscillator);
+  vi.stubGlobal('window', globalThis);
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+/** A beat every half second. */
+const beats: Click[] = Array.from({ length: 40 }, (_, i) => ({ at: seconds(i / 2), accent: i % 4 === 0 }));
+const buffer = {} as AudioBuffer;
+
+/** Moves the device's clock and the timers together. */
+async function pass(time: number): Promise<void> {
+  for (let done = 0; done < time - 1e-9; done += 0.05) {
+    device.now += 0.05;
+    await vi.advanceTimersByTimeAsync(50);
+  }
+}
+
+it('sets every click once, exactly on the clock of the sound', async () => {
+  const player = new Player();
+  await player.play(
+    buffer,
+    seconds(3),
+    seconds(8),
+    () => beats,
+    () => undefined,
+  );
+  expect(device.started).toEqual([[10.05, 3, 5]]);
+  await pass(6);
+  // From 3 s to before 8 s there are ten beats; the one at t is heard at 10.05 + t − 3.
+  expect(device.clicks).toHaveLength(10);
+  device.clicks.forEach((at, i) => expect(at).toBeCloseTo(10.05 + i / 2, 9));
+  player.close();
+});
+
+it('tells what is heard now, less the delay of the device, and nothing while still', async () => {
+  const player = new Player();
+  expect(player.position()).toBeNull();
+  await player.play(
+    buffer,
+    seconds(3),
+    seconds(8),
+    () => [],
+    () => undefined,
+  );
+  expect(player.position()).toBe(3);
+  await pass(1);
+  expect(player.position()).toBeCloseTo(3 + 1 - 0.05 - 0.02, 9);
+  player.stop();
+  expect(player.position()).toBeNull();
+  expect(device.stopped).toBe(1);
+});
+
+it('says when it came to the end by itself, and not when it was stopped', async () => {
+  const player = new Player();
+  const onEnd = vi.fn();
+  await player.play(buffer, seconds(0), seconds(1), () => beats, onEnd);
+  player.stop();
+  source!.onended!();
+  expect(onEnd).not.toHaveBeenCalled();
+  await player.play(buffer, seconds(0), seconds(1), () => beats, onEnd);
+  source!.onended!();
+  expect(onEnd).toHaveBeenCalledOnce();
+  player.close();
+  expect(device.closed).toBe(1);
+});
