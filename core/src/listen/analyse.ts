@@ -2,8 +2,10 @@ import { beatsPerMinute, CaesuraError, samples, seconds } from '../time/index.ts
 import type { Analysis, Beat } from './analysis.ts';
 import { attackNear, CLEAR_RISE_DECIBELS } from './attack.ts';
 import { bars } from './bars.ts';
+import { settledLevel } from './beat-level.ts';
 import { beatPath } from './beat-path.ts';
 import { onsetStrength, STRENGTH_RATE } from './onset-strength.ts';
+import { unswung } from './swing.ts';
 import { pulse, whitened, type Pulse } from './pulse.ts';
 
 /** Sound to analyse: one channel of samples, nominally −1 to 1. */
@@ -16,6 +18,8 @@ export interface Sound {
 const SILENCE = 1e-4;
 /** Seconds under which there is nothing to track. */
 const SHORTEST = 1;
+/** Weight of the bass beside all bands together. */
+const BASS_SHARE = 0.5;
 /** Beats over which the tempo is measured. */
 const TEMPO_SPAN = 8;
 /** Periodicity that noise reaches by chance, and that a clear beat has. */
@@ -112,7 +116,9 @@ export function* analysisSteps(sound: Sound): Generator<number, Analysis> {
   const strength = step.value;
   if (!strength.level.some((level) => level > SILENCE)) return nothing;
 
-  const curve = whitened(strength.all);
+  // The bass by itself as well: what it marks is more often the beat than what the treble marks.
+  const [all, low] = [whitened(strength.all), whitened(strength.low)];
+  const curve = all.map((x, i) => (x + BASS_SHARE * low[i]!) / (1 + BASS_SHARE));
   const periodicity = pulse(curve);
   yield 0.7;
   const tracking = beatPath(curve, periodicity);
@@ -121,7 +127,7 @@ export function* analysisSteps(sound: Sound): Generator<number, Analysis> {
     yield 0.7 + 0.25 * tracked.value;
     tracked = tracking.next();
   }
-  const beatFrames = tracked.value.filter((f) => strength.level[f]! > SILENCE);
+  const beatFrames = unswung(settledLevel(tracked.value, all, low), all).filter((f) => strength.level[f]! > SILENCE);
   if (beatFrames.length < 2) return nothing;
 
   const times = placed(beatFrames, sound);

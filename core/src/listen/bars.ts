@@ -1,3 +1,4 @@
+import { peakAround } from './peaks.ts';
 import { STRENGTH_RATE, type OnsetStrength } from './onset-strength.ts';
 
 /** Where the bars start, as guessed from accents and harmony. */
@@ -34,17 +35,14 @@ function cosine(a: Float64Array, b: Float64Array): number {
   return dot / Math.sqrt(aa * bb);
 }
 
-const peakAround = (curve: Float32Array, frame: number): number =>
-  Math.max(0, ...curve.subarray(Math.max(0, frame - 3), frame + 4));
-
 /**
  * Groups beats (in strength frames) into bars of three or four: downbeats tend to carry a low attack and a change
  * of harmony, and back-beats a high one. The grouping whose first beats stand out most is taken.
  */
 export function bars(beatFrames: readonly number[], strength: OnsetStrength): Bars {
   if (beatFrames.length < 2) return { beatsPerBar: 4, downbeats: beatFrames.length > 0 ? [0] : [] };
-  const low = standardised(beatFrames.map((f) => peakAround(strength.low, f)));
-  const high = standardised(beatFrames.map((f) => peakAround(strength.high, f)));
+  const low = standardised(beatFrames.map((f) => peakAround(strength.low, f, 3)));
+  const high = standardised(beatFrames.map((f) => peakAround(strength.high, f, 3)));
   const spans = beatFrames.map((f, i) =>
     chromaBetween(strength.chroma, f + 2, beatFrames[i + 1] ?? f + STRENGTH_RATE / 2),
   );

@@ -13,6 +13,9 @@ const START_OF = new Int32Array(PERIODS + 1);
 for (let p = 0; p < PERIODS; p++) START_OF[p + 1] = START_OF[p]! + SHORTEST_PERIOD + p;
 const STATES = START_OF[PERIODS]!;
 
+/** Largest change of period from one beat to the next that is tried, as a part of the period. */
+const LARGEST_CHANGE = 0.12;
+
 /** Log-probability of going from one period to another at a beat: exponential in their ratio (Krebs et al. 2015). */
 function changes(): Float32Array {
   const table = new Float32Array(PERIODS * PERIODS);
@@ -43,8 +46,8 @@ export function* beatPath(strength: Float32Array, pulse: Pulse): Generator<numbe
 
   for (let t = 0; t < count; t++) {
     const activation = Math.min(0.98, Math.max(0.02, strength[t]! / FULL_STRENGTH));
-    const onBeat = Math.log(activation);
-    const offBeat = Math.log((1 - activation) / (BEAT_PART - 1));
+    // What all states share changes no comparison, so that only those on the beat need to be touched.
+    const onBeat = Math.log(activation) - Math.log((1 - activation) / (BEAT_PART - 1));
     const row = Math.min(pulse.rows - 1, Math.round(t / pulse.step)) * PERIODS;
 
     for (let p = 0; p < PERIODS; p++) {
@@ -54,8 +57,9 @@ export function* beatPath(strength: Float32Array, pulse: Pulse): Generator<numbe
     for (let p = 0; p < PERIODS; p++) {
       const period = SHORTEST_PERIOD + p;
       let best = -Infinity;
-      let from = 0;
-      for (let q = 0; q < PERIODS; q++) {
+      let from = p;
+      const reach = Math.floor(period * LARGEST_CHANGE);
+      for (let q = Math.max(0, p - reach); q <= Math.min(PERIODS - 1, p + reach); q++) {
         const score = leaving[q]! + change[p * PERIODS + q]!;
         if (score > best) {
           best = score;
@@ -68,10 +72,7 @@ export function* beatPath(strength: Float32Array, pulse: Pulse): Generator<numbe
       origin[p] = first;
       scores[start + first] = best + PULSE_WEIGHT * Math.log(pulse.fit[row + p]! + 0.02);
       const inBeat = beatFrames[p]!;
-      for (let place = 0; place < period; place++) {
-        const index = first + place;
-        scores[start + (index >= period ? index - period : index)]! += place < inBeat ? onBeat : offBeat;
-      }
+      for (let place = 0; place < inBeat; place++) scores[start + ((first + place) % period)]! += onBeat;
     }
     if (t % 500 === 499) {
       // Keep the sums small: only differences matter.

@@ -83,8 +83,8 @@ export function* onsetStrength(mono: Float32Array, sampleRate: number): Generato
   const classes = pitchClasses(size, sampleRate);
   const window = Float32Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size));
   const fft = new FFT(size);
-  const input = new Array<number>(size).fill(0);
-  const output = fft.createComplexArray();
+  const input = new Float64Array(size);
+  const output = new Float64Array(2 * size);
   const magnitude = new Float32Array(size / 2 + 1);
   const history = Array.from({ length: LAG + 1 }, () => new Float32Array(BANDS));
 
@@ -98,15 +98,18 @@ export function* onsetStrength(mono: Float32Array, sampleRate: number): Generato
   for (let k = 0; k < count; k++) {
     const start = Math.round(k * hop) - size / 2;
     let energy = 0;
-    for (let i = 0; i < size; i++) {
-      const x = mono[start + i] ?? 0;
+    const [from, to] = [Math.max(0, -start), Math.min(size, mono.length - start)];
+    input.fill(0, 0, from);
+    input.fill(0, Math.max(0, to));
+    for (let i = from; i < to; i++) {
+      const x = mono[start + i]!;
       energy += x * x;
       input[i] = x * window[i]!;
     }
     result.level[k] = Math.sqrt(energy / size);
     fft.realTransform(output, input);
     for (let bin = 0; bin < magnitude.length; bin++)
-      magnitude[bin] = Math.hypot(output[2 * bin]!, output[2 * bin + 1]!) / size;
+      magnitude[bin] = Math.sqrt(output[2 * bin]! ** 2 + output[2 * bin + 1]! ** 2) / size;
 
     for (let bin = 0; bin < magnitude.length; bin++) {
       const pitch = classes[bin]!;

@@ -1,3 +1,4 @@
+import FFT from 'fft.js';
 import { STRENGTH_RATE } from './onset-strength.ts';
 
 /** Slowest and fastest tempo looked for, beats a minute. */
@@ -52,6 +53,25 @@ function lognormal(tempo: number): number {
   return Math.exp(-0.5 * octaves * octaves);
 }
 
+const FFT_SIZE = 2048;
+const fft = new FFT(FFT_SIZE);
+
+/** Sums of products of a curve of up to 1024 values with itself at each lag, by the Wiener–Khinchin theorem. */
+function autocorrelation(curve: Float32Array): Float64Array {
+  const padded = new Float64Array(FFT_SIZE);
+  padded.set(curve);
+  const spectrum = new Float64Array(2 * FFT_SIZE);
+  fft.realTransform(spectrum, padded);
+  fft.completeSpectrum(spectrum);
+  for (let i = 0; i < 2 * FFT_SIZE; i += 2) {
+    spectrum[i] = spectrum[i]! ** 2 + spectrum[i + 1]! ** 2;
+    spectrum[i + 1] = 0;
+  }
+  const back = new Float64Array(2 * FFT_SIZE);
+  fft.inverseTransform(back, spectrum);
+  return Float64Array.from({ length: FFT_SIZE / 2 }, (_, lag) => back[2 * lag]!);
+}
+
 /**
  * Autocorrelation of the onset strength in windows of 8 s, added up over one to four beats, weighted by how
  * usual the tempo is (log-normal about 115 BPM; the form after Ellis 2007, the figures ours).
@@ -68,10 +88,10 @@ export function pulse(strength: Float32Array): Pulse {
     const part = strength.subarray(from, to);
     const mean = part.reduce((a, x) => a + x, 0) / Math.max(1, part.length);
     const centred = part.map((x) => x - mean);
-    const power = centred.reduce((a, x) => a + x * x, 0) + 1e-9;
+    const sums = autocorrelation(centred);
+    const power = sums[0]! + 1e-9;
     for (let lag = 0; lag <= longest; lag++) {
-      let sum = 0;
-      for (let i = lag; i < centred.length; i++) sum += centred[i]! * centred[i - lag]!;
+      const sum = lag < centred.length ? sums[lag]! : 0;
       // Unbiased up to twice the height: short windows hold few products at long lags.
       const share = Math.max(0.5, (centred.length - lag) / Math.max(1, centred.length));
       correlation[lag] = sum / power / share;
