@@ -48,6 +48,12 @@ export function corrected(analysis: Analysis, { level, downbeatShift }: Correcti
   }
   const perBar = analysis.beatsPerBar;
   if (level === 0 && downbeatShift === 0) return analysis;
+  if (level === 0) {
+    // Bars that a break in the music cut short stay where they are.
+    const before = (analysis.downbeats[0] ?? 0) - perBar;
+    const downbeats = [before, ...analysis.downbeats].map((i) => i + downbeatShift);
+    return { ...analysis, downbeats: downbeats.filter((i) => i >= 0 && i < beats.length) };
+  }
   const phase = (((anchor + downbeatShift) % perBar) + perBar) % perBar;
   return {
     ...analysis,
