@@ -8,6 +8,7 @@ export default defineConfig({
       'web/src/**/*.test.{ts,tsx}',
       'demo/**/*.test.ts',
       'scripts/**/*.test.ts',
+      'bench/**/*.test.ts',
     ],
     testTimeout: 60_000,
     hookTimeout: 60_000,

@@ -90,12 +90,27 @@ function ensureBuild() {
 function ensureProgram(program, debianPackage) {
   const found = spawnSync('sh', ['-c', `command -v ${program}`], { encoding: 'utf8' }).stdout.trim();
   if (found) return found;
-  if (process.getuid?.() !== 0) stop(`${program} is missing: install it with apt-get install ${debianPackage}.`);
+  installFromDebian([debianPackage], `${program} is missing`);
+  return `/usr/bin/${program}`;
+}
+
+function installFromDebian(packages, reason) {
+  if (process.getuid?.() !== 0) stop(`${reason}: install it with apt-get install ${packages.join(' ')}.`);
   const lock = ['-o', 'DPkg::Lock::Timeout=600'];
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
   must('apt-get', [...lock, 'update', '-qq'], env);
-  must('apt-get', [...lock, 'install', '-y', '-qq', '--no-install-recommends', debianPackage], env);
-  return `/usr/bin/${program}`;
+  must('apt-get', [...lock, 'install', '-y', '-qq', '--no-install-recommends', ...packages], env);
+}
+
+/** What the builder of the listening corpus needs. */
+const LISTENING_PACKAGES = (
+  'fluidsynth timgm6mb-soundfont musescore-general-soundfont-small fluidr3mono-gm-soundfont espeak-ng sox ' +
+  'vorbis-tools python3-numpy openttd-openmsx freedoom freedm fretsonfire-songs-muldjord fretsonfire-songs-sectoid mma'
+).split(' ');
+
+function ensurePackagesOfDebian(packages) {
+  if (spawnSync('dpkg', ['-s', ...packages], { stdio: 'ignore' }).status === 0) return;
+  installFromDebian(packages, 'The listening corpus cannot be built');
 }
 
 /** Lint, form, types and import boundaries; returns the names of those that failed. */
@@ -180,6 +195,9 @@ else if (mode === 'bench') {
   ensureBuild();
   process.env.CHROMIUM ??= ensureProgram('chromium', 'chromium');
   node(TSX(), 'bench/run.ts', ...rest);
+} else if (mode === 'listening') {
+  ensurePackagesOfDebian(LISTENING_PACKAGES);
+  node(TSX(), 'bench/listening/run.ts', ...rest);
 } else if (mode === 'demo') {
   ensureProgram('ffmpeg', 'ffmpeg');
   node(TSX(), 'demo/generate.ts', ...rest);

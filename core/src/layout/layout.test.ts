@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { hearingOf } from '../listen/testing/hearing.ts';
 import { describe, expect, it } from 'vitest';
 import { reportOf } from '../listen/report.ts';
 import { changeBrief, cuesOf, faultsOf, shotFacts } from '../plan/index.ts';
@@ -69,7 +70,7 @@ describe('steady layout', () => {
 });
 
 describe('layout request', () => {
-  const music = reportOf(exactAnalysis(112, 96), 'teaser.wav', 'a'.repeat(64));
+  const music = reportOf(hearingOf(exactAnalysis(112, 96)), 'teaser.wav', 'a'.repeat(64));
   const request = {
     rate: '24',
     target: '45s',

@@ -4,7 +4,7 @@ import { attackNear, CLEAR_RISE_DECIBELS } from './attack.ts';
 import { bars } from './bars.ts';
 import { settledLevel } from './beat-level.ts';
 import { beatPath } from './beat-path.ts';
-import { onsetStrength, STRENGTH_RATE } from './onset-strength.ts';
+import { onsetStrength, STRENGTH_RATE, type OnsetStrength } from './onset-strength.ts';
 import { unswung } from './swing.ts';
 import { pulse, whitened, type Pulse } from './pulse.ts';
 
@@ -78,7 +78,8 @@ function strengths(beatFrames: readonly number[], strength: Float32Array): numbe
   return heights.map((h) => (strongest > 0 ? clamp(h / strongest) : 0));
 }
 
-function checkSound({ mono, sampleRate }: Sound): void {
+/** Throws when there are no samples or the sample rate is out of range. */
+export function checkSound({ mono, sampleRate }: Sound): void {
   if (!Number.isSafeInteger(sampleRate) || sampleRate < 8000 || sampleRate > 384000)
     throw new CaesuraError(
       'bad-sound',
@@ -89,12 +90,10 @@ function checkSound({ mono, sampleRate }: Sound): void {
 }
 
 /**
- * Listens to a sound: beats on their attacks, bars, tempo, each with a confidence. Silence, or less than a second,
- * gives no beats. Yields the fraction done, so that a caller can show progress and stop between steps.
- * Throws when there are no samples or the sample rate is out of range.
+ * Beats on their attacks, bars and tempo of a sound whose onset strength is known. Silence, or less than a second,
+ * gives no beats. Yields the fraction done.
  */
-export function* analysisSteps(sound: Sound): Generator<number, Analysis> {
-  checkSound(sound);
+export function* beatSteps(sound: Sound, strength: OnsetStrength): Generator<number, Analysis> {
   const { mono, sampleRate } = sound;
   const nothing: Analysis = {
     sampleRate,
@@ -106,25 +105,17 @@ export function* analysisSteps(sound: Sound): Generator<number, Analysis> {
     confidence: 0,
   };
   if (mono.length < SHORTEST * sampleRate) return nothing;
-
-  const listening = onsetStrength(mono, sampleRate);
-  let step = listening.next();
-  while (!step.done) {
-    yield 0.6 * step.value;
-    step = listening.next();
-  }
-  const strength = step.value;
   if (!strength.level.some((level) => level > SILENCE)) return nothing;
 
   // The bass by itself as well: what it marks is more often the beat than what the treble marks.
   const [all, low] = [whitened(strength.all), whitened(strength.low)];
   const curve = all.map((x, i) => (x + BASS_SHARE * low[i]!) / (1 + BASS_SHARE));
   const periodicity = pulse(curve);
-  yield 0.7;
+  yield 0.25;
   const tracking = beatPath(curve, periodicity);
   let tracked = tracking.next();
   while (!tracked.done) {
-    yield 0.7 + 0.25 * tracked.value;
+    yield 0.25 + 0.6 * tracked.value;
     tracked = tracking.next();
   }
   const beatFrames = unswung(settledLevel(tracked.value, all, low), all).filter((f) => strength.level[f]! > SILENCE);
@@ -150,6 +141,26 @@ export function* analysisSteps(sound: Sound): Generator<number, Analysis> {
     tempo: beatsPerMinute(60 / median(intervals)),
     confidence: median(sure),
   };
+}
+
+/** Runs steps whose fractions fill the part of the whole from `from` to `to`. */
+export function* part<T>(steps: Generator<number, T>, from: number, to: number): Generator<number, T> {
+  let step = steps.next();
+  while (!step.done) {
+    yield from + (to - from) * step.value;
+    step = steps.next();
+  }
+  return step.value;
+}
+
+/**
+ * Listens to a sound for its beats. Yields the fraction done, so that a caller can show progress and stop between
+ * steps. Throws when there are no samples or the sample rate is out of range.
+ */
+export function* analysisSteps(sound: Sound): Generator<number, Analysis> {
+  checkSound(sound);
+  const strength = yield* part(onsetStrength(sound.mono, sound.sampleRate), 0, 0.7);
+  return yield* part(beatSteps(sound, strength), 0.7, 1);
 }
 
 /** Runs all of `analysisSteps`, telling the fraction done. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { exactAnalysis } from '../plan/testing/sample-plan.ts';
+import { hearingOf } from './testing/hearing.ts';
 import { AnalysisReportSchema, analysisOfReport, reportOf } from './report.ts';
 
 const hash = 'c'.repeat(64);
@@ -7,9 +8,15 @@ const hash = 'c'.repeat(64);
 describe('the report of an analysis', () => {
   it('says times in seconds and reads back to the same samples', () => {
     const analysis = exactAnalysis(97, 40, { sampleRate: 44100 });
-    const report = AnalysisReportSchema.parse(JSON.parse(JSON.stringify(reportOf(analysis, 'song.wav', hash))));
+    const report = AnalysisReportSchema.parse(
+      JSON.parse(JSON.stringify(reportOf(hearingOf(analysis), 'song.wav', hash))),
+    );
     expect(report.beats[0]!.time).toBe(0.5);
     expect(report.downbeats).toHaveLength(10);
+    expect(report.onsets).toHaveLength(2);
+    expect(report.hits).toEqual([{ time: 0.5, strength: 0.9, confidence: 0.8 }]);
+    expect(report.pauses).toEqual([{ time: 1, end: 1.5, confidence: 1 }]);
+    expect(report.loudness).toEqual({ integrated: -14.13, momentaryMaximum: -9, shortTermMaximum: null });
     const back = analysisOfReport(report);
     expect(back).toMatchObject({ media: hash, fileName: 'song.wav', outline: null });
     expect(back.analysis.beats.map((b) => b.at)).toEqual(analysis.beats.map((b) => b.at));
@@ -19,11 +26,11 @@ describe('the report of an analysis', () => {
 
   it('keeps “no beat” as such', () => {
     const none = { ...exactAnalysis(100, 4), beats: [], downbeats: [], tempo: null, confidence: 0 };
-    expect(analysisOfReport(reportOf(none, 'x.wav', hash)).analysis).toEqual(none);
+    expect(analysisOfReport(reportOf(hearingOf(none), 'x.wav', hash)).analysis).toEqual(none);
   });
 
   it('refuses a downbeat that is no beat', () => {
-    const report = reportOf(exactAnalysis(100, 8), 'x.wav', hash);
+    const report = reportOf(hearingOf(exactAnalysis(100, 8)), 'x.wav', hash);
     expect(() => analysisOfReport({ ...report, downbeats: [0.123] })).toThrow(
       'The downbeat at 0.123 s is not one of the beats.',
     );

@@ -1,16 +1,21 @@
 import { stat } from 'node:fs/promises';
 import path from 'node:path';
 import { ALL_FORMATS, AudioSampleSink, FilePathSource, Input, UnsupportedInputFormatError } from 'mediabunny';
-import { mixedToMono, type Sound } from '@caesura/core/listen';
 import { CaesuraError } from '@caesura/core/time';
+
+/** The samples of a file. */
+export interface DecodedSound {
+  readonly channels: Float32Array[];
+  readonly sampleRate: number;
+}
 
 const MEND = 'Give a WAV file of PCM samples; any other sound can be listened to in the browser.';
 
 /**
- * Reads the samples of an uncompressed sound file and mixes them to mono. Node has no decoder for compressed sound,
+ * Reads the samples of an uncompressed sound file, channel by channel. Node has no decoder for compressed sound,
  * so those are refused. Throws with the file's name and the reason.
  */
-export async function decodeSound(file: string): Promise<Sound> {
+export async function decodeSound(file: string): Promise<DecodedSound> {
   const name = path.basename(file);
   const refuse = (reason: string) => new CaesuraError('bad-sound', `“${name}” ${reason}`, MEND);
   const { size } = await stat(file);
@@ -33,7 +38,8 @@ export async function decodeSound(file: string): Promise<Sound> {
       );
       sample.close();
     }
-    return { mono: joined(parts.map(mixedToMono)), sampleRate };
+    const count = parts[0]?.length ?? 0;
+    return { channels: Array.from({ length: count }, (_, c) => joined(parts.map((part) => part[c]!))), sampleRate };
   } catch (error) {
     if (error instanceof UnsupportedInputFormatError) throw refuse('is not a sound file that can be read.');
     if (error instanceof CaesuraError || 'code' in (error as object)) throw error;

@@ -7,7 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import { parseArgs } from 'node:util';
 import { HANDOFF_FORMATS } from '@caesura/core/handoff';
 import { layOutRequest } from '@caesura/core/layout';
-import { analyse } from '@caesura/core/listen';
+import { hear } from '@caesura/core/listen';
 import { reportOf } from '@caesura/core/listen/report';
 import { readPlan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
@@ -43,10 +43,10 @@ async function readJson(file: string): Promise<unknown> {
 const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
 
 async function analyseFile(file: string): Promise<string> {
-  const sound = await decodeSound(file);
+  const { channels, sampleRate } = await decodeSound(file);
   const hash = createHash('sha256');
   await pipeline(createReadStream(file), hash);
-  return json(reportOf(analyse(sound), path.basename(file), hash.digest('hex')));
+  return json(reportOf(hear(channels, sampleRate), path.basename(file), hash.digest('hex')));
 }
 
 async function exportPlan(file: string, to: string | undefined): Promise<string> {
