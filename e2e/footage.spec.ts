@@ -46,3 +46,24 @@ test('clips come in with the frames, rate, size and picture that their files hol
   await expect(page.getByText('120 to 600')).toBeVisible();
   await saved(page);
 });
+
+test('a dropped clip whose frames are unevenly spaced asks for the rate it will be used at', async ({ page }) => {
+  await newPlan(page);
+  await step(page, 'Footage');
+  // Made with ffmpeg's select filter from 30 fps: 20 frames in a row, then every fifth and seventh.
+  const bytes = readFileSync(path.join(ROOT, 'e2e/fixtures/uneven.mp4')).toString('base64');
+  const transfer = await page.evaluateHandle((base64) => {
+    const data = new DataTransfer();
+    const content = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+    data.items.add(new File([content], 'uneven.mp4', { type: 'video/mp4' }));
+    return data;
+  }, bytes);
+  await page.locator('.drop-area').dispatchEvent('drop', { dataTransfer: transfer });
+  const dialog = page.getByRole('dialog', { name: 'A clip by hand' });
+  await expect(dialog).toContainText('unevenly spaced');
+  await expect(dialog.getByLabel('Name', { exact: true })).toHaveValue('uneven');
+  await dialog.getByLabel('Frame rate').fill('30');
+  await dialog.getByRole('button', { name: 'Add clip', exact: true }).click();
+  await expect(page.getByText('160 × 90')).toBeVisible();
+  await saved(page);
+});
