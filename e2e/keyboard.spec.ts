@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 
 /** Presses Tab until what has the focus carries a name. */
 async function tabTo(page: Page, name: RegExp): Promise<void> {
-  for (let i = 0; i < 60; i++) {
+  for (let i = 0; i < 200; i++) {
     await page.keyboard.press('Tab');
     const focused = await page.evaluate(() => {
       const at = document.activeElement;

@@ -1,12 +1,13 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { ROOT } from './server.ts';
-import { choose, expect, newPlan, saved, step, test } from './test.ts';
+import { choose, expect, newPlan, saved, step, test, type } from './test.ts';
 
 const file = (name: string) => readFileSync(path.join(ROOT, 'demo/output', name));
 
 test('an MP3 is heard, corrected, played and its part chosen, by keys', async ({ page }) => {
   await newPlan(page);
+  await type(page, 'Start timecode', '00:00:00:00');
   await step(page, 'Listen');
   const music = { name: 'shop.mp3', mimeType: 'audio/mpeg', buffer: file('open-day-music.mp3') };
   await choose(page, 'Choose a sound file', music);
@@ -32,6 +33,8 @@ test('an MP3 is heard, corrected, played and its part chosen, by keys', async ({
   await expect(async () => {
     expect(Math.abs(parseFloat(await from.innerText()) - (0.25 + 60 / 112))).toBeLessThan(0.005);
   }).toPass();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.locator('.foot')).toContainText('before the film');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('e');
   await expect(panel).toContainText('short');

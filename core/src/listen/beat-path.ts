@@ -1,4 +1,4 @@
-import { LONGEST_PERIOD, PERIODS, SHORTEST_PERIOD, type Pulse } from './pulse.ts';
+import { PERIODS, SHORTEST_PERIOD, type Pulse } from './pulse.ts';
 
 /** Part of the beat, from its start, in which an attack counts as the beat: one sixteenth (after Krebs et al. 2015). */
 const BEAT_PART = 16;
@@ -100,6 +100,3 @@ export function* beatPath(strength: Float32Array, pulse: Pulse): Generator<numbe
   }
   return beats.reverse();
 }
-
-/** The longest period as a length in frames, for callers that look around a beat. */
-export const LONGEST_BEAT = LONGEST_PERIOD;

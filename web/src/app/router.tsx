@@ -1,5 +1,6 @@
 import { lazy } from 'react';
 import { createBrowserRouter, Navigate } from 'react-router';
+import { ErrorScreen } from './shell/ErrorScreen.tsx';
 import PlansScreen from '../screens/plans/PlansScreen.tsx';
 
 const PlanFrame = lazy(() => import('./shell/PlanFrame.tsx'));
@@ -12,10 +13,11 @@ const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx')
 /** The addresses of the application; screens other than the list of plans are loaded when first opened. */
 export const makeRouter = () =>
   createBrowserRouter([
-    { path: '/plans', element: <PlansScreen /> },
+    { path: '/plans', element: <PlansScreen />, errorElement: <ErrorScreen /> },
     {
       path: '/plans/:id',
       element: <PlanFrame />,
+      errorElement: <ErrorScreen />,
       children: [
         { index: true, element: <Navigate to="score" replace /> },
         { path: 'brief', element: <BriefScreen /> },

@@ -21,7 +21,8 @@ export function Footer({ plan }: { plan: Plan }) {
   const { groups } = use(KeyGroupsContext);
   return (
     <footer className="foot">
-      <span className="figures">{timecodeAt(frame, plan)}</span>
+      {/* In Listen the position may be where the film has not begun, which has no timecode. */}
+      <span className="figures">{frame < 0 ? 'before the film' : timecodeAt(frame, plan)}</span>
       <BarAndBeat plan={plan} frame={frame} />
       <span>frame {frame}</span>
       <span className="foot-keys" aria-label="Keys">

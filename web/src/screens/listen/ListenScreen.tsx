@@ -25,7 +25,12 @@ export default function ListenScreen() {
       {working ? (
         <Working {...working} onStop={stop} />
       ) : plan.music ? (
-        <MusicView plan={plan} music={plan.music} chooser={button('Choose another file', 'outline-dark')} />
+        <MusicView
+          key={plan.music.media}
+          plan={plan}
+          music={plan.music}
+          chooser={button('Choose another file', 'outline-dark')}
+        />
       ) : (
         <div className="empty">
           <h2>No music yet</h2>

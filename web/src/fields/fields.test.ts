@@ -1,0 +1,27 @@
+import { describe, expect, it } from 'vitest';
+import { parseSize, sizeText } from './SizeField.tsx';
+
+describe('a frame size as typed', () => {
+  it.each([
+    ['1920 × 1080', 1920, 1080],
+    ['1080x1920', 1080, 1920],
+    [' 640 * 360 ', 640, 360],
+    ['4096, 2160', 4096, 2160],
+    ['1 1', 1, 1],
+  ])('reads %s and writes it one way', (text, width, height) => {
+    expect(parseSize(text)).toEqual({ width, height });
+    expect(parseSize(sizeText({ width, height }))).toEqual({ width, height });
+  });
+
+  it.each(['', '1920', '0 × 1080', '1920 × 32769', '19.2 × 10', '-4 × 4', 'wide'])(
+    'refuses “%s” with the mend',
+    (text) => {
+      expect(() => parseSize(text)).toThrow('is not a frame size');
+      try {
+        parseSize(text);
+      } catch (error) {
+        expect((error as { mend?: string }).mend).toContain('width × height');
+      }
+    },
+  );
+});
