@@ -6,7 +6,7 @@ import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
 import { layOutSteadily } from '@caesura/core/layout';
-import { analyse } from '@caesura/core/listen';
+import { hear } from '@caesura/core/listen';
 import { addClips, newPlan, setMusic, shotFacts } from '@caesura/core/plan';
 import { frameRate, frames } from '@caesura/core/time';
 import { beatTimes, Tape } from '../core/src/listen/testing/synthesis.ts';
@@ -36,7 +36,7 @@ function benchAnalysis(minutes: number): void {
     tape.hat(at + 0.25);
     tape.pluck(at, 40 + (i % 4) * 3, 0.4, 0.2);
   });
-  const took = milliseconds(() => void analyse({ mono: tape.samples, sampleRate: tape.sampleRate }));
+  const took = milliseconds(() => void hear([tape.samples], tape.sampleRate));
   say(
     `analysis of ${minutes} min of sound`,
     `${((1000 * seconds) / took).toFixed(0)} × real time (${took.toFixed(0)} ms)`,

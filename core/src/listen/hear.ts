@@ -1,17 +1,56 @@
-import { beatSteps, checkSound, part, type Sound } from './analyse.ts';
 import type { Analysis } from './analysis.ts';
+import { beatSteps } from './beats.ts';
 import { loudnessOf, type Loudness } from './loudness.ts';
-import { mixedToMono } from './mix.ts';
-import { onsetStrength } from './onset-strength.ts';
-import { onsetsOf, type Onset } from './onsets.ts';
+import { onsetsOf, type Hit, type Onset } from './onsets.ts';
+import type { Outline } from './outline.ts';
 import { pausesOf, type Pause } from './pauses.ts';
+import { dropsOf, type Drop } from './drops.ts';
+import { risesOf, type Rise } from './rises.ts';
+import { sectionsOf, type Section } from './sections.ts';
+import { finished, part } from './steps.ts';
+import { voiceLikeness } from './voice-likeness.ts';
+import { wordsOf, type Word } from './words.ts';
+import { traceSteps, type Traces } from './traces.ts';
 
 /** Everything that is found in a sound. */
 export interface Hearing {
   readonly analysis: Analysis;
   readonly onsets: readonly Onset[];
+  /** The strong low ones among the onsets. */
+  readonly hits: readonly Hit[];
+  readonly words: readonly Word[];
   readonly pauses: readonly Pause[];
+  readonly rises: readonly Rise[];
+  readonly drops: readonly Drop[];
+  readonly sections: readonly Section[];
   readonly loudness: Loudness;
+  readonly outline: Outline;
+}
+
+/** Finds everything in a sound by its traces. Yields the fraction done. */
+export function* findingSteps(traces: Traces): Generator<number, Hearing> {
+  const analysis = yield* part(beatSteps(traces), 0, 0.6);
+  const { onsets, hits } = onsetsOf(traces);
+  yield 0.7;
+  const pauses = pausesOf(traces);
+  const beats = analysis.beats.map((b) => b.at / traces.sampleRate);
+  const words = wordsOf(traces, (starts) => voiceLikeness(starts, beats, analysis.confidence));
+  const rises = risesOf(traces);
+  const drops = dropsOf(traces, analysis, rises, pauses);
+  yield 0.9;
+  const sections = sectionsOf(traces, analysis);
+  return {
+    analysis,
+    onsets,
+    hits,
+    words,
+    pauses,
+    rises,
+    drops,
+    sections,
+    loudness: loudnessOf(traces.powers),
+    outline: traces.outline,
+  };
 }
 
 /**
@@ -19,19 +58,13 @@ export interface Hearing {
  * the sample rate is out of range.
  */
 export function* hearingSteps(channels: readonly Float32Array[], sampleRate: number): Generator<number, Hearing> {
-  const sound: Sound = { mono: mixedToMono(channels), sampleRate };
-  checkSound(sound);
-  const strength = yield* part(onsetStrength(sound.mono, sampleRate), 0, 0.5);
-  const analysis = yield* part(beatSteps(sound, strength), 0.5, 0.8);
-  const onsets = onsetsOf(sound, strength);
-  yield 0.9;
-  return { analysis, onsets, pauses: pausesOf(sound), loudness: loudnessOf(channels, sampleRate) };
+  const traces = yield* part(traceSteps(channels, sampleRate), 0, 0.6);
+  return yield* part(findingSteps(traces), 0.6, 1);
 }
 
-/** Runs all of `hearingSteps`. */
-export function hear(channels: readonly Float32Array[], sampleRate: number): Hearing {
-  const steps = hearingSteps(channels, sampleRate);
-  let step = steps.next();
-  while (!step.done) step = steps.next();
-  return step.value;
-}
+/** Runs all of `hearingSteps`, telling the fraction done. */
+export const hear = (
+  channels: readonly Float32Array[],
+  sampleRate: number,
+  onProgress?: (fraction: number) => void,
+): Hearing => finished(hearingSteps(channels, sampleRate), onProgress);

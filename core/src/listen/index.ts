@@ -1,6 +1,6 @@
 export * from './analysis.ts';
-export { analyse, analysisSteps, type Sound } from './analyse.ts';
 export * from './corrections.ts';
-export { hear, hearingSteps, type Hearing } from './hear.ts';
+export { findingSteps, hear, hearingSteps, type Hearing } from './hear.ts';
 export * from './mix.ts';
-export * from './outline.ts';
+export { OUTLINE_RATE, type Outline } from './outline.ts';
+export { openEar, traceSteps, type Ear, type Traces } from './traces.ts';

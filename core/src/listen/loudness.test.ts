@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { kWeighting, loudnessOf } from './loudness.ts';
+import { kWeighting, loudnessOf as loudnessOfPowers, weightedPowerMeter } from './loudness.ts';
+import { metered } from './meter.ts';
 
 /** A 1 kHz tone of given peak levels (dB of full scale) one after another, the same in both channels. */
 function tone(parts: readonly (readonly [decibels: number, seconds: number])[], sampleRate = 48000): Float32Array[] {
@@ -9,6 +10,9 @@ function tone(parts: readonly (readonly [decibels: number, seconds: number])[], 
   const left = Float32Array.from(samples, (gain, n) => gain * Math.sin((2 * Math.PI * 1000 * n) / sampleRate));
   return [left, left];
 }
+
+const loudnessOf = (channels: readonly Float32Array[], sampleRate: number) =>
+  loudnessOfPowers(channels.map((channel) => metered(weightedPowerMeter(sampleRate), channel)));
 
 describe('loudness (ITU-R BS.1770)', () => {
   it('weights with the filters of the recommendation at 48 kHz (BS.1770-5, tables 1 and 2)', () => {

@@ -1,3 +1,6 @@
+import { Growing } from './growing.ts';
+import type { Meter } from './meter.ts';
+
 /** Loudness of a whole sound in LUFS after Recommendation ITU-R BS.1770-5; −Infinity for silence. */
 export interface Loudness {
   /** Over the whole, gated. */
@@ -6,10 +9,14 @@ export interface Loudness {
   readonly momentaryMaximum: number;
   /** Loudest of 3 s. */
   readonly shortTermMaximum: number;
+  /** Of the 400 ms that start at each tenth of a second. */
+  readonly momentary: readonly number[];
+  /** Of the 3 s that start at each tenth of a second. */
+  readonly shortTerm: readonly number[];
 }
 
-/** Blocks follow one another by a quarter of 400 ms. */
-const HOP_SECONDS = 0.1;
+/** Seconds from one value of loudness to the next: a quarter of 400 ms. */
+export const LOUDNESS_STEP = 0.1;
 const MOMENTARY_HOPS = 4;
 const SHORT_TERM_HOPS = 30;
 const ABSOLUTE_GATE = -70;
@@ -48,28 +55,35 @@ export function kWeighting(sampleRate: number): readonly [shelf: Biquad, highPas
   return [shelf, { b: [1, -2, 1], a: [(2 * (k * k - 1)) / a0, (1 - k / quality + k * k) / a0] }];
 }
 
-/** Mean square of the K-weighted channel in each hop of 100 ms; what is left at the end is not counted. */
-function weightedPowers(channel: Float32Array, sampleRate: number): Float64Array {
+/**
+ * Measures the mean square of one K-weighted channel in each hop of 100 ms; what is left at the end is not counted.
+ */
+export function weightedPowerMeter(sampleRate: number): Meter<Float64Array> {
   const [shelf, highPass] = kWeighting(sampleRate);
-  const hop = Math.round(HOP_SECONDS * sampleRate);
-  const powers = new Float64Array(Math.floor(channel.length / hop));
+  const hop = Math.round(LOUDNESS_STEP * sampleRate);
+  const powers = new Growing(new Float64Array(600));
   // Direct form II transposed: two memories a filter.
   let [s1, s2, p1, p2] = [0, 0, 0, 0];
-  for (let block = 0; block < powers.length; block++) {
-    let sum = 0;
-    for (let n = block * hop; n < (block + 1) * hop; n++) {
-      const x = channel[n]!;
-      const y = shelf.b[0] * x + s1;
-      s1 = shelf.b[1] * x - shelf.a[0] * y + s2;
-      s2 = shelf.b[2] * x - shelf.a[1] * y;
-      const z = highPass.b[0] * y + p1;
-      p1 = highPass.b[1] * y - highPass.a[0] * z + p2;
-      p2 = highPass.b[2] * y - highPass.a[1] * z;
-      sum += z * z;
-    }
-    powers[block] = sum / hop;
-  }
-  return powers;
+  let [sum, count] = [0, 0];
+  const [[b0, b1, b2], [a1, a2]] = [shelf.b, shelf.a];
+  const [h1, h2] = highPass.a;
+  return {
+    take(samples) {
+      for (const x of samples) {
+        const y = b0 * x + s1;
+        s1 = b1 * x - a1 * y + s2;
+        s2 = b2 * x - a2 * y;
+        const z = y + p1;
+        p1 = -2 * y - h1 * z + p2;
+        p2 = y - h2 * z;
+        sum += z * z;
+        if (++count < hop) continue;
+        powers.push(sum / hop);
+        [sum, count] = [0, 0];
+      }
+    },
+    end: () => powers.all(),
+  };
 }
 
 const toLufs = (power: number): number => -0.691 + 10 * Math.log10(power);
@@ -89,21 +103,24 @@ const mean = (values: readonly number[]): number => values.reduce((a, x) => a + 
 const loudest = (powers: readonly number[]): number => powers.reduce((a, p) => Math.max(a, toLufs(p)), -Infinity);
 
 /**
- * Loudness of a sound of one or two channels (or more, all counted as front channels), of one length. Blocks of 400 ms
- * under −70 LUFS, and then those more than 10 LU under the mean of the rest, do not count for the integrated loudness.
+ * Loudness of a sound of one or two channels (or more, all counted as front channels) from the powers of each. Blocks of
+ * 400 ms under −70 LUFS, and then those more than 10 LU under the mean of the rest, do not count for the integrated
+ * loudness.
  */
-export function loudnessOf(channels: readonly Float32Array[], sampleRate: number): Loudness {
-  const each = channels.map((channel) => weightedPowers(channel, sampleRate));
-  const powers = Float64Array.from({ length: each[0]?.length ?? 0 }, (_, i) =>
-    each.reduce((sum, channel) => sum + channel[i]!, 0),
+export function loudnessOf(channels: readonly Float64Array[]): Loudness {
+  const powers = Float64Array.from({ length: channels[0]?.length ?? 0 }, (_, i) =>
+    channels.reduce((sum, channel) => sum + channel[i]!, 0),
   );
   const blocks = stretches(powers, MOMENTARY_HOPS);
   const heard = blocks.filter((p) => toLufs(p) > ABSOLUTE_GATE);
   const gate = heard.length > 0 ? toLufs(mean(heard)) + RELATIVE_GATE : Infinity;
   const counted = heard.filter((p) => toLufs(p) > gate);
+  const shortTerm = stretches(powers, SHORT_TERM_HOPS);
   return {
     integrated: counted.length > 0 ? toLufs(mean(counted)) : -Infinity,
     momentaryMaximum: loudest(blocks),
-    shortTermMaximum: loudest(stretches(powers, SHORT_TERM_HOPS)),
+    shortTermMaximum: loudest(shortTerm),
+    momentary: blocks.map(toLufs),
+    shortTerm: shortTerm.map(toLufs),
   };
 }

@@ -1,13 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { onsetStrength, STRENGTH_RATE, type OnsetStrength } from './onset-strength.ts';
-import { Tape } from './testing/synthesis.ts';
+import { metered } from './meter.ts';
+import { strengthMeter, STRENGTH_RATE, type OnsetStrength } from './onset-strength.ts';
+import { danceAt128, Tape } from './testing/synthesis.ts';
 
-function strengthOf(tape: Tape): OnsetStrength {
-  const steps = onsetStrength(tape.samples, tape.sampleRate);
-  let step = steps.next();
-  while (!step.done) step = steps.next();
-  return step.value;
-}
+const strengthOf = (tape: Tape): OnsetStrength => metered(strengthMeter(tape.sampleRate), tape.samples);
 
 /** Frames that are higher than all within a tenth of a second and than a fifth of the highest. */
 function peaks(curve: Float32Array): number[] {
@@ -39,6 +35,20 @@ describe('onset strength', () => {
       Math.max(...curve.subarray(Math.round(at * STRENGTH_RATE) - 5, Math.round(at * STRENGTH_RATE) + 6));
     expect(around(low, 1)).toBeGreaterThan(10 * around(low, 2.5));
     expect(around(high, 2.5)).toBeGreaterThan(2 * around(high, 1));
+  });
+
+  it('is the same whatever the pieces a sound comes in', () => {
+    const { tape } = danceAt128();
+    const sound = tape.samples.subarray(0, 4 * tape.sampleRate);
+    const whole = metered(strengthMeter(tape.sampleRate), sound);
+    for (const size of [1, 997, 50_000]) {
+      const meter = strengthMeter(tape.sampleRate);
+      const end = size === 1 ? 3000 : sound.length;
+      for (let at = 0; at < end; at += size) meter.take(sound.subarray(at, Math.min(end, at + size)));
+      const pieces = meter.end();
+      if (size > 1) expect(pieces).toEqual(whole);
+      else expect(pieces.level).toEqual(metered(strengthMeter(tape.sampleRate), sound.subarray(0, end)).level);
+    }
   });
 
   it('is nothing in silence and in a tone that goes on', () => {

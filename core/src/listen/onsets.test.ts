@@ -1,15 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { onsetStrength } from './onset-strength.ts';
 import { onsetsOf, type Onset } from './onsets.ts';
 import { fMeasure, medianErrorMilliseconds } from './testing/score.ts';
 import { danceAt128, Tape } from './testing/synthesis.ts';
+import { tracesOf } from './testing/traces.ts';
 
-function onsets(tape: Tape): Onset[] {
-  const steps = onsetStrength(tape.samples, tape.sampleRate);
-  let step = steps.next();
-  while (!step.done) step = steps.next();
-  return onsetsOf({ mono: tape.samples, sampleRate: tape.sampleRate }, step.value);
-}
+const onsets = (tape: Tape): Onset[] => onsetsOf(tracesOf(tape)).onsets;
 
 const times = (found: readonly Onset[], tape: Tape): number[] => found.map((o) => o.at / tape.sampleRate);
 

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { mixedToMono } from './mix.ts';
-import { OUTLINE_RATE, outlineOf } from './outline.ts';
+import { OUTLINE_RATE, outlineMeter } from './outline.ts';
+import { metered } from './meter.ts';
 import { Tape } from './testing/synthesis.ts';
+
+const outlineOf = (sound: Float32Array, sampleRate: number) => metered(outlineMeter(sampleRate), sound);
 
 const tone = (hertz: number, sampleRate = 44100): Tape => {
   const tape = new Tape(1, sampleRate);

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { pausesOf } from './pauses.ts';
 import { beatTimes, Tape } from './testing/synthesis.ts';
+import { tracesOf } from './testing/traces.ts';
 
 describe('pauses', () => {
   /** Chords from 1 s, a pause from 9 s (the last chord dies by then) to 12.35 s, chords again to 20 s. */
@@ -13,8 +14,9 @@ describe('pauses', () => {
   }
 
   it.each([0, 0.0005])('are found from end to start of sound to 25 ms, over noise of %f too', (noise) => {
-    const { samples, sampleRate } = tape(noise);
-    const found = pausesOf({ mono: samples, sampleRate });
+    const made = tape(noise);
+    const { sampleRate } = made;
+    const found = pausesOf(tracesOf(made));
     expect(found).toHaveLength(1);
     expect(Math.abs(found[0]!.start / sampleRate - 9)).toBeLessThan(0.025);
     expect(Math.abs(found[0]!.end / sampleRate - 12.35)).toBeLessThan(0.025);
@@ -24,8 +26,7 @@ describe('pauses', () => {
   it('are none in what goes on, in silence before and after, and in silence alone', () => {
     const steady = new Tape(6, 44100, 2);
     steady.add(1, 4, (t) => 0.3 * Math.sin(2 * Math.PI * 200 * t));
-    expect(pausesOf({ mono: steady.samples, sampleRate: 44100 })).toEqual([]);
-    expect(pausesOf({ mono: new Float32Array(44100), sampleRate: 44100 })).toEqual([]);
-    expect(pausesOf({ mono: new Float32Array(0), sampleRate: 44100 })).toEqual([]);
+    expect(pausesOf(tracesOf(steady))).toEqual([]);
+    expect(pausesOf(tracesOf(new Tape(1)))).toEqual([]);
   });
 });

@@ -1,5 +1,6 @@
 import { samples, type Samples } from '../time/index.ts';
-import type { Sound } from './analyse.ts';
+import { FINE_RATE } from './fine-level.ts';
+import type { Traces } from './traces.ts';
 
 /** A stretch in which nothing sounds. */
 export interface Pause {
@@ -10,8 +11,9 @@ export interface Pause {
   readonly confidence: number;
 }
 
-/** Length of the windows whose level is taken, in seconds. */
-const WINDOW = 0.005;
+/** Length of the windows whose level is taken, in milliseconds and in seconds. */
+const CELLS = 5;
+const WINDOW = CELLS / FINE_RATE;
 /** Shortest pause, in seconds. */
 const SHORTEST = 0.3;
 /** Decibels under the loud windows of the piece at which it is taken for silent. */
@@ -20,11 +22,10 @@ const DEPTH = 46;
 const FLOOR = 1e-4;
 
 /** Root mean square of each window, the last one cut short by the end. */
-function levelsOf({ mono, sampleRate }: Sound): Float64Array {
-  const size = Math.round(WINDOW * sampleRate);
-  return Float64Array.from({ length: Math.ceil(mono.length / size) }, (_, k) => {
-    const window = mono.subarray(k * size, (k + 1) * size);
-    return Math.sqrt(window.reduce((sum, x) => sum + x * x, 0) / window.length);
+function levelsOf(plain: Float32Array): Float64Array {
+  return Float64Array.from({ length: Math.ceil(plain.length / CELLS) }, (_, k) => {
+    const cells = plain.subarray(k * CELLS, (k + 1) * CELLS);
+    return Math.sqrt(cells.reduce((sum, x) => sum + x, 0) / cells.length);
   });
 }
 
@@ -32,11 +33,11 @@ function levelsOf({ mono, sampleRate }: Sound): Float64Array {
  * The pauses of a sound: at least 0.3 s in which every 5 ms stay 46 dB under the loud ones. Silence before the first
  * and after the last sound is no pause. The ends are where the level crosses the limit, to 5 ms.
  */
-export function pausesOf(sound: Sound): Pause[] {
-  const levels = levelsOf(sound);
+export function pausesOf({ fine, sampleRate }: Traces): Pause[] {
+  const levels = levelsOf(fine.plain);
   const loud = levels.toSorted()[Math.floor(levels.length * 0.95)] ?? 0;
   const limit = Math.max(FLOOR, loud * 10 ** (-DEPTH / 20));
-  const size = Math.round(WINDOW * sound.sampleRate);
+  const at = (k: number) => samples(Math.round(k * WINDOW * sampleRate));
   const pauses: Pause[] = [];
   let last = -1;
   for (let k = 0; k < levels.length; k++) {
@@ -44,7 +45,7 @@ export function pausesOf(sound: Sound): Pause[] {
     if (last >= 0 && (k - last - 1) * WINDOW >= SHORTEST) {
       const between = levels.subarray(last + 1, k);
       const rest = between.reduce((sum, x) => sum + x, 0) / between.length;
-      pauses.push({ start: samples((last + 1) * size), end: samples(k * size), confidence: 1 - rest / limit });
+      pauses.push({ start: at(last + 1), end: at(k), confidence: 1 - rest / limit });
     }
     last = k;
   }

@@ -2,6 +2,9 @@ import { z } from 'zod';
 import { beatsPerMinute, CaesuraError, samples } from '../time/index.ts';
 import type { Analysis } from './analysis.ts';
 import type { Hearing } from './hear.ts';
+import { LOUDNESS_STEP } from './loudness.ts';
+import { subdivisions } from './subdivisions.ts';
+import { tempoCurve } from './tempo-curve.ts';
 
 const FractionOfOne = z.number().min(0).max(1);
 
@@ -19,28 +22,41 @@ export const AnalysisReportSchema = z.object({
   confidence: FractionOfOne,
   beatsPerBar: z.number().int().min(2).max(12),
   beats: z.array(TimedSchema),
-  downbeats: z.array(z.number().min(0)),
+  /** Half-way between beats, and at the first and third quarter. */
+  halfBeats: z.array(TimedSchema).default([]),
+  quarterBeats: z.array(TimedSchema).default([]),
+  downbeats: z.array(TimedSchema),
+  tempoCurve: z.array(z.object({ time: z.number().min(0), tempo: z.number().positive() })).default([]),
   /** Everything that starts to sound. */
   onsets: z.array(TimedSchema.extend({ band: z.enum(['low', 'middle', 'high']) })).default([]),
   /** The strong low ones among the onsets. */
   hits: z.array(TimedSchema).default([]),
-  pauses: z.array(z.object({ time: z.number().min(0), end: z.number().min(0), confidence: FractionOfOne })).default([]),
-  loudness: z.object({ integrated: LufsSchema, momentaryMaximum: LufsSchema, shortTermMaximum: LufsSchema }).optional(),
+  words: z.array(TimedSchema).default([]),
+  pauses: z.array(TimedSchema.extend({ end: z.number().min(0) })).default([]),
+  /** `time` is the start. */
+  rises: z.array(TimedSchema.extend({ peak: z.number().min(0) })).default([]),
+  drops: z.array(TimedSchema).default([]),
+  sections: z.array(TimedSchema).default([]),
+  loudness: z
+    .object({
+      integrated: LufsSchema,
+      momentaryMaximum: LufsSchema,
+      shortTermMaximum: LufsSchema,
+      /** Seconds from one value to the next; the first stretch starts at 0. */
+      step: z.number().positive(),
+      momentary: z.array(LufsSchema),
+      shortTerm: z.array(LufsSchema),
+    })
+    .optional(),
 });
 
 export type AnalysisReport = z.output<typeof AnalysisReportSchema>;
 
 const places = (x: number, n: number): number => Number(x.toFixed(n));
 
-/** Strength from which a low onset is told as a hit. */
-const HIT_STRENGTH = 0.5;
-
 /** The report of what was heard in a file with the given name and content hash. */
-export function reportOf(
-  { analysis, onsets, pauses, loudness }: Hearing,
-  file: string,
-  sha256: string,
-): AnalysisReport {
+export function reportOf(hearing: Hearing, file: string, sha256: string): AnalysisReport {
+  const { analysis, onsets, loudness } = hearing;
   const time = (at: number): number => places(at / analysis.sampleRate, 6);
   const timed = ({ at, strength, confidence }: { at: number; strength: number; confidence: number }) => ({
     time: time(at),
@@ -57,18 +73,27 @@ export function reportOf(
     confidence: places(analysis.confidence, 3),
     beatsPerBar: analysis.beatsPerBar,
     beats: analysis.beats.map(timed),
-    downbeats: analysis.downbeats.map((i) => time(analysis.beats[i]!.at)),
+    halfBeats: subdivisions(analysis.beats, onsets, 2).map(timed),
+    quarterBeats: subdivisions(analysis.beats, onsets, 4).map(timed),
+    downbeats: analysis.downbeats.map((i) => timed(analysis.beats[i]!)),
+    tempoCurve: tempoCurve(analysis).map(({ at, tempo }) => ({ time: time(at), tempo: places(tempo, 3) })),
     onsets: onsets.map((onset) => ({ ...timed(onset), band: onset.band })),
-    hits: onsets.filter((o) => o.band === 'low' && o.strength >= HIT_STRENGTH).map(timed),
-    pauses: pauses.map(({ start, end, confidence }) => ({
-      time: time(start),
+    hits: hearing.hits.map(timed),
+    words: hearing.words.map(timed),
+    pauses: hearing.pauses.map(({ start, end, confidence }) => ({
+      ...timed({ at: start, strength: Math.min(1, (end - start) / analysis.sampleRate), confidence }),
       end: time(end),
-      confidence: places(confidence, 3),
     })),
+    rises: hearing.rises.map((rise) => ({ ...timed({ ...rise, at: rise.start }), peak: time(rise.peak) })),
+    drops: hearing.drops.map(timed),
+    sections: hearing.sections.map(timed),
     loudness: {
       integrated: lufs(loudness.integrated),
       momentaryMaximum: lufs(loudness.momentaryMaximum),
       shortTermMaximum: lufs(loudness.shortTermMaximum),
+      step: LOUDNESS_STEP,
+      momentary: loudness.momentary.map(lufs),
+      shortTerm: loudness.shortTerm.map(lufs),
     },
   };
 }
@@ -81,12 +106,12 @@ export function analysisOfReport(report: AnalysisReport): {
   analysis: Analysis;
 } {
   const index = new Map(report.beats.map((b, i) => [b.time, i]));
-  const downbeats = report.downbeats.map((t) => {
-    const i = index.get(t);
+  const downbeats = report.downbeats.map(({ time }) => {
+    const i = index.get(time);
     if (i === undefined)
       throw new CaesuraError(
         'bad-request',
-        `The downbeat at ${t} s is not one of the beats.`,
+        `The downbeat at ${time} s is not one of the beats.`,
         'Give the report of `analyse` unchanged.',
       );
     return i;

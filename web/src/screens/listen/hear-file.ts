@@ -1,9 +1,10 @@
 import { proxy } from 'comlink';
+import type { Hearing } from '@caesura/core/listen';
 import type { NewMusic } from '@caesura/core/plan';
 import { checkSoundSize, decodeSound } from '../../app/decode-sound.ts';
 import { keepMedia } from '../../app/http.ts';
 import { holdSound } from '../../app/sounds.ts';
-import type { Heard, ListenWorker } from '../../workers/listen-worker.ts';
+import type { ListenWorker } from '../../workers/listen-worker.ts';
 import type { MediaWorker } from '../../workers/media-worker.ts';
 import type { SoundHeader } from '../../workers/sound-header.ts';
 import { startListenWorker, startMediaWorker } from '../../workers/start.ts';
@@ -30,7 +31,7 @@ export async function hearFile(file: File, onStage: OnStage, signal: AbortSignal
   signal.throwIfAborted();
   onStage('Listening', 0);
   const channels = Array.from({ length: sound.numberOfChannels }, (_, c) => sound.getChannelData(c).slice());
-  const { analysis, outline } = await inWorker<ListenWorker, Heard>(
+  const { analysis, outline } = await inWorker<ListenWorker, Hearing>(
     startListenWorker,
     (worker) =>
       worker.listen(

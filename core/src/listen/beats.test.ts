@@ -1,18 +1,20 @@
 import { describe, expect, it } from 'vitest';
-import { analyse, analysisSteps } from './analyse.ts';
+import { hear, hearingSteps } from './hear.ts';
 import { TRUSTED, type Analysis } from './analysis.ts';
 import { corrected } from './corrections.ts';
 import { fMeasure, medianErrorMilliseconds } from './testing/score.ts';
 import { seeded } from './testing/random.ts';
 import { bandAt92, danceAt128, slowingChords, Tape } from './testing/synthesis.ts';
 
+const analyse = (sound: Pick<Tape, 'samples' | 'sampleRate'>): Analysis =>
+  hear([sound.samples], sound.sampleRate).analysis;
 const beatSeconds = (a: Analysis): number[] => a.beats.map((b) => b.at / a.sampleRate);
 const downbeatSeconds = (a: Analysis): number[] => a.downbeats.map((i) => a.beats[i]!.at / a.sampleRate);
 
 describe('beats of made pieces (measure after Davies, Degara and Plumbley 2009)', () => {
   it.each([danceAt128, bandAt92, slowingChords])('%o', (make) => {
     const piece = make();
-    const found = analyse({ mono: piece.tape.samples, sampleRate: piece.tape.sampleRate });
+    const found = analyse(piece.tape);
     expect(fMeasure(piece.beats, beatSeconds(found))).toBeGreaterThanOrEqual(0.95);
     expect(fMeasure(piece.beats, beatSeconds(found), 0.02)).toBeGreaterThanOrEqual(0.95);
     expect(Math.abs(medianErrorMilliseconds(piece.beats, beatSeconds(found)))).toBeLessThan(3);
@@ -38,7 +40,7 @@ describe('beats of made pieces (measure after Davies, Degara and Plumbley 2009)'
         [57, 60, 65].forEach((note) => tape.pluck(at, note + [0, 1, 3, 0][Math.floor(i / 3) % 4]!, 0.3, 0.1));
       }
     });
-    const found = analyse({ mono: tape.samples, sampleRate: tape.sampleRate });
+    const found = analyse(tape);
     expect(found.beatsPerBar).toBe(3);
     expect(
       fMeasure(
@@ -51,7 +53,7 @@ describe('beats of made pieces (measure after Davies, Degara and Plumbley 2009)'
 
 describe('sounds without a beat', () => {
   it('finds nothing in ten seconds of silence', () => {
-    const found = analyse({ mono: new Float32Array(441000), sampleRate: 44100 });
+    const found = analyse({ samples: new Float32Array(441000), sampleRate: 44100 });
     expect(found).toMatchObject({ beats: [], downbeats: [], tempo: null, confidence: 0, length: 441000 });
   });
 
@@ -61,13 +63,12 @@ describe('sounds without a beat', () => {
     const free = new Tape(30, 44100, 4);
     const random = seeded(99);
     for (let t = 0.5; t < 29; t += 0.3 + 1.7 * random()) free.kick(t);
-    for (const tape of [noise, free])
-      expect(analyse({ mono: tape.samples, sampleRate: tape.sampleRate }).confidence).toBeLessThan(TRUSTED);
+    for (const tape of [noise, free]) expect(analyse(tape).confidence).toBeLessThan(TRUSTED);
   });
 
   it('refuses an empty sound and an absurd sample rate', () => {
-    expect(() => analyse({ mono: new Float32Array(0), sampleRate: 44100 })).toThrow(/no sound/);
-    expect(() => analyse({ mono: new Float32Array(10), sampleRate: 1 })).toThrow(/sample rate/);
+    expect(() => analyse({ samples: new Float32Array(0), sampleRate: 44100 })).toThrow(/no sound/);
+    expect(() => analyse({ samples: new Float32Array(10), sampleRate: 1 })).toThrow(/sample rate/);
   });
 });
 
@@ -75,7 +76,7 @@ describe('progress and corrections', () => {
   it('tells progress that only grows, often enough to stop between steps', () => {
     const { tape } = danceAt128();
     const told: number[] = [];
-    for (const fraction of analysisSteps({ mono: tape.samples, sampleRate: tape.sampleRate })) told.push(fraction);
+    for (const fraction of hearingSteps([tape.samples], tape.sampleRate)) told.push(fraction);
     expect(told.length).toBeGreaterThan(30);
     expect(told).toEqual(told.toSorted((a, b) => a - b));
     expect(told.at(-1)).toBeLessThanOrEqual(1);
@@ -83,7 +84,7 @@ describe('progress and corrections', () => {
 
   it('doubles, halves and moves the downbeat without touching what was heard', () => {
     const { tape } = danceAt128();
-    const heard = analyse({ mono: tape.samples, sampleRate: tape.sampleRate });
+    const heard = analyse(tape);
     const twice = corrected(heard, { level: 1, downbeatShift: 0 });
     expect(twice.tempo).toBeCloseTo(heard.tempo! * 2, 9);
     expect(twice.beats).toHaveLength(2 * heard.beats.length - 1);

@@ -1,0 +1,73 @@
+import { CaesuraError, samples, type Samples } from '../time/index.ts';
+import { fineLevelMeter, type FineLevel } from './fine-level.ts';
+import { weightedPowerMeter } from './loudness.ts';
+import { mixedToMono } from './mix.ts';
+import { strengthMeter, type OnsetStrength } from './onset-strength.ts';
+import { speechLevelMeter } from './speech-level.ts';
+import { outlineMeter, type Outline } from './outline.ts';
+
+/** What is kept of a sound while it passes: enough to find everything in it, and a fraction of its size. */
+export interface Traces {
+  readonly sampleRate: number;
+  readonly length: Samples;
+  readonly strength: OnsetStrength;
+  readonly fine: FineLevel;
+  readonly outline: Outline;
+  /** Power between 200 Hz and 8 kHz in each 5 ms. */
+  readonly speech: Float32Array;
+  /** K-weighted power of each channel in each 100 ms. */
+  readonly powers: readonly Float64Array[];
+}
+
+/** Takes a sound in pieces and keeps its traces. */
+export interface Ear {
+  /** The next samples of all channels, of one length. */
+  take(channels: readonly Float32Array[]): void;
+  /** The traces of everything taken. Throws when that was nothing. */
+  end(): Traces;
+}
+
+/** Opens an ear for a sound of a sample rate and number of channels. Throws when the rate is out of range. */
+export function openEar(sampleRate: number, channelCount: number): Ear {
+  if (!Number.isSafeInteger(sampleRate) || sampleRate < 8000 || sampleRate > 384000)
+    throw new CaesuraError(
+      'bad-sound',
+      `A sample rate of ${sampleRate} Hz cannot be analysed.`,
+      'Use a file between 8 and 384 kHz.',
+    );
+  const [strength, fine] = [strengthMeter(sampleRate), fineLevelMeter(sampleRate)];
+  const [outline, speech] = [outlineMeter(sampleRate), speechLevelMeter(sampleRate)];
+  const powers = Array.from({ length: channelCount }, () => weightedPowerMeter(sampleRate));
+  let length = 0;
+  return {
+    take(channels) {
+      const mono = mixedToMono(channels);
+      length += mono.length;
+      for (const meter of [strength, fine, outline, speech]) meter.take(mono);
+      channels.forEach((channel, i) => powers[i]?.take(channel));
+    },
+    end() {
+      if (length === 0) throw new CaesuraError('bad-sound', 'The file holds no sound.', 'Choose another file.');
+      return {
+        sampleRate,
+        length: samples(length),
+        strength: strength.end(),
+        fine: fine.end(),
+        outline: outline.end(),
+        speech: speech.end(),
+        powers: powers.map((meter) => meter.end()),
+      };
+    },
+  };
+}
+
+/** The traces of a sound that is there as a whole, second by second. Yields the fraction done. */
+export function* traceSteps(channels: readonly Float32Array[], sampleRate: number): Generator<number, Traces> {
+  const ear = openEar(sampleRate, channels.length);
+  const length = channels[0]?.length ?? 0;
+  for (let at = 0; at < length; at += sampleRate) {
+    ear.take(channels.map((channel) => channel.subarray(at, at + sampleRate)));
+    yield at / length;
+  }
+  return ear.end();
+}
