@@ -6,7 +6,7 @@ import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
 import { layOutSteadily } from '@caesura/core/layout';
-import { hear } from '@caesura/core/listen';
+import { hear, NOTHING_FOUND } from '@caesura/core/listen';
 import { addClips, newPlan, setMusic, shotFacts } from '@caesura/core/plan';
 import { frameRate, frames } from '@caesura/core/time';
 import { beatTimes, Tape } from '../core/src/listen/testing/synthesis.ts';
@@ -44,7 +44,13 @@ function benchAnalysis(minutes: number): void {
 }
 
 function benchLayout(): void {
-  const music = { media: 'a'.repeat(64), fileName: 'long.wav', outline: null, analysis: exactAnalysis(128, 8000) };
+  const music = {
+    media: 'a'.repeat(64),
+    fileName: 'long.wav',
+    outline: null,
+    analysis: exactAnalysis(128, 8000),
+    found: NOTHING_FOUND,
+  };
   const clips = Array.from({ length: 60 }, (_, i) => sampleClip(`c${i}`, `Clip ${i}`, frameRate(50), 3000));
   const plan = addClips(setMusic({ ...newPlan('Hour'), target: frames(3600 * 24) }, music), clips);
   const laidOut = layOutSteadily(plan);

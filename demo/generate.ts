@@ -6,7 +6,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { build, type Rollup } from 'vite';
-import { hear } from '@caesura/core/listen';
+import { foundIn, hear } from '@caesura/core/listen';
 import { layOutSteadily } from '@caesura/core/layout';
 import { addClips, changeBrief, newPlan, setMusic, type Clip, type Plan } from '@caesura/core/plan';
 import { frameRate, frames, sourceFrames } from '@caesura/core/time';
@@ -164,13 +164,15 @@ rmSync(output, { recursive: true, force: true });
 for (const folder of ['clips', 'posters', 'plans']) mkdirSync(path.join(output, folder), { recursive: true });
 
 const { file, channels } = await makeMusic();
-const { analysis, outline } = hear(channels, SAMPLE_RATE);
+const hearing = hear(channels, SAMPLE_RATE);
+const { analysis, outline } = hearing;
 writeFileSync(path.join(output, 'open-day-music.outline'), outline);
 const music = {
   media: idOf(file),
   fileName: 'open-day-music.mp3',
   outline: idOf(outline),
   analysis,
+  found: foundIn(hearing),
 };
 
 const browser = await chromium.launch({

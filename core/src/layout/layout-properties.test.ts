@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { NOTHING_FOUND } from '../listen/index.ts';
 import { expect, it } from 'vitest';
 import { HANDOFF_FORMATS } from '../handoff/index.ts';
 import { changeRate, newPlan, readPlan, setMusic, shotFacts, addClips, type Plan } from '../plan/index.ts';
@@ -20,7 +21,7 @@ const plans = fc
   })
   .map(({ rate, tempo, pace, seconds, pickup }): Plan => {
     const analysis = exactAnalysis(tempo, 3 * tempo, { pickup });
-    const music = { media: 'a'.repeat(64), fileName: 'any.wav', outline: null, analysis };
+    const music = { media: 'a'.repeat(64), fileName: 'any.wav', outline: null, analysis, found: NOTHING_FOUND };
     const empty = {
       ...newPlan('Any'),
       rate,

@@ -96,6 +96,9 @@ describe('layout request', () => {
     [{ ...request, target: '0' }, /at least 1 frame/],
     [{ ...request, colour: 'red' }, /the top/],
     [{ ...request, clips: [{ name: 'x', rate: '24', frames: 0 }] }, /clips.0.frames/],
-    [{ ...request, music: { ...music, downbeats: [0.123] } }, /not one of the beats/],
+    [
+      { ...request, music: { ...music, downbeats: [{ time: 0.123, strength: 1, confidence: 1 }] } },
+      /not one of the beats/,
+    ],
   ])('refuses what is wrong and says where', (bad, message) => expect(() => layOutRequest(bad)).toThrow(message));
 });

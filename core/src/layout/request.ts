@@ -72,8 +72,8 @@ export function layOutRequest(json: unknown): Plan {
   let plan: Plan = { ...empty, start, clips: request.clips.map(clipOf) };
   if (request.music) plan = setMusic(plan, analysisOfReport(request.music));
   if (request.region) {
-    const at = (t: number) => Math.round(t * plan.music!.analysis.sampleRate) as Parameters<typeof setRegion>[1];
-    plan = setRegion(plan, at(request.region[0]), at(request.region[1]));
+    const at = (t: number) => Math.round(t * plan.music!.analysis.sampleRate) as Parameters<typeof setRegion>[2];
+    plan = setRegion(plan, plan.music!.id, at(request.region[0]), at(request.region[1]));
   }
   plan = changeBrief(plan, { target: parseLength(request.target, lengthContext(plan)).frames });
   return layOutSteadily(plan);

@@ -1,5 +1,5 @@
 import { frames, sourceFrames } from '../time/index.ts';
-import { checkLength, cuesOf, lengthContext, type Plan, type Shot } from '../plan/index.ts';
+import { beatCuesOf, checkLength, lengthContext, type Plan, type Shot } from '../plan/index.ts';
 import { assignClips } from './assign-clips.ts';
 import { parsePace } from './pace.ts';
 import { steadyCuts } from './steady-cuts.ts';
@@ -12,7 +12,7 @@ import { steadyCuts } from './steady-cuts.ts';
 export function layOutSteadily(plan: Plan): Plan {
   checkLength(plan, plan.target);
   const pace = parsePace(plan.pace, lengthContext(plan));
-  const starts = [frames(0), ...steadyCuts(pace, cuesOf(plan), plan.target)];
+  const starts = [frames(0), ...steadyCuts(pace, beatCuesOf(plan), plan.target)];
   const lengths = starts.map((start, i) => frames((starts[i + 1] ?? plan.target) - start));
   const assigned = plan.clips.length > 0 ? assignClips(lengths, plan.clips, plan.rate) : [];
   const shots = starts.map((start, i): Shot => ({

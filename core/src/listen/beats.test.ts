@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { hear, hearingSteps } from './hear.ts';
 import { TRUSTED, type Analysis } from './analysis.ts';
-import { corrected } from './corrections.ts';
 import { fMeasure, medianErrorMilliseconds } from './testing/score.ts';
 import { seeded } from './testing/random.ts';
 import { bandAt92, danceAt128, slowingChords, Tape } from './testing/synthesis.ts';
@@ -72,7 +71,7 @@ describe('sounds without a beat', () => {
   });
 });
 
-describe('progress and corrections', () => {
+describe('progress', () => {
   it('tells progress that only grows, often enough to stop between steps', () => {
     const { tape } = danceAt128();
     const told: number[] = [];
@@ -80,20 +79,5 @@ describe('progress and corrections', () => {
     expect(told.length).toBeGreaterThan(30);
     expect(told).toEqual(told.toSorted((a, b) => a - b));
     expect(told.at(-1)).toBeLessThanOrEqual(1);
-  });
-
-  it('doubles, halves and moves the downbeat without touching what was heard', () => {
-    const { tape } = danceAt128();
-    const heard = analyse(tape);
-    const twice = corrected(heard, { level: 1, downbeatShift: 0 });
-    expect(twice.tempo).toBeCloseTo(heard.tempo! * 2, 9);
-    expect(twice.beats).toHaveLength(2 * heard.beats.length - 1);
-    expect(twice.beats.filter((_, i) => i % 2 === 0)).toEqual(heard.beats);
-    const half = corrected(heard, { level: -1, downbeatShift: 0 });
-    expect(half.beats.every((b) => heard.beats.includes(b))).toBe(true);
-    expect(half.beats).toContain(heard.beats[heard.downbeats[0]!]);
-    const moved = corrected(heard, { level: 0, downbeatShift: 1 });
-    expect(moved.downbeats).toContain(heard.downbeats[0]! + 1);
-    expect(corrected(heard, { level: 0, downbeatShift: heard.beatsPerBar }).downbeats).toEqual(heard.downbeats);
   });
 });

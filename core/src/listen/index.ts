@@ -1,6 +1,12 @@
 export * from './analysis.ts';
 export * from './corrections.ts';
+export { foundIn, NOTHING_FOUND, type Found } from './found.ts';
 export { findingSteps, hear, hearingSteps, type Hearing } from './hear.ts';
+export { median } from './median.ts';
 export * from './mix.ts';
+export type { Onset } from './onsets.ts';
 export { OUTLINE_RATE, type Outline } from './outline.ts';
+export { subdivisions } from './subdivisions.ts';
+export { tapped, type Tapped } from './taps.ts';
+export { tempoCurve } from './tempo-curve.ts';
 export { openEar, traceSteps, type Ear, type Traces } from './traces.ts';

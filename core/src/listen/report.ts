@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { beatsPerMinute, CaesuraError, samples } from '../time/index.ts';
 import type { Analysis } from './analysis.ts';
 import type { Hearing } from './hear.ts';
+import { NOTHING_FOUND, type Found } from './found.ts';
 import { LOUDNESS_STEP } from './loudness.ts';
 import { subdivisions } from './subdivisions.ts';
 import { tempoCurve } from './tempo-curve.ts';
@@ -104,6 +105,7 @@ export function analysisOfReport(report: AnalysisReport): {
   fileName: string;
   outline: null;
   analysis: Analysis;
+  found: Found;
 } {
   const index = new Map(report.beats.map((b, i) => [b.time, i]));
   const downbeats = report.downbeats.map(({ time }) => {
@@ -129,5 +131,29 @@ export function analysisOfReport(report: AnalysisReport): {
     tempo: report.tempo === null ? null : beatsPerMinute(report.tempo),
     confidence: report.confidence,
   };
-  return { media: report.sha256, fileName: report.file, outline: null, analysis };
+  const at = (seconds: number) => samples(Math.round(seconds * report.sampleRate));
+  const cue = ({ time, strength, confidence }: z.output<typeof TimedSchema>) => ({
+    at: at(time),
+    strength,
+    confidence,
+  });
+  const { loudness } = report;
+  const found: Found = {
+    onsets: report.onsets.map((o) => ({ ...cue(o), band: o.band })),
+    hits: report.hits.map(cue),
+    words: report.words.map(cue),
+    pauses: report.pauses.map(({ time, end, confidence }) => ({ start: at(time), end: at(end), confidence })),
+    rises: report.rises.map(({ time, peak, strength, confidence }) => ({
+      start: at(time),
+      peak: at(peak),
+      strength,
+      confidence,
+    })),
+    drops: report.drops.map(cue),
+    sections: report.sections.map(cue),
+    loudness: loudness
+      ? { ...loudness, shortTerm: loudness.shortTerm.filter((_, i) => i % Math.round(1 / loudness.step) === 0) }
+      : NOTHING_FOUND.loudness,
+  };
+  return { media: report.sha256, fileName: report.file, outline: null, analysis, found };
 }

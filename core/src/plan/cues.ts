@@ -1,24 +1,30 @@
-import { corrected, type Analysis } from '../listen/index.ts';
 import {
+  add,
   compare,
   frameCovering,
   frames,
+  instantOfFrame,
   instantOfSample,
+  multiply,
   nearestFrame,
   offsetFrom,
   rational,
+  round,
   samples,
+  subtract,
   toNumber,
   type FrameRate,
   type Frames,
   type Instant,
   type Samples,
 } from '../time/index.ts';
-import type { Music, Plan } from './schema.ts';
+import { CUE_KINDS, type CueKind } from './cue-kinds.ts';
+import type { Plan, Sound } from './schema.ts';
+import { cuesOfSound, heardBeats, usedCues, type SoundCue } from './sound-cues.ts';
 
 /** An instant of the film that a cut may land on. */
 export interface Cue {
-  readonly kind: 'downbeat' | 'beat';
+  readonly kind: CueKind;
   /** Exact time from the start of the film. */
   readonly at: Instant;
   /** Frame on which a cut to this cue falls: nearest boundary, less the plan's lead. */
@@ -29,51 +35,84 @@ export interface Cue {
   readonly beat: number;
   readonly strength: number;
   readonly confidence: number;
+  /** The sound it belongs to. */
+  readonly sound: string;
+  readonly name?: string;
 }
 
-/** The beats of the music as the person corrected them. */
-export const heardBeats = (music: Music): Analysis => corrected(music.analysis, music.corrections);
+/** The instant of the film at which a sample of a sound is heard. */
+export const filmInstant = (sound: Sound, at: Samples, rate: FrameRate): Instant =>
+  add(instantOfFrame(sound.place, rate), instantOfSample(samples(at - sound.region.in), sound.analysis.sampleRate));
 
-/** The instant of the film at which a sample of the music sounds. */
-export const filmInstant = (music: Music, at: Samples): Instant =>
-  instantOfSample(samples(at - music.region.in), music.analysis.sampleRate);
+/** Plan frame at which a sound ends: the first boundary at or after its last sample. */
+export const soundEnd = (sound: Sound, rate: FrameRate): Frames =>
+  frameCovering(filmInstant(sound, sound.region.out, rate), rate);
 
-/** Plan frame at which the music ends: the first boundary at or after its last sample. */
-export const musicEnd = (music: Music, rate: FrameRate): Frames =>
-  frameCovering(filmInstant(music, music.region.out), rate);
+/** The music and all other sounds of a plan. */
+export const soundsOf = ({ music, sounds }: Pick<Plan, 'music' | 'sounds'>): Sound[] => [
+  ...(music ? [music] : []),
+  ...sounds,
+];
 
-/**
- * The cues of a plan in order of time: every beat of the music inside its region, before the end of the music.
- * Cues whose frame would fall before frame 0 because of the lead are left out.
- */
-export function cuesOf(plan: Pick<Plan, 'music' | 'rate' | 'lead'>): Cue[] {
-  const { music, rate, lead } = plan;
-  if (!music) return [];
+type Timed = Pick<Plan, 'music' | 'sounds' | 'rate' | 'lead'>;
+
+/** Bar and beat in the film at each instant of it that is asked for in ascending order. */
+function barCounter({ music }: Timed): (at: Samples) => { bar: number; beat: number } {
+  if (!music) return () => ({ bar: 0, beat: 0 });
   const { beats, downbeats, beatsPerBar } = heardBeats(music);
   const firstInside = beats.findIndex((b) => b.at >= music.region.in);
-  const barOne = downbeats.findIndex((i) => i >= firstInside);
-  let next = 0;
-  return beats.flatMap((beat, i): Cue[] => {
-    while (next < downbeats.length && downbeats[next]! <= i) next++;
-    if (beat.at < music.region.in || beat.at >= music.region.out) return [];
-    const at = filmInstant(music, beat.at);
-    const frame = nearestFrame(at, rate) - lead;
-    if (frame < 0) return [];
+  const barOne = Math.max(
+    0,
+    downbeats.findIndex((i) => i >= firstInside),
+  );
+  let [beat, bars] = [-1, 0];
+  return (at) => {
+    while (beat + 1 < beats.length && beats[beat + 1]!.at <= at) beat++;
+    while (bars < downbeats.length && downbeats[bars]! <= beat) bars++;
     // Before the first downbeat of the file, count back from it as if full bars led up to it.
-    const barStart = downbeats[next - 1] ?? (downbeats[0] ?? 0) - beatsPerBar;
-    return [
-      {
-        kind: barStart === i ? 'downbeat' : 'beat',
-        at,
-        frame: frames(frame),
-        bar: next - Math.max(0, barOne),
-        beat: Math.max(1, i - barStart + 1),
-        strength: beat.strength,
-        confidence: beat.confidence,
-      },
-    ];
-  });
+    const barStart = downbeats[bars - 1] ?? (downbeats[0] ?? 0) - beatsPerBar;
+    return { bar: bars - barOne, beat: Math.max(1, beat - barStart + 1) };
+  };
 }
+
+const PRECEDENCE = new Map(CUE_KINDS.map((kind, i) => [kind, i]));
+
+/** Cues of sounds as cues of the film, in order of frame, then of precedence. */
+function gathered(plan: Timed, cuesIn: (sound: Sound) => readonly SoundCue[]): Cue[] {
+  const { music, rate, lead } = plan;
+  const cues = soundsOf(plan).flatMap((sound) =>
+    cuesIn(sound).flatMap((cue): Omit<Cue, 'bar' | 'beat'>[] => {
+      if (cue.at < sound.region.in || cue.at >= sound.region.out) return [];
+      const at = filmInstant(sound, cue.at, rate);
+      const frame = nearestFrame(at, rate) - lead;
+      return frame < 0 ? [] : [{ ...cue, at, frame: frames(frame), sound: sound.id }];
+    }),
+  );
+  const count = barCounter(plan);
+  const start = music ? filmInstant(music, samples(0), rate) : null;
+  const inMusic = (at: Instant): Samples =>
+    samples(start && music ? round(multiply(subtract(at, start), rational(music.analysis.sampleRate))) : 0);
+  const counted = cues
+    .toSorted((a, b) => compare(a.at, b.at))
+    .map((cue): Cue => ({ ...cue, ...count(inMusic(cue.at)) }));
+  return counted.sort((a, b) => a.frame - b.frame || PRECEDENCE.get(a.kind)! - PRECEDENCE.get(b.kind)!);
+}
+
+const isBeat = ({ kind }: SoundCue): boolean => kind === 'downbeat' || kind === 'beat';
+
+/**
+ * The cues of a plan in order of time: what the switches of each sound let through, inside its region. Cues whose frame
+ * would fall before frame 0 because of the lead are left out. Where several fall on one frame, beats come first. Beats
+ * of other sounds do not count beside those of the music, which they would contradict.
+ */
+export const cuesOf = (plan: Timed): Cue[] =>
+  gathered(plan, (sound) =>
+    sound === plan.music || !plan.music ? usedCues(sound) : usedCues(sound).filter((c) => !isBeat(c)),
+  );
+
+/** All beats of the music, whatever its switches. */
+export const beatCuesOf = (plan: Timed): Cue[] =>
+  gathered({ ...plan, sounds: [] }, (sound) => cuesOfSound(sound).filter(isBeat));
 
 /** Where a cut falls: the nearest cue and the offset from it. */
 export interface Landing {

@@ -84,6 +84,8 @@ export function changeRate(plan: Plan, wanted: FrameRate): Plan {
     target: frames(Math.max(1, move(plan.target))),
     start: relabelled(plan, rate, dropFrame),
     lead: move(plan.lead),
+    music: plan.music && { ...plan.music, place: move(plan.music.place) },
+    sounds: plan.sounds.map((sound) => ({ ...sound, place: move(sound.place) })),
   };
   checkLength(next, next.target);
   if (!plan.score) return next;

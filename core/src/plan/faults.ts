@@ -1,6 +1,7 @@
 import { TRUSTED } from '../listen/index.ts';
 import { formatTimecode, rateLabel } from '../time/index.ts';
-import { musicEnd } from './cues.ts';
+import { soundEnd } from './cues.ts';
+import { heardBeats } from './sound-cues.ts';
 import type { Plan } from './schema.ts';
 import { shotFacts } from './shots.ts';
 
@@ -34,7 +35,7 @@ function lengthFaults(plan: Plan): Fault[] {
 function musicFaults(plan: Plan): Fault[] {
   if (!plan.music) return [];
   const faults: Fault[] = [];
-  const short = plan.target - musicEnd(plan.music, plan.rate);
+  const short = plan.target - soundEnd(plan.music, plan.rate);
   if (short > 0)
     faults.push({
       code: 'music-ends',
@@ -43,16 +44,16 @@ function musicFaults(plan: Plan): Fault[] {
       message: `The music ends ${plural(short, 'frame')} before the target.`,
       mend: 'Choose a longer region in Listen, other music, or a shorter target.',
     });
-  if (plan.music.analysis.confidence < TRUSTED)
+  if (heardBeats(plan.music).confidence < TRUSTED)
     faults.push({
       code: 'doubtful-beats',
       step: 'listen',
       shot: null,
       message:
-        plan.music.analysis.beats.length === 0
+        heardBeats(plan.music).beats.length === 0
           ? 'No beats were found in the sound.'
           : 'The beats are a guess: no steady pulse was heard.',
-      mend: 'Listen with the click before you rely on them, or give the pace in frames or seconds.',
+      mend: 'Listen with the click before you rely on them, or tap along, or give the pace in frames or seconds.',
     });
   return faults;
 }

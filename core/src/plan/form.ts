@@ -1,2 +1,2 @@
 /** Version of the plan's form; raised when an old plan has to be brought up. */
-export const PLAN_FORM = 1;
+export const PLAN_FORM = 2;

@@ -9,5 +9,8 @@ export * from './faults.ts';
 export * from './tempo.ts';
 export * from './edit-brief.ts';
 export * from './edit-material.ts';
+export * from './edit-sounds.ts';
+export * from './cue-kinds.ts';
+export * from './sound-cues.ts';
 export * from './edit-cuts.ts';
 export * from './lines.ts';

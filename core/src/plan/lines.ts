@@ -1,6 +1,16 @@
-import { frameShownAt, instantOfFrame, rational, seconds, toNumber, type Frames, type Seconds } from '../time/index.ts';
-import { cuesOf, heardBeats } from './cues.ts';
-import type { Music, Plan } from './schema.ts';
+import {
+  frameShownAt,
+  instantOfFrame,
+  rational,
+  seconds,
+  toNumber,
+  type FrameRate,
+  type Frames,
+  type Seconds,
+} from '../time/index.ts';
+import { beatCuesOf } from './cues.ts';
+import { heardBeats } from './sound-cues.ts';
+import type { Plan, Sound } from './schema.ts';
 
 /** Bars on one line of a score. */
 export const BARS_A_LINE = 4;
@@ -69,7 +79,7 @@ export function linesOf(barStarts: readonly number[], from: number, to: number, 
 
 /** The lines of a plan's score: the whole film, in the bars of its music. */
 export function scoreLines(plan: Plan): Line[] {
-  const downbeats = cuesOf(plan).filter((c) => c.kind === 'downbeat');
+  const downbeats = beatCuesOf(plan).filter((c) => c.kind === 'downbeat');
   const length = plan.score?.length ?? plan.target;
   return linesOf(
     downbeats.map((c) => toNumber(c.at)),
@@ -80,7 +90,7 @@ export function scoreLines(plan: Plan): Line[] {
 }
 
 /** The lines of a whole music file, in seconds of the file. Bar 1 is the first that starts inside the region. */
-export function musicLines(music: Music): Line[] {
+export function musicLines(music: Sound): Line[] {
   const { beats, downbeats, sampleRate, length } = heardBeats(music);
   const starts = downbeats.map((i) => beats[i]!.at);
   const barOne = starts.findIndex((at) => at >= music.region.in);
@@ -96,5 +106,6 @@ export function musicLines(music: Music): Line[] {
 export const frameAtTime = (at: Seconds, plan: Pick<Plan, 'rate'>): Frames =>
   frameShownAt(rational(Math.round(at * 1e6), 1e6), plan.rate);
 
-/** Seconds of the music file at which the film's frame 0 sounds. */
-export const filmStart = (music: Music): Seconds => seconds(music.region.in / music.analysis.sampleRate);
+/** Seconds of a sound file at which the film's frame 0 is; negative when the sound comes in later. */
+export const filmStart = (sound: Sound, rate: FrameRate): Seconds =>
+  seconds(sound.region.in / sound.analysis.sampleRate - toNumber(instantOfFrame(sound.place, rate)));

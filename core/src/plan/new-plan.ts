@@ -15,6 +15,7 @@ export const newPlan = (name: string): Plan => ({
   lead: frames(0),
   pace: '2 beats',
   music: null,
+  sounds: [],
   clips: [],
   score: null,
 });

@@ -2,19 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { layOutSteadily } from '../layout/index.ts';
 import { frameRate, frames, rational, samples, sourceFrames, toNumber } from '../time/index.ts';
-import { cuesOf, landingOf, musicEnd } from './cues.ts';
+import { NOTHING_FOUND } from '../listen/index.ts';
+import { cuesOf, landingOf, soundEnd } from './cues.ts';
 import { changeBrief, changeRate } from './edit-brief.ts';
 import { cutFigures, cutLimits, moveCut, moveCutToCue, nudgeCut, removeCut, setShotClip } from './edit-cuts.ts';
-import {
-  addClips,
-  changeClip,
-  moveClip,
-  removeClip,
-  setMusic,
-  setRegion,
-  shiftDownbeat,
-  shiftLevel,
-} from './edit-material.ts';
+import { addClips, changeClip, moveClip, removeClip } from './edit-material.ts';
+import { correctBeats, setMusic, setRegion } from './edit-sounds.ts';
 import { faultsOf } from './faults.ts';
 import { newPlan } from './new-plan.ts';
 import { readPlan } from './read-plan.ts';
@@ -63,8 +56,9 @@ describe('cues', () => {
       fileName: 'x',
       outline: null,
       analysis: exactAnalysis(120, 20, { pickup: 2 }),
+      found: NOTHING_FOUND,
     });
-    const whole = setRegion(plan, samples(0), plan.music!.analysis.length);
+    const whole = setRegion(plan, plan.music!.id, samples(0), plan.music!.analysis.length);
     expect(
       cuesOf(whole)
         .slice(0, 4)
@@ -89,7 +83,13 @@ describe('cues', () => {
         fc.integer({ min: 40, max: 240 }),
         fc.constantFrom(rational(24), rational(25), rational(24000, 1001), rational(60000, 1001)),
         (tempo, rate) => {
-          const music = { media: 'c'.repeat(64), fileName: 'x', outline: null, analysis: exactAnalysis(tempo, 60) };
+          const music = {
+            media: 'c'.repeat(64),
+            fileName: 'x',
+            outline: null,
+            analysis: exactAnalysis(tempo, 60),
+            found: NOTHING_FOUND,
+          };
           const plan = { ...setMusic(newPlan('x'), music), rate };
           const cues = cuesOf(plan);
           for (const cue of cues) {
@@ -107,7 +107,7 @@ describe('cues', () => {
   it('ends the music at the first boundary that covers it', () => {
     const plan = samplePlan();
     // 96 beats of 60/112 s = 51.428571 s; at 24 fps 1234.29 frames, covered by 1235.
-    expect(musicEnd(plan.music!, plan.rate)).toBe(1235);
+    expect(soundEnd(plan.music!, plan.rate)).toBe(1235);
   });
 });
 
@@ -220,23 +220,22 @@ describe('edits of the brief', () => {
 
 describe('edits of the material', () => {
   it('keeps corrections when the same file is analysed again, and drops them for another', () => {
-    const corrected = shiftDownbeat(shiftLevel(samplePlan(), 1));
+    const plan = samplePlan();
+    const corrected = correctBeats(plan, plan.music!.id, { do: 'double' });
     const { music } = corrected;
     expect(setMusic(corrected, music!).music).toMatchObject({
-      corrections: { level: 1, downbeatShift: 1 },
+      corrections: [{ do: 'double' }],
       region: music!.region,
     });
-    expect(setMusic(corrected, { ...music!, media: 'f'.repeat(64) }).music!.corrections).toEqual({
-      level: 0,
-      downbeatShift: 0,
-    });
+    expect(setMusic(corrected, { ...music!, media: 'f'.repeat(64) }).music!.corrections).toEqual([]);
   });
 
   it('starts at the first downbeat, and refuses an empty region and a third doubling', () => {
     const plan = samplePlan();
     expect(plan.music!.region.in).toBe(24000);
-    expect(() => setRegion(plan, samples(5), samples(5))).toThrow(/region/);
-    expect(() => shiftLevel(shiftLevel(shiftLevel(plan, 1), 1), 1)).toThrow(/more than twice/);
+    expect(() => setRegion(plan, plan.music!.id, samples(5), samples(5))).toThrow(/region/);
+    const double = (from: typeof plan) => correctBeats(from, plan.music!.id, { do: 'double' });
+    expect(() => double(double(double(plan)))).toThrow(/more than twice/);
   });
 
   it('adds, changes, orders and removes clips; shots of a removed clip stay without one', () => {

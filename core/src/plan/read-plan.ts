@@ -1,9 +1,10 @@
 import { CaesuraError } from '../time/index.ts';
+import { upgraded } from './upgrade.ts';
 import { PlanSchema, type Plan } from './schema.ts';
 
-/** Reads a plan from plain JSON. Throws with the first place that is wrong and what is wrong there. */
+/** Reads a plan from plain JSON, also of an earlier form. Throws with the first place that is wrong and what is wrong there. */
 export function readPlan(json: unknown): Plan {
-  const result = PlanSchema.safeParse(json);
+  const result = PlanSchema.safeParse(upgraded(json));
   if (result.success) return result.data;
   const [issue] = result.error.issues;
   const place = issue?.path.length ? `At ${issue.path.join('.')}: ` : '';

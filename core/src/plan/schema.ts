@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CUE_KINDS, SOUND_KINDS } from './cue-kinds.ts';
 import { PLAN_FORM } from './form.ts';
 import type { Frames, Samples, SourceFrames, BeatsPerMinute } from '../time/index.ts';
 
@@ -40,20 +41,94 @@ export const AnalysisSchema = z.object({
   confidence: UnitIntervalSchema,
 });
 
-/** See `Corrections` in listen. */
-export const CorrectionsSchema = z.object({ level: whole.min(-2).max(2), downbeatShift: whole.min(0).max(11) });
+const CueSchema = z.object({ at: samplesFrom0, strength: UnitIntervalSchema, confidence: UnitIntervalSchema });
+const cueList = z.array(CueSchema).max(500_000).readonly();
+const LufsSchema = z.number().nullable();
+
+/** Everything heard beside the beats; see `Found` in listen. */
+export const FoundSchema = z.object({
+  onsets: z
+    .array(CueSchema.extend({ band: z.enum(['low', 'middle', 'high']) }))
+    .max(500_000)
+    .readonly(),
+  hits: cueList,
+  words: cueList,
+  pauses: z
+    .array(z.object({ start: samplesFrom0, end: samplesFrom0, confidence: UnitIntervalSchema }))
+    .max(100_000)
+    .readonly(),
+  rises: z
+    .array(
+      z.object({
+        start: samplesFrom0,
+        peak: samplesFrom0,
+        strength: UnitIntervalSchema,
+        confidence: UnitIntervalSchema,
+      }),
+    )
+    .max(100_000)
+    .readonly(),
+  drops: cueList,
+  sections: cueList,
+  /** In LUFS, null for silence; `shortTerm` one value a second, of the 3 s that start there. */
+  loudness: z.object({
+    integrated: LufsSchema,
+    momentaryMaximum: LufsSchema,
+    shortTermMaximum: LufsSchema,
+    shortTerm: z.array(LufsSchema).max(100_000).readonly(),
+  }),
+});
+
+const atSchema = z.object({ at: samplesFrom0 });
+const betweenSchema = z.object({ from: samplesFrom0, to: samplesFrom0, beats: whole.min(1).max(200_000) });
+
+/** See `Correction` in listen. */
+export const CorrectionSchema = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('double') }),
+  z.object({ do: z.literal('halve') }),
+  z.object({ do: z.literal('metre'), beats: whole.min(2).max(12) }),
+  atSchema.extend({ do: z.literal('downbeat') }),
+  z.object({ do: z.literal('shift'), by: whole }),
+  betweenSchema.extend({ do: z.literal('steady') }),
+  z.object({ do: z.literal('move'), from: samplesFrom0, to: samplesFrom0 }),
+  atSchema.extend({ do: z.literal('add') }),
+  atSchema.extend({ do: z.literal('delete') }),
+  z.object({ do: z.literal('give'), beats: z.array(samplesFrom0).min(2).max(200_000).readonly() }),
+  betweenSchema.extend({ do: z.literal('retrack') }),
+]);
+
+/** A cue that was added (`from` null), deleted (`to` null) or moved by hand. */
+export const CueEditSchema = z.object({
+  kind: z.enum(CUE_KINDS),
+  from: samplesFrom0.nullable(),
+  to: samplesFrom0.nullable(),
+  /** What it is called, such as the text of a subtitle. */
+  name: z.string().trim().max(200).optional(),
+});
 
 /** An audio file, the part of it that the film uses, and what was heard in it. */
-export const MusicSchema = z
+export const SoundSchema = z
   .object({
+    id: z.string().min(1).max(64),
+    kind: z.enum(SOUND_KINDS),
     media: MediaIdSchema,
     fileName: z.string().min(1).max(255),
     /** The outline for drawing, kept as a media file of its own. */
     outline: MediaIdSchema.nullable(),
     analysis: AnalysisSchema,
-    corrections: CorrectionsSchema,
-    /** Part used: from `in` up to but not including `out`; `in` sounds at plan frame 0. */
+    found: FoundSchema,
+    corrections: z.array(CorrectionSchema).max(10_000).readonly(),
+    cueEdits: z.array(CueEditSchema).max(100_000).readonly(),
+    /** Names of sections by where they start. */
+    sectionNames: z
+      .array(z.object({ at: samplesFrom0, name: z.string().trim().max(60) }))
+      .max(1000)
+      .readonly(),
+    switches: z.partialRecord(z.enum(CUE_KINDS), z.object({ on: z.boolean(), least: UnitIntervalSchema })),
+    /** Part used: from `in` up to but not including `out`. */
     region: z.object({ in: samplesFrom0, out: samplesFrom0 }),
+    /** Plan frame at whose start `region.in` sounds. */
+    place: framesFrom(0),
   })
   .refine((m) => m.region.in < m.region.out && m.region.out <= m.analysis.length, {
     message: 'The region must start before it ends, within the file.',
@@ -121,11 +196,17 @@ export const PlanSchema = z
     lead: withUnit<Frames>(count.max(1000)),
     /** Wanted shot length as typed, such as “2 beats”. */
     pace: z.string().trim().min(1).max(40),
-    music: MusicSchema.nullable(),
+    /** The music, by which bars are counted. */
+    music: SoundSchema.nullable(),
+    /** Voice, sound effects and further music. */
+    sounds: z.array(SoundSchema).max(200),
     clips: z.array(ClipSchema).max(5000),
     score: ScoreSchema.nullable(),
   })
   .superRefine((plan, context) => {
+    const soundIds = [...(plan.music ? [plan.music] : []), ...plan.sounds].map((x) => x.id);
+    if (new Set(soundIds).size < soundIds.length)
+      context.addIssue({ code: 'custom', path: ['sounds'], message: 'Two sounds have the same id.' });
     const ids = new Set(plan.clips.map((c) => c.id));
     if (ids.size < plan.clips.length)
       context.addIssue({ code: 'custom', path: ['clips'], message: 'Two clips have the same id.' });
@@ -140,7 +221,8 @@ export const PlanSchema = z
   });
 
 export type Plan = z.output<typeof PlanSchema>;
-export type Music = z.output<typeof MusicSchema>;
+export type Sound = z.output<typeof SoundSchema>;
+export type CueEdit = z.output<typeof CueEditSchema>;
 export type Clip = z.output<typeof ClipSchema>;
 export type Shot = z.output<typeof ShotSchema>;
 export type Score = z.output<typeof ScoreSchema>;

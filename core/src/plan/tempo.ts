@@ -1,5 +1,5 @@
 import { rational, type LengthContext, type Rational } from '../time/index.ts';
-import { heardBeats } from './cues.ts';
+import { heardBeats } from './sound-cues.ts';
 import type { Plan } from './schema.ts';
 
 /** The median tempo of the plan's music as corrected, to a thousandth of a beat a minute; null without beats. */
@@ -15,6 +15,6 @@ export function lengthContext(plan: Pick<Plan, 'music' | 'rate' | 'dropFrame'>):
     rate: plan.rate,
     dropFrame: plan.dropFrame,
     ...(tempo && { tempo }),
-    beatsPerBar: plan.music?.analysis.beatsPerBar ?? 4,
+    beatsPerBar: plan.music ? heardBeats(plan.music).beatsPerBar : 4,
   };
 }

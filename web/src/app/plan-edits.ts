@@ -5,22 +5,27 @@ import type { Plan } from '@caesura/core/plan';
 /** Every edit of a plan that the interface offers, by name: pure functions of core. */
 const EDITS = {
   addClips: plans.addClips,
+  addSound: plans.addSound,
+  asHeard: plans.asHeard,
   changeBrief: plans.changeBrief,
   changeClip: plans.changeClip,
   changeRate: plans.changeRate,
+  correctBeats: plans.correctBeats,
+  editCues: plans.editCues,
   layOutSteadily,
   moveClip: plans.moveClip,
   moveCut: plans.moveCut,
   moveCutToCue: plans.moveCutToCue,
+  nameSection: plans.nameSection,
   nudgeCut: plans.nudgeCut,
+  placeSound: plans.placeSound,
   removeClip: plans.removeClip,
   removeCut: plans.removeCut,
-  removeMusic: plans.removeMusic,
+  removeSound: plans.removeSound,
   setMusic: plans.setMusic,
   setRegion: plans.setRegion,
   setShotClip: plans.setShotClip,
-  shiftDownbeat: plans.shiftDownbeat,
-  shiftLevel: plans.shiftLevel,
+  switchCues: plans.switchCues,
 };
 
 export type EditName = keyof typeof EDITS;
@@ -31,22 +36,27 @@ export type EditArguments<N extends EditName> = (typeof EDITS)[N] extends (plan:
 /** What an edit is called beside undo and redo. */
 export const EDIT_LABELS: Readonly<Record<EditName, string>> = {
   addClips: 'add clips',
+  addSound: 'add a sound',
+  asHeard: 'take back corrections',
   changeBrief: 'change the brief',
   changeClip: 'change a clip',
   changeRate: 'change the rate',
+  correctBeats: 'correct the beats',
+  editCues: 'change cues',
   layOutSteadily: 'lay out',
   moveClip: 'reorder clips',
   moveCut: 'move a cut',
   moveCutToCue: 'move a cut to a cue',
+  nameSection: 'name a section',
   nudgeCut: 'nudge a cut',
+  placeSound: 'place a sound',
   removeClip: 'remove a clip',
   removeCut: 'remove a cut',
-  removeMusic: 'remove the music',
+  removeSound: 'remove a sound',
   setMusic: 'choose music',
   setRegion: 'choose the region',
   setShotClip: 'choose a clip for a shot',
-  shiftDownbeat: 'shift the downbeat',
-  shiftLevel: 'halve or double the beats',
+  switchCues: 'switch cues',
 };
 
 /** An edit as a store action. */

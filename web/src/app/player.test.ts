@@ -64,7 +64,10 @@ afterEach(() => {
 });
 
 /** A beat every half second. */
-const beats: Click[] = Array.from({ length: 40 }, (_, i) => ({ at: seconds(i / 2), accent: i % 4 === 0 }));
+const beats: Click[] = Array.from({ length: 40 }, (_, i) => ({
+  at: seconds(i / 2),
+  sound: i % 4 === 0 ? 'accent' : 'beat',
+}));
 const buffer = {} as AudioBuffer;
 
 /** Moves the device's clock and the timers together. */
@@ -122,4 +125,22 @@ it('says when it came to the end by itself, and not when it was stopped', async 
   expect(onEnd).toHaveBeenCalledOnce();
   player.close();
   expect(device.closed).toBe(1);
+});
+
+it('loops without a gap, clicks in every round', async () => {
+  const player = new Player();
+  await player.play(
+    buffer,
+    seconds(2),
+    seconds(4),
+    () => beats,
+    () => undefined,
+    true,
+  );
+  await pass(5.05);
+  // Four beats a round of two seconds; a second ahead of 5 s are 6 s, three rounds.
+  expect(device.clicks).toHaveLength(12);
+  device.clicks.forEach((at, i) => expect(at).toBeCloseTo(10.05 + i / 2, 9));
+  expect(player.position()).toBeCloseTo(2 + ((5.05 - 0.05 - 0.02) % 2), 6);
+  player.close();
 });

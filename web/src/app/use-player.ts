@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Music } from '@caesura/core/plan';
+import type { Sound } from '@caesura/core/plan';
 import type { Seconds } from '@caesura/core/time';
 import { problem } from './notices.ts';
 import { Player, type Click } from './player.ts';
@@ -9,14 +9,14 @@ import { useAppDispatch } from './store.ts';
 /** Playing the music of a plan. */
 export interface Playing {
   readonly state: 'still' | 'loading' | 'playing';
-  readonly play: (from: Seconds, to: Seconds) => void;
+  readonly play: (from: Seconds, to: Seconds, loop?: boolean) => void;
   readonly stop: () => void;
   /** Time of the file that is heard now; null while still. */
   readonly position: () => Seconds | null;
 }
 
 /** Plays the music with clicks. Stops when the screen is left or the music changes. */
-export function usePlayer(music: Music | null, clicks: readonly Click[]): Playing {
+export function usePlayer(music: Sound | null, clicks: readonly Click[]): Playing {
   const dispatch = useAppDispatch();
   const [state, setState] = useState<Playing['state']>('still');
   const player = useRef<Player | null>(null);
@@ -38,7 +38,7 @@ export function usePlayer(music: Music | null, clicks: readonly Click[]): Playin
     setState('still');
   }, []);
   const play = useCallback(
-    (from: Seconds, to: Seconds) => {
+    (from: Seconds, to: Seconds, loop = false) => {
       if (!music) return;
       setState('loading');
       const own = (player.current ??= new Player());
@@ -51,6 +51,7 @@ export function usePlayer(music: Music | null, clicks: readonly Click[]): Playin
           to,
           () => latestClicks.current,
           () => setState('still'),
+          loop,
         );
         setState('playing');
       };

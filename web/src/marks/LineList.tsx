@@ -19,8 +19,8 @@ interface Props {
   readonly height: number;
   readonly label: string;
   readonly draw: (line: Line, index: number) => ReactNode;
-  /** The time that was pointed at. */
-  readonly onPoint: (at: Seconds) => void;
+  /** The time that was pointed at, and whether to extend from the position to there. */
+  readonly onPoint: (at: Seconds, extend: boolean) => void;
   readonly ref?: Ref<LineListHandle>;
 }
 
@@ -66,7 +66,7 @@ export function LineList({ lines, height, label, draw, onPoint, ref }: Props) {
                 className="line-body"
                 onPointerDown={(event) => {
                   const box = event.currentTarget.getBoundingClientRect();
-                  onPoint(seconds(timeAt(line, (event.clientX - box.left) / box.width)));
+                  onPoint(seconds(timeAt(line, (event.clientX - box.left) / box.width)), event.shiftKey);
                 }}
               >
                 {draw(line, index)}

@@ -8,7 +8,7 @@ import {
   rational,
   type FrameRate,
 } from '../../time/index.ts';
-import { musicEnd, type Music, type Plan, type ShotFacts } from '../../plan/index.ts';
+import { soundEnd, type Cue, type Sound, type Plan, type ShotFacts } from '../../plan/index.ts';
 import type { HandoffFormat } from '../format.ts';
 import { scoredShots } from '../scored.ts';
 import { sourceFrameInPlanCounting } from '../source-timecode.ts';
@@ -60,19 +60,25 @@ function pictureEvent(facts: ShotFacts, plan: Plan, reels: ReadonlyMap<string, s
       `FROM CLIP NAME: ${clip.name}`,
       ...(clip.fileName ? [`FILE: ${clip.fileName}`] : []),
       `SOURCE FRAMES ${sourceIn} TO ${sourceOut - 1} AT ${rateLabel(clip.rate)} FPS`,
-      ...(landing?.onCue ? [`CUT ON BAR ${landing.cue.bar} BEAT ${landing.cue.beat}`] : []),
+      ...(landing?.onCue ? [cueComment(landing.cue)] : []),
     ],
   };
 }
 
-function musicEvent(music: Music, plan: Plan, length: number): Event {
-  const used = Math.min(length, musicEnd(music, plan.rate));
+/** What a cut lands on, for a comment. */
+function cueComment({ kind, bar, beat }: Cue): string {
+  const place = `BAR ${bar} BEAT ${beat}`;
+  return kind === 'downbeat' || kind === 'beat' ? `CUT ON ${place}` : `CUT ON ${kind.toUpperCase()} AT ${place}`;
+}
+
+function musicEvent(music: Sound, plan: Plan, length: number): Event {
+  const used = Math.min(length, soundEnd(music, plan.rate)) - music.place;
   const from = keepTime(music.region.in, rational(music.analysis.sampleRate), plan.rate);
   return {
     reel: 'MUSIC',
     track: 'AA',
     source: [from, from + used],
-    record: [plan.start, plan.start + used],
+    record: [plan.start + music.place, plan.start + music.place + used],
     comments: [
       `FROM CLIP NAME: ${music.fileName}`,
       `SOUND STARTS AT SAMPLE ${music.region.in} OF ${music.analysis.sampleRate} HZ; SOURCE IN IS THE NEAREST FRAME`,
@@ -101,7 +107,7 @@ export function writeEdl(plan: Plan): string {
   const reels = reelNames(plan.clips);
   const length = frames(shots.at(-1)!.end);
   const events = shots.map((facts) => pictureEvent(facts, plan, reels));
-  if (plan.music) events.push(musicEvent(plan.music, plan, length));
+  if (plan.music && plan.music.place < length) events.push(musicEvent(plan.music, plan, length));
   if (events.length > MOST_EVENTS)
     throw new CaesuraError(
       'edl-events',

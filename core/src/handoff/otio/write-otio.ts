@@ -1,5 +1,5 @@
 import { toNumber, toText, type FrameRate } from '../../time/index.ts';
-import { musicEnd, type Music, type Plan, type ShotFacts } from '../../plan/index.ts';
+import { soundEnd, type Sound, type Plan, type ShotFacts } from '../../plan/index.ts';
 import type { HandoffFormat } from '../format.ts';
 import { scoredShots } from '../scored.ts';
 
@@ -54,11 +54,11 @@ function shotItem(facts: ShotFacts, plan: Plan): Json {
   return clipItem(clip.name, source, mediaReference(clip.fileName, available), metadata);
 }
 
-function musicItem(music: Music, plan: Plan, length: number): Json {
+function musicItem(music: Sound, plan: Plan, length: number): Json {
   const { sampleRate } = music.analysis;
   const source = range(
     time(music.region.in, sampleRate),
-    atRate(Math.min(length, musicEnd(music, plan.rate)), plan.rate),
+    atRate(Math.min(length, soundEnd(music, plan.rate)) - music.place, plan.rate),
   );
   return clipItem(
     music.fileName,
@@ -66,6 +66,14 @@ function musicItem(music: Music, plan: Plan, length: number): Json {
     mediaReference(music.fileName, range(time(0, sampleRate), time(music.analysis.length, sampleRate))),
     {},
   );
+}
+
+/** The music, after a gap when it comes in later; nothing when that is after the end. */
+function musicItems(music: Sound, plan: Plan, length: number): Json[] {
+  if (music.place >= length) return [];
+  const wait = range(atRate(0, plan.rate), atRate(music.place, plan.rate));
+  const gap = music.place > 0 ? [item('Gap.1', 'before the music', wait, {})] : [];
+  return [...gap, musicItem(music, plan, length)];
 }
 
 function track(kind: 'Video' | 'Audio', name: string, children: Json[]): Json {
@@ -83,7 +91,7 @@ export function otioDocument(plan: Plan): Json {
       shots.map((facts) => shotItem(facts, plan)),
     ),
   ];
-  if (plan.music) tracks.push(track('Audio', 'Music', [musicItem(plan.music, plan, length)]));
+  if (plan.music) tracks.push(track('Audio', 'Music', musicItems(plan.music, plan, length)));
   return {
     OTIO_SCHEMA: 'Timeline.1',
     name: plan.name,

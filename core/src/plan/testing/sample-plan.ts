@@ -1,8 +1,9 @@
-import type { Analysis } from '../../listen/index.ts';
+import { NOTHING_FOUND, type Analysis } from '../../listen/index.ts';
 import { beatsPerMinute, frameRate, frames, samples, sourceFrames, type FrameRate } from '../../time/index.ts';
 import { newPlan } from '../new-plan.ts';
 import type { Clip, Plan } from '../schema.ts';
-import { addClips, setMusic } from '../edit-material.ts';
+import { addClips } from '../edit-material.ts';
+import { setMusic } from '../edit-sounds.ts';
 
 /** A heard piece with beats exactly where arithmetic puts them: `count` beats from `first` seconds, four in a bar. */
 export function exactAnalysis(
@@ -50,6 +51,12 @@ export function samplePlan(): Plan {
     sampleClip('c', 'Platen closes', frameRate(120), 900),
     sampleClip('d', 'Sheet, lifted', frameRate(60000, 1001), 600),
   ];
-  const music = { media: 'a'.repeat(64), fileName: 'teaser.wav', outline: null, analysis: exactAnalysis(112, 96) };
+  const music = {
+    media: 'a'.repeat(64),
+    fileName: 'teaser.wav',
+    outline: null,
+    analysis: exactAnalysis(112, 96),
+    found: NOTHING_FOUND,
+  };
   return addClips(setMusic({ ...newPlan('Open day teaser'), target: frames(1080) }, music), clips);
 }

@@ -1,36 +1,88 @@
-import { usePlan, useEdit } from '../../app/hooks.ts';
+import { useState } from 'react';
+import { ButtonGroup, Form, ToggleButton } from 'react-bootstrap';
+import { SOUND_KINDS, soundsOf, type SoundKind } from '@caesura/core/plan';
+import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useTask } from '../../app/use-task.ts';
 import { DropArea, FileButton } from '../../marks/DropArea.tsx';
 import { Working } from '../../marks/Working.tsx';
 import { hearFile } from './hear-file.ts';
-import { MusicView } from './MusicView.tsx';
+import { SOUND_LABELS } from './kinds.ts';
+import { SoundView } from './SoundView.tsx';
 
 const SOUNDS = 'audio/*,.wav,.mp3,.flac,.ogg,.opus,.m4a';
 
-/** The sound of the film: choose it, see what was heard in it, correct that, choose the part used. */
+/** The sounds of the film: choose them, see what was heard, correct that, choose the part used. */
 export default function ListenScreen() {
   const plan = usePlan();
   const edit = useEdit();
   const { working, run, stop } = useTask();
-  const hear = ([file]: File[]) =>
-    run(async (onStage, signal) => {
-      const music = await hearFile(file!, onStage, signal);
-      edit('setMusic', music);
-    });
-  const button = (label: string, variant: 'dark' | 'outline-dark') => (
-    <FileButton label={label} accept={SOUNDS} variant={variant} onFiles={hear} />
+  const [shown, setShown] = useState<string | null>(null);
+  const [adding, setAdding] = useState<SoundKind>('voice');
+  const sounds = soundsOf(plan);
+  const sound = sounds.find((s) => s.id === shown) ?? sounds[0];
+
+  /** Hears a file as the music, or as one more sound of a kind. */
+  const hear =
+    (kind: SoundKind | 'the music') =>
+    ([file]: File[]) =>
+      run(async (onStage, signal) => {
+        const heard = await hearFile(file!, onStage, signal);
+        if (kind === 'the music') edit('setMusic', heard);
+        else if (edit('addSound', heard, kind)) setShown(null);
+      });
+  const button = (label: string, variant: 'dark' | 'outline-dark', kind: SoundKind | 'the music') => (
+    <FileButton label={label} accept={SOUNDS} variant={variant} onFiles={hear(kind)} />
   );
   return (
-    <DropArea onFiles={hear} hint="Drop the music here">
+    <DropArea
+      onFiles={hear(plan.music ? adding : 'the music')}
+      hint={plan.music ? `Drop a sound here (${SOUND_LABELS[adding].toLowerCase()})` : 'Drop the music here'}
+    >
       {working ? (
         <Working {...working} onStop={stop} />
-      ) : plan.music ? (
-        <MusicView
-          key={plan.music.media}
-          plan={plan}
-          music={plan.music}
-          chooser={button('Choose another file', 'outline-dark')}
-        />
+      ) : sound ? (
+        <div className="listen">
+          <div className="sound-bar">
+            <ButtonGroup aria-label="Sounds">
+              {sounds.map((s) => (
+                <ToggleButton
+                  key={s.id}
+                  id={`show-${s.id}`}
+                  type="radio"
+                  name="sound"
+                  value={s.id}
+                  variant="outline-dark"
+                  checked={s === sound}
+                  onChange={() => setShown(s.id)}
+                >
+                  {SOUND_LABELS[s.kind]}: {s.fileName}
+                </ToggleButton>
+              ))}
+            </ButtonGroup>
+            <Form.Select
+              aria-label="What is added"
+              value={adding}
+              onChange={(e) => setAdding(e.target.value as SoundKind)}
+            >
+              {SOUND_KINDS.map((kind) => (
+                <option key={kind} value={kind}>
+                  {SOUND_LABELS[kind]}
+                </option>
+              ))}
+            </Form.Select>
+            {button('Add a sound', 'outline-dark', adding)}
+          </div>
+          <SoundView
+            key={sound.id + sound.media}
+            plan={plan}
+            sound={sound}
+            chooser={
+              sound === plan.music
+                ? button('Choose another file', 'outline-dark', 'the music')
+                : plan.music === null && button('Choose the music', 'outline-dark', 'the music')
+            }
+          />
+        </div>
       ) : (
         <div className="empty">
           <h2>No music yet</h2>
@@ -38,7 +90,7 @@ export default function ListenScreen() {
             Drop a WAV, MP3, FLAC, OGG or M4A file anywhere here, or choose one. It is decoded and listened to on this
             machine; the beats it holds become the places where cuts can land.
           </p>
-          {button('Choose a sound file', 'dark')}
+          {button('Choose a sound file', 'dark', 'the music')}
           <p>Or open the plan “Open day teaser” from the list of plans to see one that is done.</p>
         </div>
       )}

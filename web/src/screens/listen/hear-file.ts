@@ -1,6 +1,6 @@
 import { proxy } from 'comlink';
-import type { Hearing } from '@caesura/core/listen';
-import type { NewMusic } from '@caesura/core/plan';
+import { foundIn, type Hearing } from '@caesura/core/listen';
+import type { NewSound } from '@caesura/core/plan';
 import { checkSoundSize, decodeSound } from '../../app/decode-sound.ts';
 import { keepMedia } from '../../app/http.ts';
 import { holdSound } from '../../app/sounds.ts';
@@ -14,11 +14,11 @@ import { inWorker } from '../../workers/task.ts';
 export type OnStage = (what: string, fraction: number | null) => void;
 
 /**
- * From a sound file to music for a plan: reads its own sample rate, decodes it, listens to it in a worker, and keeps
+ * From a sound file to a sound for a plan: reads its own sample rate, decodes it, listens to it in a worker, and keeps
  * the file and its outline. An abort stops it; then nothing of the plan has changed. Throws what is wrong with the
  * file and how to mend it.
  */
-export async function hearFile(file: File, onStage: OnStage, signal: AbortSignal): Promise<NewMusic> {
+export async function hearFile(file: File, onStage: OnStage, signal: AbortSignal): Promise<NewSound> {
   onStage('Reading the file', null);
   const header = await inWorker<MediaWorker, SoundHeader>(
     startMediaWorker,
@@ -31,7 +31,7 @@ export async function hearFile(file: File, onStage: OnStage, signal: AbortSignal
   signal.throwIfAborted();
   onStage('Listening', 0);
   const channels = Array.from({ length: sound.numberOfChannels }, (_, c) => sound.getChannelData(c).slice());
-  const { analysis, outline } = await inWorker<ListenWorker, Hearing>(
+  const hearing = await inWorker<ListenWorker, Hearing>(
     startListenWorker,
     (worker) =>
       worker.listen(
@@ -43,7 +43,13 @@ export async function hearFile(file: File, onStage: OnStage, signal: AbortSignal
   );
   onStage('Keeping the file', null);
   const media = await keepMedia(file, signal);
-  const outlineId = await keepMedia(new Blob([outline as Uint8Array<ArrayBuffer>]), signal);
+  const outlineId = await keepMedia(new Blob([hearing.outline as Uint8Array<ArrayBuffer>]), signal);
   holdSound(media, sound);
-  return { media, fileName: file.name.slice(-255), outline: outlineId, analysis };
+  return {
+    media,
+    fileName: file.name.slice(-255),
+    outline: outlineId,
+    analysis: hearing.analysis,
+    found: foundIn(hearing),
+  };
 }

@@ -24,8 +24,8 @@ const timeOf = (frame: number, plan: Plan): number => toNumber(instantOfFrame(fr
 /** A click on every cut, in seconds of the music file. */
 function cutClicks(plan: Plan): Click[] {
   if (!plan.music) return [];
-  const start = filmStart(plan.music);
-  return (plan.score?.shots.slice(1) ?? []).map((s) => ({ at: seconds(start + timeOf(s.start, plan)), accent: false }));
+  const start = filmStart(plan.music, plan.rate);
+  return (plan.score?.shots.slice(1) ?? []).map((s) => ({ at: seconds(start + timeOf(s.start, plan)), sound: 'beat' }));
 }
 
 /** The film as a score: lines of four bars, cuts as strokes, shots between them; and the work on the cuts. */
@@ -44,7 +44,7 @@ export default function ScoreScreen() {
     plan.music,
     useMemo(() => cutClicks(plan), [plan]),
   );
-  const offset = plan.music ? filmStart(plan.music) : 0;
+  const offset = plan.music ? filmStart(plan.music, plan.rate) : 0;
   usePlayMark(list, player, offset);
 
   const last = shots.length - 1;

@@ -1,0 +1,53 @@
+import type { Hearing } from './hear.ts';
+
+/** What was heard in a sound beside its beats, as a plan keeps it: LUFS are null for silence. */
+export interface Found extends Pick<Hearing, 'onsets' | 'hits' | 'words' | 'pauses' | 'rises' | 'drops' | 'sections'> {
+  readonly loudness: {
+    readonly integrated: number | null;
+    readonly momentaryMaximum: number | null;
+    readonly shortTermMaximum: number | null;
+    /** One value a second, of the 3 s that start there. */
+    readonly shortTerm: readonly (number | null)[];
+  };
+}
+
+const rounded = (x: number): number => Math.round(x * 1000) / 1000;
+
+/** The cues of a hearing to keep, strength and confidence to a thousandth, loudness to a tenth and one value a second. */
+export function foundIn(hearing: Hearing): Found {
+  const kept = <T extends { readonly confidence: number }>(cues: readonly T[]): T[] =>
+    cues.map((cue) => ({
+      ...cue,
+      confidence: rounded(cue.confidence),
+      ...('strength' in cue && { strength: rounded(cue.strength as number) }),
+    }));
+  const lufs = (x: number): number | null => (Number.isFinite(x) ? Math.round(x * 10) / 10 : null);
+  const { integrated, momentaryMaximum, shortTermMaximum, shortTerm } = hearing.loudness;
+  return {
+    onsets: kept(hearing.onsets),
+    hits: kept(hearing.hits),
+    words: kept(hearing.words),
+    pauses: kept(hearing.pauses),
+    rises: kept(hearing.rises),
+    drops: kept(hearing.drops),
+    sections: kept(hearing.sections),
+    loudness: {
+      integrated: lufs(integrated),
+      momentaryMaximum: lufs(momentaryMaximum),
+      shortTermMaximum: lufs(shortTermMaximum),
+      shortTerm: shortTerm.filter((_, i) => i % 10 === 0).map(lufs),
+    },
+  };
+}
+
+/** Nothing heard. */
+export const NOTHING_FOUND: Found = {
+  onsets: [],
+  hits: [],
+  words: [],
+  pauses: [],
+  rises: [],
+  drops: [],
+  sections: [],
+  loudness: { integrated: null, momentaryMaximum: null, shortTermMaximum: null, shortTerm: [] },
+};

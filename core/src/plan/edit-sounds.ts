@@ -1,0 +1,123 @@
+import { withCorrection, type Correction } from '../listen/index.ts';
+import { CaesuraError, samples, type Frames, type Samples } from '../time/index.ts';
+import type { CueKind, CueSwitch, SoundKind } from './cue-kinds.ts';
+import { soundsOf } from './cues.ts';
+import type { CueEdit, Plan, Sound } from './schema.ts';
+
+/** A sound as it arrives from analysis, before anything is chosen. */
+export type NewSound = Pick<Sound, 'media' | 'fileName' | 'outline' | 'analysis' | 'found'>;
+
+/** The sound of an id. Throws when it is not in the plan. */
+export function soundOf(plan: Plan, id: string): Sound {
+  const sound = soundsOf(plan).find((s) => s.id === id);
+  if (!sound) throw new CaesuraError('no-sound', 'That sound is not in the plan.', 'Drop a sound file in Listen.');
+  return sound;
+}
+
+/** Replaces the sound of an id by what `change` makes of it. Throws when it is not in the plan. */
+function withSound(plan: Plan, id: string, change: (sound: Sound) => Sound): Plan {
+  const changed = change(soundOf(plan, id));
+  return {
+    ...plan,
+    music: plan.music?.id === id ? changed : plan.music,
+    sounds: plan.sounds.map((s) => (s.id === id ? changed : s)),
+  };
+}
+
+function freshSound(plan: Plan, sound: NewSound, kind: SoundKind): Sound {
+  const ids = new Set(soundsOf(plan).map((s) => s.id));
+  let number = ids.size + 1;
+  while (ids.has(`sound-${number}`)) number++;
+  const { analysis } = sound;
+  const firstBar = analysis.beats[analysis.downbeats[0] ?? 0]?.at ?? samples(0);
+  return {
+    ...sound,
+    id: `sound-${number}`,
+    kind,
+    corrections: [],
+    cueEdits: [],
+    sectionNames: [],
+    switches: {},
+    region: { in: kind === 'music' ? firstBar : samples(0), out: analysis.length },
+    place: 0 as Frames,
+  };
+}
+
+/** The same file heard anew: what was heard is replaced, what the person did to it stays. */
+const heardAnew = (known: Sound, sound: NewSound): Sound => ({ ...known, ...sound });
+
+/**
+ * Gives the plan new music, used from its first downbeat to its end. The same file again (by content) keeps the
+ * person's corrections and region.
+ */
+export function setMusic(plan: Plan, sound: NewSound): Plan {
+  if (plan.music?.media === sound.media) return { ...plan, music: heardAnew(plan.music, sound) };
+  return { ...plan, music: freshSound({ ...plan, music: null }, sound, 'music') };
+}
+
+/**
+ * Adds a voice, an effect or further music, used whole from frame 0. A file that is there already is heard anew and
+ * keeps what the person did to it.
+ */
+export function addSound(plan: Plan, sound: NewSound, kind: SoundKind): Plan {
+  const known = plan.sounds.find((s) => s.media === sound.media);
+  if (known) return withSound(plan, known.id, (s) => heardAnew(s, sound));
+  return { ...plan, sounds: [...plan.sounds, freshSound(plan, sound, kind)] };
+}
+
+/** Takes a sound out of the plan; cuts stay where they are. */
+export const removeSound = (plan: Plan, id: string): Plan => ({
+  ...plan,
+  music: plan.music?.id === id ? null : plan.music,
+  sounds: plan.sounds.filter((s) => s.id !== id),
+});
+
+/** Chooses the part of a sound that the film uses. Throws when it is empty or outside the file. */
+export const setRegion = (plan: Plan, id: string, from: Samples, to: Samples): Plan =>
+  withSound(plan, id, (sound) => {
+    if (!(from >= 0 && from < to && to <= sound.analysis.length))
+      throw new CaesuraError(
+        'bad-region',
+        'The region must start before it ends, within the file.',
+        'Choose a start that is earlier than the end.',
+      );
+    return { ...sound, region: { in: from, out: to } };
+  });
+
+/** Chooses the plan frame at which the used part of a sound starts. Throws when it is before the film. */
+export const placeSound = (plan: Plan, id: string, place: Frames): Plan =>
+  withSound(plan, id, (sound) => {
+    if (place < 0)
+      throw new CaesuraError(
+        'bad-place',
+        'A sound cannot come in before the film starts.',
+        'Start its part later in the file instead.',
+      );
+    return { ...sound, place };
+  });
+
+/** Puts the beats of a sound right. Throws when it cannot be done. */
+export const correctBeats = (plan: Plan, id: string, correction: Correction): Plan =>
+  withSound(plan, id, (sound) => ({
+    ...sound,
+    corrections: withCorrection(sound.corrections, correction, sound.analysis.length),
+  }));
+
+/** Takes back all corrections of the beats of a sound: they are as heard. */
+export const asHeard = (plan: Plan, id: string): Plan =>
+  withSound(plan, id, (sound) => ({ ...sound, corrections: [] }));
+
+/** Adds, moves or deletes single cues of a sound. */
+export const editCues = (plan: Plan, id: string, edits: readonly CueEdit[]): Plan =>
+  withSound(plan, id, (sound) => ({ ...sound, cueEdits: [...sound.cueEdits, ...edits] }));
+
+/** Switches a kind of cue of a sound on or off, or changes its least strength. */
+export const switchCues = (plan: Plan, id: string, kind: CueKind, to: CueSwitch): Plan =>
+  withSound(plan, id, (sound) => ({ ...sound, switches: { ...sound.switches, [kind]: to } }));
+
+/** Names the section that starts at an instant; an empty name takes it away. */
+export const nameSection = (plan: Plan, id: string, at: Samples, name: string): Plan =>
+  withSound(plan, id, (sound) => {
+    const others = sound.sectionNames.filter((n) => n.at !== at);
+    return { ...sound, sectionNames: name.trim() ? [...others, { at, name: name.trim() }] : others };
+  });

@@ -1,0 +1,143 @@
+import type { Page } from '@playwright/test';
+import { heardBeats, cuesOfSound, type Plan } from '../core/src/plan/index.ts';
+import { danceAt128, Tape } from '../core/src/listen/testing/synthesis.ts';
+import { choose, expect, newPlan, saved, step, test, type } from './test.ts';
+import { wavOf } from './wav.ts';
+
+const wav = (name: string, tape: Tape) => ({
+  name,
+  mimeType: 'audio/wav',
+  buffer: Buffer.from(wavOf([tape.samples], tape.sampleRate)),
+});
+
+/** The plan as the server has it. */
+async function kept(page: Page): Promise<Plan> {
+  await saved(page);
+  const id = new URL(page.url()).pathname.split('/')[2];
+  const answer = await page.request.get(`/api/plans/${id}`);
+  return ((await answer.json()) as { plan: Plan }).plan;
+}
+
+const beatsOf = (plan: Plan): number[] =>
+  heardBeats(plan.music!).beats.map((b) => b.at / plan.music!.analysis.sampleRate);
+
+/** A new plan with 128 BPM dance music heard in it. */
+async function withMusic(page: Page): Promise<void> {
+  await newPlan(page);
+  await step(page, 'Listen');
+  await choose(page, 'Choose a sound file', wav('dance.wav', danceAt128().tape));
+  await expect(page.getByLabel('The sound', { exact: true })).toContainText('BPM', { timeout: 60_000 });
+}
+
+const lines = (page: Page) => page.getByLabel('The sound in lines of four bars');
+
+test('metre, downbeat, shift, halving: each is kept, undone and taken back', async ({ page }) => {
+  await withMusic(page);
+  const heard = beatsOf(await kept(page));
+  await page.getByLabel('Beats in a bar').selectOption('3');
+  await expect(page.getByLabel('The sound', { exact: true })).toContainText('Bars of 3');
+
+  await type(page, 'Shift all beats by', '−12 ms');
+  const shifted = beatsOf(await kept(page));
+  expect(shifted[5]! - heard[5]!).toBeCloseTo(-0.012, 3);
+  await page.getByRole('button', { name: 'Undo correct the beats' }).click();
+  expect(beatsOf(await kept(page))[5]).toBe(heard[5]);
+
+  await page.keyboard.press('ArrowRight');
+  await page.getByRole('button', { name: 'Downbeat here' }).click();
+  const turned = await kept(page);
+  expect(turned.music!.corrections.map((c) => c.do)).toEqual(['metre', 'downbeat']);
+  await page.getByRole('button', { name: 'Halve' }).click();
+  expect(beatsOf(await kept(page)).length).toBeLessThan(heard.length * 0.6);
+  await page.getByRole('button', { name: 'Back to as heard' }).click();
+  expect(beatsOf(await kept(page))).toEqual(heard);
+
+  // The same file heard again keeps what was put right.
+  await page.getByLabel('Beats in a bar').selectOption('5');
+  await choose(page, 'Choose another file', wav('dance.wav', danceAt128().tape));
+  await expect(page.getByLabel('The sound', { exact: true })).toContainText('Bars of 5', { timeout: 60_000 });
+});
+
+test('a beat is dragged, nudged, removed and added; a cue is set by hand', async ({ page }) => {
+  await withMusic(page);
+  const heard = beatsOf(await kept(page));
+  const mark = lines(page)
+    .getByRole('button', { name: /^(down)?beat at/ })
+    .nth(5);
+  const box = (await mark.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 12, box.y + 20, { steps: 4 });
+  await page.mouse.up();
+  const dragged = beatsOf(await kept(page));
+  expect(dragged[5]! - heard[5]!).toBeGreaterThan(0.02);
+  await page.keyboard.press('Shift+ArrowLeft');
+  expect(beatsOf(await kept(page))[5]! - dragged[5]!).toBeCloseTo(-0.001, 3);
+  await page.keyboard.press('Delete');
+  expect(beatsOf(await kept(page))).toHaveLength(heard.length - 1);
+  await page.keyboard.press('a');
+  expect(beatsOf(await kept(page))).toHaveLength(heard.length);
+  await page.keyboard.press('m');
+  const plan = await kept(page);
+  expect(cuesOfSound(plan.music!).filter((c) => c.kind === 'hand')).toHaveLength(1);
+});
+
+test('a range gives a constant tempo and is tracked anew', async ({ page }) => {
+  await withMusic(page);
+  const heard = beatsOf(await kept(page));
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('[');
+  for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press(']');
+  const count = page.getByLabel('Beats from one end to the other');
+  await expect(count).toHaveValue('8');
+  await page.getByRole('button', { name: 'Track anew' }).click();
+  const anew = beatsOf(await kept(page));
+  anew.forEach((t, i) => expect(Math.abs(t - heard[i]!)).toBeLessThan(0.02));
+  await page.getByRole('button', { name: 'Constant tempo' }).click();
+  const steady = beatsOf(await kept(page));
+  const gaps = steady.slice(1).map((t, i) => t - steady[i]!);
+  expect(Math.max(...gaps) - Math.min(...gaps)).toBeLessThan(0.0001);
+  expect(60 / gaps[0]!).toBeCloseTo(128, 0);
+  await page.getByLabel('Loop the range').check();
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(page.locator('.play-mark')).toBeVisible();
+  await page.getByRole('button', { name: 'Stop' }).click();
+});
+
+test('taps become beats, the delay of the person taken off', async ({ page }) => {
+  await withMusic(page);
+  await page.keyboard.press('Space');
+  await expect(page.locator('.play-mark')).toBeVisible();
+  for (let i = 0; i < 6; i++) {
+    await page.waitForTimeout(469);
+    await page.keyboard.press('t');
+  }
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Use taps' }).click();
+  await expect(
+    page.getByRole('status').filter({ hasText: /beats from taps; you tapped \d+ ms (late|early)/ }),
+  ).toBeVisible();
+  expect((await kept(page)).music!.corrections[0]).toMatchObject({ do: 'give' });
+});
+
+test('kinds of cues are switched and thinned, a voice is added with its place', async ({ page }) => {
+  await withMusic(page);
+  const panel = page.getByLabel('The sound', { exact: true });
+  const hits = lines(page).getByRole('button', { name: /^hit at/ });
+  const all = await hits.count();
+  expect(all).toBeGreaterThan(4);
+  await panel.getByRole('slider', { name: 'Hits: least strength' }).fill('20');
+  expect(await hits.count()).toBeLessThan(all);
+  await panel.getByLabel('Hits', { exact: true }).uncheck();
+  await expect(hits).toHaveCount(0);
+
+  const line = new Tape(4, 48000, 3);
+  line.pluck(1, 60, 0.4);
+  line.pluck(2, 64, 0.4);
+  await choose(page, 'Add a sound', wav('line.wav', line));
+  await page.getByText('Voice: line.wav').click({ timeout: 60_000 });
+  await type(page, 'Comes in at', '2s');
+  const plan = await kept(page);
+  expect(plan.sounds[0]).toMatchObject({ kind: 'voice', place: 48, fileName: 'line.wav' });
+});

@@ -1,0 +1,178 @@
+import { Pause, Play } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { TRUSTED, type Analysis } from '@caesura/core/listen';
+import { heardBeats, lengthContext, soundEnd, type CueKind, type Plan, type Sound } from '@caesura/core/plan';
+import { samples } from '@caesura/core/time';
+import { counted, grouped, lengthTimecode, secondsOf } from '../../app/format.ts';
+import { useEdit } from '../../app/hooks.ts';
+import type { Playing } from '../../app/use-player.ts';
+import { LengthField } from '../../fields/LengthField.tsx';
+import { CueSwitches } from './CueSwitches.tsx';
+import { CUE_LABELS, LISTED_KINDS } from './kinds.ts';
+import { OverTime } from './OverTime.tsx';
+
+interface Props {
+  readonly plan: Plan;
+  readonly sound: Sound;
+  /** The position in seconds of the file. */
+  readonly at: number;
+  readonly click: boolean;
+  readonly onClick: (on: boolean) => void;
+  readonly tick: CueKind | null;
+  readonly onTick: (kind: CueKind | null) => void;
+  readonly loop: boolean;
+  readonly onLoop: (on: boolean) => void;
+  readonly canLoop: boolean;
+  readonly playing: Playing['state'];
+  readonly onPlay: () => void;
+  readonly onStartHere: () => void;
+  readonly onEndHere: () => void;
+  readonly putRight: ReactNode;
+  readonly sectionNames: ReactNode;
+  readonly chooser: ReactNode;
+}
+
+function Heard({ heard, sound }: { heard: Analysis; sound: Sound }) {
+  const { integrated } = sound.found.loudness;
+  const loudness = (
+    <>
+      <dt>Loudness</dt>
+      <dd className="figures">{integrated === null ? 'silent' : `${integrated.toFixed(1)} LUFS`}</dd>
+    </>
+  );
+  if (heard.beats.length === 0)
+    return (
+      <>
+        <dl className="facts">{loudness}</dl>
+        {sound.kind === 'music' && (
+          <div className="fault" role="alert">
+            <b>No beats were heard.</b> The file is silent, too short, or has no pulse. Play it and tap along, choose
+            another file, or lay out with a pace in seconds or frames.
+          </div>
+        )}
+      </>
+    );
+  const doubtful = heard.confidence < TRUSTED && sound.kind === 'music';
+  return (
+    <>
+      <dl className="facts">
+        <dt>Tempo</dt>
+        <dd className="figures">≈ {heard.tempo?.toFixed(2)} BPM</dd>
+        <dt>Beats</dt>
+        <dd className="figures">{heard.beats.length}</dd>
+        <dt>Bars of {heard.beatsPerBar}</dt>
+        <dd className="figures">{heard.downbeats.length}</dd>
+        <dt>Certainty</dt>
+        <dd className="figures">{Math.round(100 * heard.confidence)} %</dd>
+        {loudness}
+      </dl>
+      {doubtful && (
+        <div className="fault" role="alert">
+          <b>The beats are a guess.</b> Play with the click and hear whether they fit. If not, tap along while it plays,
+          or use a pace in seconds.
+        </div>
+      )}
+    </>
+  );
+}
+
+/** A sound: playing it, what was heard in it, its cues, its corrections and the part used. */
+export function SoundPanel(props: Props) {
+  const { plan, sound, playing } = props;
+  const edit = useEdit();
+  const end = soundEnd(sound, plan.rate);
+  const spare = end - plan.target;
+  const length = end - sound.place;
+  return (
+    <aside className="panel" aria-label="The sound">
+      <h2 className="panel-title">{sound.fileName}</h2>
+      <p className="panel-sub figures">
+        {(sound.analysis.length / sound.analysis.sampleRate).toFixed(3)} s · {sound.analysis.sampleRate} Hz
+      </p>
+      <div className="buttons">
+        <Button variant="dark" onClick={props.onPlay} disabled={playing === 'loading'}>
+          {playing === 'playing' ? <Pause size={16} /> : <Play size={16} />}
+          {playing === 'playing' ? ' Stop' : playing === 'loading' ? ' Loading' : ' Play'}
+        </Button>
+        <Form.Check
+          type="switch"
+          id="click"
+          label="Click on the beats"
+          checked={props.click}
+          onChange={(event) => props.onClick(event.target.checked)}
+        />
+        <Form.Check
+          type="switch"
+          id="loop"
+          label="Loop the range"
+          checked={props.loop}
+          disabled={!props.canLoop}
+          onChange={(event) => props.onLoop(event.target.checked)}
+        />
+      </div>
+      <Form.Group className="field field-narrow">
+        <Form.Label htmlFor="tick">Soft tick on</Form.Label>
+        <Form.Select
+          id="tick"
+          value={props.tick ?? ''}
+          onChange={(event) => props.onTick((event.target.value || null) as CueKind | null)}
+        >
+          <option value="">nothing</option>
+          {LISTED_KINDS.filter((kind) => kind !== 'beat' && kind !== 'downbeat').map((kind) => (
+            <option key={kind} value={kind}>
+              {CUE_LABELS[kind].toLowerCase()}
+            </option>
+          ))}
+        </Form.Select>
+      </Form.Group>
+      <h3>Heard</h3>
+      <Heard heard={heardBeats(sound)} sound={sound} />
+      <CueSwitches sound={sound} />
+      {props.sectionNames}
+      {props.putRight}
+      <OverTime sound={sound} at={props.at} />
+      <h3>Part used</h3>
+      <dl className="facts">
+        <dt>From</dt>
+        <dd className="figures">{(sound.region.in / sound.analysis.sampleRate).toFixed(3)} s</dd>
+        <dt>To</dt>
+        <dd className="figures">{(sound.region.out / sound.analysis.sampleRate).toFixed(3)} s</dd>
+        <dt>Lasts</dt>
+        <dd className="figures" title={`${lengthTimecode(length, plan)} · ${secondsOf(length, plan.rate)}`}>
+          {grouped(length)} f
+        </dd>
+        <dt>Against the target</dt>
+        <dd className="figures" title={secondsOf(Math.abs(spare), plan.rate)}>
+          {spare === 0 ? 'exact' : `${counted(Math.abs(spare), 'frame')} ${spare > 0 ? 'spare' : 'short'}`}
+        </dd>
+      </dl>
+      <LengthField
+        label="Comes in at"
+        value={sound.place}
+        written={`${sound.place} f`}
+        also={secondsOf(sound.place, plan.rate)}
+        context={lengthContext(plan)}
+        onCommit={(place) => edit('placeSound', sound.id, place)}
+      />
+      <div className="buttons">
+        <Button variant="outline-dark" onClick={props.onStartHere} title="The part used starts at the position (S)">
+          Start here
+        </Button>
+        <Button variant="outline-dark" onClick={props.onEndHere} title="The part used ends at the position (E)">
+          End here
+        </Button>
+        <Button variant="outline-dark" onClick={() => edit('setRegion', sound.id, samples(0), sound.analysis.length)}>
+          Whole file
+        </Button>
+      </div>
+      <h3>File</h3>
+      <div className="buttons">
+        {props.chooser}
+        <Button variant="outline-dark" onClick={() => edit('removeSound', sound.id)}>
+          Remove
+        </Button>
+      </div>
+    </aside>
+  );
+}

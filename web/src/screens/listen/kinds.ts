@@ -1,0 +1,40 @@
+import type { CueKind, SoundKind } from '@caesura/core/plan';
+
+/** What a kind of cue is called in a list. */
+export const CUE_LABELS: Readonly<Record<CueKind, string>> = {
+  downbeat: 'Downbeats',
+  beat: 'Beats',
+  'half-beat': 'Half-beats',
+  'quarter-beat': 'Quarter-beats',
+  hit: 'Hits',
+  word: 'Words',
+  'pause-start': 'Pause starts',
+  'pause-end': 'Pause ends',
+  'rise-start': 'Rise starts',
+  'rise-peak': 'Rise peaks',
+  drop: 'Drops',
+  section: 'Sections',
+  hand: 'By hand',
+};
+
+/** In the order in which they are listed. */
+export const LISTED_KINDS: readonly CueKind[] = [
+  'downbeat',
+  'beat',
+  'half-beat',
+  'quarter-beat',
+  'hit',
+  'word',
+  'pause-start',
+  'pause-end',
+  'rise-start',
+  'rise-peak',
+  'drop',
+  'section',
+  'hand',
+];
+
+/** One of a kind, as a screen reader and a tooltip name it. */
+export const cueName = (kind: CueKind): string => kind.replace('-', ' ').replace('hand', 'cue by hand');
+
+export const SOUND_LABELS: Readonly<Record<SoundKind, string>> = { music: 'Music', voice: 'Voice', effect: 'Effect' };
