@@ -18,6 +18,7 @@ const found = (times: readonly number[], change: Partial<Found> = {}): Found => 
   beats: times.map((time) => ({ time, confidence: 0.9 })),
   downbeats: times.filter((_, i) => i % 4 === 0),
   onsets: times,
+  cues: {},
   ...change,
 });
 
@@ -65,7 +66,15 @@ describe('measures of listening', () => {
   });
 
   it('count as false only beats that are offered as trustworthy', () => {
-    const none: Truth = { ...truth, beats: [], downbeats: null, tempo: null, onsets: null, duration: 60 };
+    const none: Truth = {
+      ...truth,
+      beats: [],
+      downbeats: null,
+      tempo: null,
+      onsets: null,
+      duration: 60,
+      category: 'nobeat',
+    };
     const doubtful = [0.2, 0.49, 0.5, 0.9].map((confidence, time) => ({ time, confidence }));
     expect(measured(none, found([], { beats: doubtful }))).toEqual({ 'false beats/min': 2 });
   });

@@ -68,6 +68,8 @@ export interface Truth {
     readonly kick?: readonly number[];
     readonly snare?: readonly number[];
   } | null;
+  /** Words, hits, starts and peaks of rises, starts and ends of pauses, sections and drops. */
+  readonly cues?: readonly { readonly t: number; readonly kind: string }[];
 }
 
 /** What was found in it. */
@@ -76,7 +78,20 @@ export interface Found {
   readonly beats: readonly { readonly time: number; readonly confidence: number }[];
   readonly downbeats: readonly number[];
   readonly onsets: readonly number[];
+  /** By the kinds of the truth's cues. */
+  readonly cues: Readonly<Record<string, readonly number[]>>;
 }
+
+/** Kinds of cues, the name of their measure and how near they must be, in seconds. */
+const CUES = [
+  ['word', 'word F 50 ms', 0.05],
+  ['hit', 'hit F 25 ms', 0.025],
+  ['riser_start', 'rise start F 250 ms', 0.25],
+  ['riser_peak', 'rise peak F 50 ms', 0.05],
+  ['pause_start', 'pause start F 50 ms', 0.05],
+  ['section', 'section F 100 ms', 0.1],
+  ['drop', 'drop F 100 ms', 0.1],
+] as const;
 
 const withinFourPercent = (found: number | null, wanted: number): boolean =>
   found !== null && Math.abs(found / wanted - 1) <= 0.04;
@@ -104,7 +119,7 @@ export function measured(truth: Truth, found: Found): Record<string, number> {
       );
     }
     if (truth.downbeats) result['downbeat F'] = fMeasure(truth.downbeats, found.downbeats);
-  } else
+  } else if (truth.category === 'nobeat')
     result['false beats/min'] = found.beats.filter((b) => b.confidence >= TRUSTWORTHY).length / (truth.duration / 60);
   const { all, kick, snare } = truth.onsets ?? {};
   if (all && all.length > 0) {
@@ -114,11 +129,15 @@ export function measured(truth: Truth, found: Found): Record<string, number> {
     if (kick) result['kick recall'] = recall(kick);
     if (snare) result['snare recall'] = recall(snare);
   }
+  for (const [kind, name, tolerance] of CUES) {
+    const times = truth.cues?.filter((c) => c.kind === kind).map((c) => c.t) ?? [];
+    if (times.length > 0) result[name] = fMeasure(times, found.cues[kind] ?? [], tolerance);
+  }
   return result;
 }
 
 /** Names of the measures in the order they are shown. */
-export const MEASURES = [
+export const MEASURES: readonly string[] = [
   'F 70 ms',
   'F 20 ms',
   'AMLt',
@@ -132,7 +151,8 @@ export const MEASURES = [
   'kick recall',
   'snare recall',
   'false beats/min',
-] as const;
+  ...CUES.map(([, name]) => name),
+];
 
 /** The mean of each measure over pieces, of errors the median; measures that no piece has are left out. */
 export function summary(pieces: readonly Record<string, number>[]): Record<string, number> {

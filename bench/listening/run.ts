@@ -6,72 +6,104 @@ import { decodeSound } from '../../server/src/command-line/decode-sound.ts';
 import { MEASURES, measured, summary, type Found, type Truth } from './measures.ts';
 
 /**
- * Measures listening on the tuning corpus: builds it at first, analyses every piece, prints each and writes the means
- * into docs/listening.md. The corpus is kept out of the repository; its builder is beside this file.
+ * Measures listening on two sets of pieces: builds them at first, analyses every piece, prints each and writes the means
+ * into docs/listening.md. The sound is kept out of the repository; the builders are beside this file.
  */
 
 const here = import.meta.dirname;
-const corpus = path.resolve(here, '../../.cache/listening');
+const cache = path.resolve(here, '../../.cache');
 const page = path.resolve(here, '../../docs/listening.md');
 const START = '<!-- figures: written by npm run listening -->';
 const END = '<!-- end of figures -->';
 
-function buildCorpus(): void {
-  if (existsSync(path.join(corpus, 'manifest.json'))) return;
-  console.log('Building the corpus, some minutes.');
-  const { status } = spawnSync('/usr/bin/python3', [path.join(here, 'build_corpus.py'), corpus], { stdio: 'inherit' });
+/** Sets of pieces: what builds each, and what it is called in the page. */
+const SETS = [
+  { folder: 'listening', builder: 'build_corpus.py', title: 'The tuning corpus' },
+  { folder: 'listening-own', builder: 'build_own.py', title: 'Made pieces apart' },
+] as const;
+
+/** Pieces of the second set that words and rises were tuned on. */
+const isTuned = (file: string) => file.startsWith('dev_');
+
+function build(folder: string, builder: string): void {
+  if (existsSync(path.join(folder, 'manifest.json'))) return;
+  console.log(`Building ${folder}, some minutes.`);
+  const { status } = spawnSync('/usr/bin/python3', [path.join(here, builder), folder], { stdio: 'inherit' });
   if (status !== 0)
-    throw new Error('The corpus could not be built; its packages are named at the head of build_corpus.py.');
+    throw new Error('The pieces could not be built; the packages needed are named at the head of build_corpus.py.');
 }
 
 const figure = (name: string, value: number | undefined): string =>
-  value === undefined
-    ? ''
-    : value.toFixed(/ms$/.test(name) && name.includes('error') ? 1 : name.includes('/min') ? 1 : 3);
+  value === undefined ? '' : value.toFixed(name.endsWith('error ms') || name.includes('/min') ? 1 : 3);
 
-const row = (name: string, values: Record<string, number>): string =>
-  `| ${[name, ...MEASURES.map((m) => figure(m, values[m]))].join(' | ')} |`;
+/** A table whose rows are measures and whose columns are groups of pieces. */
+function table(groups: readonly { readonly name: string; readonly values: Record<string, number> }[]): string {
+  const rows = MEASURES.filter((m) => groups.some((g) => g.values[m] !== undefined));
+  return [
+    `| measure | ${groups.map((g) => g.name).join(' | ')} |`,
+    `| --- | ${groups.map(() => '---').join(' | ')} |`,
+    ...rows.map((m) => `| ${m} | ${groups.map((g) => figure(m, g.values[m])).join(' | ')} |`),
+  ].join('\n');
+}
 
-buildCorpus();
-const { items } = JSON.parse(readFileSync(path.join(corpus, 'manifest.json'), 'utf8')) as { items: Truth[] };
 let processor = 0;
 let sounding = 0;
-const scores: { truth: Truth; score: Record<string, number> }[] = [];
-for (const truth of items) {
-  const { channels, sampleRate } = await decodeSound(path.join(corpus, truth.file));
+
+async function score(folder: string, truth: Truth): Promise<Record<string, number>> {
+  const { channels, sampleRate } = await decodeSound(path.join(folder, truth.file));
   const before = process.cpuUsage();
-  const { analysis, onsets } = hear(channels, sampleRate);
+  const { analysis, onsets, hits, words, pauses, rises, drops, sections } = hear(channels, sampleRate);
   const { user, system } = process.cpuUsage(before);
   processor += (user + system) / 1e6;
   sounding += channels[0]!.length / sampleRate;
+  const times = (cues: readonly { readonly at: number }[]) => cues.map((c) => c.at / sampleRate);
   const found: Found = {
     tempo: analysis.tempo,
     beats: analysis.beats.map((b) => ({ time: b.at / sampleRate, confidence: b.confidence })),
     downbeats: analysis.downbeats.map((i) => analysis.beats[i]!.at / sampleRate),
-    onsets: onsets.map((o) => o.at / sampleRate),
+    onsets: times(onsets),
+    cues: {
+      word: times(words),
+      hit: times(hits),
+      riser_start: rises.map((r) => r.start / sampleRate),
+      riser_peak: rises.map((r) => r.peak / sampleRate),
+      pause_start: pauses.map((p) => p.start / sampleRate),
+      drop: times(drops),
+      section: times(sections),
+    },
   };
-  const score = measured(truth, found);
-  scores.push({ truth, score });
-  console.log(row(truth.file, score));
+  const result = measured(truth, found);
+  console.log(
+    truth.file.padEnd(32),
+    Object.entries(result)
+      .map(([m, x]) => `${m} ${figure(m, x)}`)
+      .join(', '),
+  );
+  return result;
 }
-const of = (pick: (truth: Truth) => boolean) => summary(scores.filter((s) => pick(s.truth)).map((s) => s.score));
-const groups = [...new Set(items.map((t) => t.category))].toSorted();
-const table = [
-  `| pieces | ${MEASURES.join(' | ')} |`,
-  `| --- | ${MEASURES.map(() => '---').join(' | ')} |`,
-  ...groups.map((g) =>
-    row(
-      `${g} (${items.filter((t) => t.category === g).length})`,
-      of((t) => t.category === g),
-    ),
-  ),
-  row(
-    `all (${items.length})`,
-    of(() => true),
-  ),
-].join('\n');
+
+const parts: string[] = [];
+for (const { folder: name, builder, title } of SETS) {
+  const folder = path.join(cache, name);
+  build(folder, builder);
+  const { items } = JSON.parse(readFileSync(path.join(folder, 'manifest.json'), 'utf8')) as { items: Truth[] };
+  const scores: { truth: Truth; values: Record<string, number> }[] = [];
+  for (const truth of items) scores.push({ truth, values: await score(folder, truth) });
+  const group = (label: string, pick: (truth: Truth) => boolean) => {
+    const chosen = scores.filter((s) => pick(s.truth));
+    return { name: `${label} (${chosen.length})`, values: summary(chosen.map((s) => s.values)) };
+  };
+  const groups =
+    name === 'listening'
+      ? [
+          group('all', () => true),
+          ...[...new Set(items.map((t) => t.category))].toSorted().map((c) => group(c, (t) => t.category === c)),
+        ]
+      : [group('not tuned on', (t) => !isTuned(t.file)), group('used for words and rises', (t) => isTuned(t.file))];
+  parts.push(`### ${title}\n\n${table(groups)}`);
+}
 const cost = `${((60 * processor) / sounding).toFixed(2)} s of processor time for a minute of sound, everything included, one thread.`;
-console.log(`${table}\n${cost}`);
+console.log(`${parts.join('\n\n')}\n${cost}`);
 const text = readFileSync(page, 'utf8');
 const [head, rest] = [text.slice(0, text.indexOf(START) + START.length), text.slice(text.indexOf(END))];
-writeFileSync(page, `${head}\n\n${table}\n\n${cost}\n\n${rest}`);
+writeFileSync(page, `${head}\n\n${parts.join('\n\n')}\n\n${cost}\n\n${rest}`);

@@ -1,4 +1,5 @@
-import { Growing } from './growing.ts';
+import { filterOf, type Biquad } from './biquad.ts';
+import { filteredPowerMeter } from './filtered-power.ts';
 import type { Meter } from './meter.ts';
 
 /** Loudness of a whole sound in LUFS after Recommendation ITU-R BS.1770-5; −Infinity for silence. */
@@ -21,12 +22,6 @@ const MOMENTARY_HOPS = 4;
 const SHORT_TERM_HOPS = 30;
 const ABSOLUTE_GATE = -70;
 const RELATIVE_GATE = -10;
-
-/** Coefficients of a filter of second order, the first of the denominator 1. */
-interface Biquad {
-  readonly b: readonly [number, number, number];
-  readonly a: readonly [number, number];
-}
 
 /**
  * The K-weighting at a sample rate: a high shelf and a high-pass. BS.1770 gives coefficients at 48 kHz only; these are
@@ -59,31 +54,8 @@ export function kWeighting(sampleRate: number): readonly [shelf: Biquad, highPas
  * Measures the mean square of one K-weighted channel in each hop of 100 ms; what is left at the end is not counted.
  */
 export function weightedPowerMeter(sampleRate: number): Meter<Float64Array> {
-  const [shelf, highPass] = kWeighting(sampleRate);
   const hop = Math.round(LOUDNESS_STEP * sampleRate);
-  const powers = new Growing(new Float64Array(600));
-  // Direct form II transposed: two memories a filter.
-  let [s1, s2, p1, p2] = [0, 0, 0, 0];
-  let [sum, count] = [0, 0];
-  const [[b0, b1, b2], [a1, a2]] = [shelf.b, shelf.a];
-  const [h1, h2] = highPass.a;
-  return {
-    take(samples) {
-      for (const x of samples) {
-        const y = b0 * x + s1;
-        s1 = b1 * x - a1 * y + s2;
-        s2 = b2 * x - a2 * y;
-        const z = y + p1;
-        p1 = -2 * y - h1 * z + p2;
-        p2 = y - h2 * z;
-        sum += z * z;
-        if (++count < hop) continue;
-        powers.push(sum / hop);
-        [sum, count] = [0, 0];
-      }
-    },
-    end: () => powers.all(),
-  };
+  return filteredPowerMeter(kWeighting(sampleRate).map(filterOf), (cell) => cell * hop, true);
 }
 
 const toLufs = (power: number): number => -0.691 + 10 * Math.log10(power);

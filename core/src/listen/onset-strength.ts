@@ -106,6 +106,13 @@ function pitchClasses(size: number, sampleRate: number): Int8Array {
   });
 }
 
+/** Sum of magnitudes from a bin on, weighted. */
+function weighted(magnitude: Float32Array, first: number, weights: Float32Array): number {
+  let sum = 0;
+  for (let i = 0; i < weights.length; i++) sum += weights[i]! * magnitude[first + i]!;
+  return sum;
+}
+
 /** Mean rise of the logarithmic bands from `LAG` frames before to the spectrum given; `history` is their ring. */
 function riseOf(
   bands: readonly Band[],
@@ -119,9 +126,7 @@ function riseOf(
   let rising = 0;
   for (let b = 0; b <= last; b++) {
     const { first, weights } = bands[b]!;
-    let sum = 0;
-    for (let i = 0; i < weights.length; i++) sum += weights[i]! * magnitude[first + i]!;
-    now[b] = Math.log1p(COMPRESSION * sum);
+    now[b] = Math.log1p(COMPRESSION * weighted(magnitude, first, weights));
     if (frame < LAG) continue;
     const past = Math.max(before[b > 0 ? b - 1 : 0]!, before[b]!, before[b < last ? b + 1 : last]!);
     if (now[b]! > past) rising += now[b]! - past;
@@ -188,8 +193,7 @@ export function strengthMeter(sampleRate: number): Meter<OnsetStrength> {
     let [rising, lowRising, highRising] = [0, 0, 0];
     for (let b = 0; b < BANDS; b++) {
       const { first, weights } = bands[b]!;
-      let sum = 0;
-      for (let i = 0; i < weights.length; i++) sum += weights[i]! * magnitude[first + i]!;
+      const sum = weighted(magnitude, first, weights);
       now[b] = Math.log1p(COMPRESSION * sum);
       stored.push(toStored(sum));
     }

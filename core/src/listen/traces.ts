@@ -14,7 +14,7 @@ export interface Traces {
   readonly fine: FineLevel;
   readonly outline: Outline;
   /** Power between 200 Hz and 8 kHz in each 5 ms. */
-  readonly speech: Float32Array;
+  readonly speech: Float64Array;
   /** K-weighted power of each channel in each 100 ms. */
   readonly powers: readonly Float64Array[];
 }

@@ -48,8 +48,8 @@ const FOOT_REACH = 8;
 const FOOT_RISE = 3;
 
 /** Level over 10 ms about each cell, in decibels. */
-function decibels(powers: Float32Array): Float32Array {
-  return powers.map((_, k) => {
+function decibels(powers: Float64Array): Float32Array {
+  return Float32Array.from(powers, (_, k) => {
     const [before, now, after] = [powers[k - 1] ?? 0, powers[k]!, powers[k + 1] ?? 0];
     return 10 * Math.log10(before / 4 + now / 2 + after / 4 + 1e-10);
   });

@@ -2,6 +2,7 @@ export * from './form.ts';
 export * from './schema.ts';
 export * from './read-plan.ts';
 export * from './new-plan.ts';
+export * from './beats-on-frames.ts';
 export * from './cues.ts';
 export * from './source.ts';
 export * from './shots.ts';

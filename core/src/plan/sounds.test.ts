@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { NOTHING_FOUND } from '../listen/index.ts';
 import { frameRate, frames, samples } from '../time/index.ts';
+import { beatsOnFrames } from './beats-on-frames.ts';
 import { beatCuesOf, cuesOf } from './cues.ts';
 import { changeRate } from './edit-brief.ts';
 import {
@@ -134,5 +135,20 @@ describe('plans of the first form', () => {
       'Two sounds have the same id',
     );
     expect(setMusic(plan, voice).music!.id).not.toBe('sound-2');
+  });
+});
+
+describe('beats against frames', () => {
+  it('tell the worst and the mean offset at a rate, none without beats', () => {
+    // 112 BPM at 24 fps: beat i at i·90/7 frames, so offsets of 0 to 3 sevenths of a frame of 41.67 ms.
+    const fit = beatsOnFrames(samplePlan().music!, frameRate(24))!;
+    expect(fit.worstFrames).toBeCloseTo(3 / 7, 3);
+    expect(fit.worstMilliseconds).toBeCloseTo(((3 / 7) * 1000) / 24, 1);
+    // In seven beats the offsets are 0, 1, 2, 3, 3, 2 and 1 sevenths: 12 of 49 of a frame on average.
+    expect(fit.meanMilliseconds).toBeCloseTo(((12 / 49) * 1000) / 24, 0);
+    // 120 BPM is locked at 24 fps: 12 frames a beat.
+    const locked = setMusic(samplePlan(), { ...voice, media: '1'.repeat(64), analysis: exactAnalysis(120, 20) });
+    expect(beatsOnFrames(locked.music!, frameRate(24))!.worstMilliseconds).toBeCloseTo(0, 9);
+    expect(beatsOnFrames(withVoice().sounds[0]!, frameRate(24))).toBeNull();
   });
 });

@@ -1,4 +1,4 @@
-import { tempoOf, type Plan } from '@caesura/core/plan';
+import { heardBeats, tempoOf, type Plan } from '@caesura/core/plan';
 import {
   frameLocks,
   framesPerBeat,
@@ -29,7 +29,7 @@ function locksText(tempo: Rational, rate: FrameRate): string {
 /** What the rate means at once: half a second, a beat and a bar in frames, at this rate and the others. */
 export function RateMeaning({ plan }: { plan: Plan }) {
   const tempo = tempoOf(plan);
-  const perBar = rational(plan.music?.analysis.beatsPerBar ?? 4);
+  const perBar = rational(plan.music ? heardBeats(plan.music).beatsPerBar : 4);
   const usual = USUAL_RATES.some((rate) => sameRate(rate, plan.rate)) ? USUAL_RATES : [plan.rate, ...USUAL_RATES];
   return (
     <section className="sheet" aria-labelledby="rate-meaning">

@@ -10,6 +10,7 @@ import type { Playing } from '../../app/use-player.ts';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { CueSwitches } from './CueSwitches.tsx';
 import { CUE_LABELS, LISTED_KINDS } from './kinds.ts';
+import { OnFrames } from './OnFrames.tsx';
 import { OverTime } from './OverTime.tsx';
 
 interface Props {
@@ -132,6 +133,7 @@ export function SoundPanel(props: Props) {
       {props.sectionNames}
       {props.putRight}
       <OverTime sound={sound} at={props.at} />
+      <OnFrames plan={plan} sound={sound} />
       <h3>Part used</h3>
       <dl className="facts">
         <dt>From</dt>
