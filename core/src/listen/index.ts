@@ -1,5 +1,6 @@
 export * from './analysis.ts';
 export * from './corrections.ts';
+export { decoderDelay, type DecoderDelay } from './decoder-delay.ts';
 export { foundIn, NOTHING_FOUND, type Found } from './found.ts';
 export { findingSteps, hear, hearingSteps, type Hearing } from './hear.ts';
 export { median } from './median.ts';

@@ -1,3 +1,4 @@
+import { decoderDelay } from '@caesura/core/listen';
 import { CaesuraError } from '@caesura/core/time';
 import type { SoundHeader } from '../workers/sound-header.ts';
 
@@ -15,13 +16,25 @@ export function checkSoundSize(name: string, { sampleRate, channels, duration }:
   );
 }
 
+/** A decoded sound that starts so many samples later in it, or after so many of silence when negative. */
+function startingAt(sound: AudioBuffer, first: number): AudioBuffer {
+  if (first === 0 || first >= sound.length) return sound;
+  const { numberOfChannels, sampleRate } = sound;
+  const moved = new AudioBuffer({ numberOfChannels, sampleRate, length: sound.length - first });
+  for (let c = 0; c < numberOfChannels; c++)
+    moved.copyToChannel(sound.getChannelData(c).subarray(Math.max(0, first)), c, Math.max(0, -first));
+  return moved;
+}
+
 /**
- * Decodes a whole sound file at its own sample rate, so that nothing is resampled. The browser decodes WAV, MP3,
- * FLAC, OGG and M4A. Throws when it cannot.
+ * Decodes a whole sound file at its own sample rate, so that nothing is resampled, and takes off what the coder put
+ * before it. The browser decodes WAV, MP3, FLAC, OGG and M4A. Throws when it cannot.
  */
 export async function decodeSound(name: string, bytes: ArrayBuffer, sampleRate: number): Promise<AudioBuffer> {
+  // Decoding takes the bytes away.
+  const { samples } = decoderDelay(new Uint8Array(bytes));
   try {
-    return await new OfflineAudioContext(1, 1, sampleRate).decodeAudioData(bytes);
+    return startingAt(await new OfflineAudioContext(1, 1, sampleRate).decodeAudioData(bytes), samples);
   } catch {
     throw new CaesuraError(
       'undecodable',
