@@ -100,6 +100,7 @@ test('a range gives a constant tempo and is tracked anew', async ({ page }) => {
   expect(Math.max(...gaps) - Math.min(...gaps)).toBeLessThan(0.0001);
   expect(60 / gaps[0]!).toBeCloseTo(128, 0);
   await page.getByLabel('Loop the range').check();
+  await page.getByLabel('Half speed').check();
   await page.getByRole('button', { name: 'Play' }).click();
   await expect(page.locator('.play-mark')).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();

@@ -7,6 +7,7 @@ export { median } from './median.ts';
 export * from './mix.ts';
 export type { Onset } from './onsets.ts';
 export { OUTLINE_RATE, type Outline } from './outline.ts';
+export { stretched } from './stretch.ts';
 export { subdivisions } from './subdivisions.ts';
 export { tapped, type Tapped } from './taps.ts';
 export { tempoCurve } from './tempo-curve.ts';

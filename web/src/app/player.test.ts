@@ -3,7 +3,7 @@ import { seconds } from '@caesura/core/time';
 import { Player, type Click } from './player.ts';
 
 /** A sound device with a clock that is moved by hand, and what was set on it. */
-const device = { now: 0, clicks: [] as number[], started: [] as unknown[][], stopped: 0, closed: 0 };
+const device = { now: 0, clicks: [] as number[], started: [] as unknown[][], samples: 0, stopped: 0, closed: 0 };
 
 class FakeNode {
   readonly context: unknown;
@@ -20,17 +20,33 @@ class FakeNode {
 }
 let source: FakeSource | null = null;
 class FakeSource extends FakeNode {
-  constructor(context: unknown) {
+  readonly length: number;
+  constructor(context: unknown, { buffer: held }: { buffer: { length: number } }) {
     super(context);
+    this.length = held.length;
     // eslint-disable-next-line @typescript-eslint/no-this-alias -- the test ends the sound by hand
     source = this;
   }
   start(...args: number[]): void {
     device.started.push(args);
+    device.samples += this.length;
   }
   override stop(): void {
     device.stopped++;
   }
+}
+/** What was handed over: silence that knows its length. */
+class FakeBuffer {
+  readonly numberOfChannels = 1;
+  readonly sampleRate = 8000;
+  readonly length: number;
+  constructor({ length }: { length: number }) {
+    this.length = length;
+  }
+  getChannelData(): Float32Array {
+    return new Float32Array(this.length);
+  }
+  copyToChannel(): void {}
 }
 class FakeOscillator extends FakeNode {
   start(at: number): void {
@@ -51,10 +67,11 @@ class FakeContext {
 
 beforeEach(() => {
   vi.useFakeTimers();
-  Object.assign(device, { now: 10, clicks: [], started: [], stopped: 0, closed: 0 });
+  Object.assign(device, { now: 10, clicks: [], started: [], samples: 0, stopped: 0, closed: 0 });
   vi.stubGlobal('AudioContext', FakeContext);
   vi.stubGlobal('AudioBufferSourceNode', FakeSource);
   vi.stubGlobal('GainNode', FakeNode);
+  vi.stubGlobal('AudioBuffer', FakeBuffer);
   vi.stubGlobal('OscillatorNode', FakeOscillator);
   vi.stubGlobal('window', globalThis);
 });
@@ -135,12 +152,29 @@ it('loops without a gap, clicks in every round', async () => {
     seconds(4),
     () => beats,
     () => undefined,
-    true,
+    { loop: true, speed: 1 },
   );
   await pass(5.05);
   // Four beats a round of two seconds; a second ahead of 5 s are 6 s, three rounds.
   expect(device.clicks).toHaveLength(12);
   device.clicks.forEach((at, i) => expect(at).toBeCloseTo(10.05 + i / 2, 9));
   expect(player.position()).toBeCloseTo(2 + ((5.05 - 0.05 - 0.02) % 2), 6);
+  player.close();
+});
+
+it('plays at half speed: packets without a gap, clicks and position as much later, and an end', async () => {
+  const player = new Player();
+  const onEnd = vi.fn();
+  const long = new FakeBuffer({ length: 8 * 8000 }) as unknown as AudioBuffer;
+  await player.play(long, seconds(2), seconds(4), () => beats, onEnd, { loop: false, speed: 0.5 });
+  await pass(1.05);
+  expect(player.position()).toBeCloseTo(2 + (1.05 - 0.05 - 0.02) / 2, 6);
+  await pass(3.5);
+  expect(onEnd).toHaveBeenCalledOnce();
+  // Two seconds last four; the beats at 2, 2.5, 3 and 3.5 s come every second.
+  expect(device.samples).toBe(4 * 8000);
+  expect(device.clicks).toHaveLength(4);
+  device.clicks.forEach((at, i) => expect(at).toBeCloseTo(10.05 + i, 9));
+  expect(device.started[0]).toEqual([10.05]);
   player.close();
 });

@@ -1,4 +1,5 @@
 import { seconds, type Seconds } from '@caesura/core/time';
+import { slowVoice, type SlowVoice } from './slow-voice.ts';
 
 /** How a click sounds: high and loud for the first beat of a bar, lower for a beat, a soft tick for any other cue. */
 export type ClickSound = 'accent' | 'beat' | 'tick';
@@ -33,83 +34,96 @@ function sound(output: GainNode, at: number, as: ClickSound): void {
   oscillator.stop(at + length + 0.01);
 }
 
+/** How a stretch of a sound is played. */
+export interface Manner {
+  /** Over and over, without a gap. */
+  readonly loop: boolean;
+  /** 1 is as it is, 0.5 half as fast; the pitch is kept. */
+  readonly speed: number;
+}
+
+interface Session {
+  /** Everything that is heard goes through here, so that what is still ahead is not heard after a stop. */
+  readonly outputs: readonly GainNode[];
+  readonly stop: () => void;
+  readonly startedAt: number;
+  readonly from: number;
+  /** Seconds of sound after which it starts over; infinite without a loop. */
+  readonly round: number;
+  readonly speed: number;
+  readonly timer: number;
+}
+
 /** Plays a decoded sound with clicks set on the audio clock, so that they are as exact as the sound itself. */
 export class Player {
   private context: AudioContext | null = null;
-  private playing: {
-    readonly source: AudioBufferSourceNode;
-    /** All clicks go through here, so that those still ahead are not heard after a stop. */
-    readonly clicks: GainNode;
-    readonly startedAt: number;
-    readonly from: number;
-    /** Seconds after which it starts over; infinite without a loop. */
-    readonly round: number;
-    readonly timer: number;
-  } | null = null;
+  private playing: Session | null = null;
 
-  /**
-   * Plays from one time of the file to another, over and over when `loop` is set, without a gap. `onEnd` is called when
-   * it comes to the end by itself.
-   */
+  /** Plays from one time of the file to another. `onEnd` is called when it comes to the end by itself. */
   async play(
     buffer: AudioBuffer,
     from: Seconds,
     to: Seconds,
     clicks: () => readonly Click[],
     onEnd: () => void,
-    loop = false,
+    { loop, speed }: Manner = { loop: false, speed: 1 },
   ): Promise<void> {
     this.stop();
     const context = (this.context ??= new AudioContext());
     await context.resume();
     // Another call may have come first while the device was waking.
     this.stop();
-    const source = new AudioBufferSourceNode(context, { buffer, loop, loopStart: from, loopEnd: to });
-    source.connect(context.destination);
-    const output = new GainNode(context);
-    output.connect(context.destination);
+    const outputs = [new GainNode(context), new GainNode(context)] as const;
+    outputs.forEach((output) => output.connect(context.destination));
+    const [voice, clicking] = outputs;
     const startedAt = context.currentTime + 0.05;
-    const round = loop ? to - from : Infinity;
-    // Seconds since the start up to which clicks are set, rounds of a loop one after the other.
-    let done = 0;
-    const look = () => {
-      const until = Math.min(loop ? Infinity : to - from, context.currentTime - startedAt + AHEAD);
-      const inside = clicks().filter((click) => click.at >= from && click.at < to);
-      for (let lap = loop ? Math.floor(done / round) : 0; lap === 0 || lap * round < until; lap++)
-        for (const click of inside) {
-          const after = click.at - from + (lap > 0 ? lap * round : 0);
-          if (after >= done && after < until) sound(output, startedAt + after, click.sound);
-        }
-      done = Math.max(done, until);
-    };
-    look();
-    source.onended = () => {
-      if (this.playing?.source !== source) return;
+    const length = (to - from) / speed;
+    const round = loop ? length : Infinity;
+    const ended = () => {
+      if (this.playing?.outputs !== outputs) return;
       this.stop();
       onEnd();
     };
-    if (loop) source.start(startedAt, from);
-    else source.start(startedAt, from, Math.max(0, to - from));
-    this.playing = { source, clicks: output, startedAt, from, round, timer: window.setInterval(look, LOOK_AFTER) };
+    const { supply, stop } =
+      speed === 1
+        ? atOnce(voice, buffer, { from, to, loop }, startedAt, ended)
+        : slowVoice(voice, buffer, { from, to, speed, loop }, startedAt);
+    // Seconds since the start up to which clicks are set, rounds of a loop one after the other.
+    let done = 0;
+    const look = () => {
+      const ahead = context.currentTime - startedAt + AHEAD;
+      supply(startedAt + ahead);
+      const until = Math.min(loop ? Infinity : length, ahead);
+      const inside = clicks().filter((click) => click.at >= from && click.at < to);
+      for (let lap = loop ? Math.floor(done / round) : 0; lap === 0 || lap * round < until; lap++)
+        for (const click of inside) {
+          const after = (click.at - from) / speed + (lap > 0 ? lap * round : 0);
+          if (after >= done && after < until) sound(clicking, startedAt + after, click.sound);
+        }
+      done = Math.max(done, until);
+      if (speed !== 1 && !loop && context.currentTime >= startedAt + length) ended();
+    };
+    const timer = window.setInterval(look, LOOK_AFTER);
+    this.playing = { outputs, stop, startedAt, from, round, speed, timer };
+    look();
   }
 
   /** The time of the file that is heard now, or null while nothing plays. */
   position(): Seconds | null {
     if (!this.playing || !this.context) return null;
     const heard = this.context.currentTime - (this.context.outputLatency || 0);
-    const { from, startedAt, round } = this.playing;
+    const { from, startedAt, round, speed } = this.playing;
     const since = Math.max(0, heard - startedAt);
-    return seconds(from + (round < Infinity ? since % round : since));
+    return seconds(from + speed * (round < Infinity ? since % round : since));
   }
 
   stop(): void {
     if (!this.playing) return;
-    const { source, clicks, timer } = this.playing;
+    const { outputs, stop, timer } = this.playing;
     this.playing = null;
     window.clearInterval(timer);
-    source.stop();
-    source.disconnect();
-    clicks.disconnect();
+    stop();
+    outputs.forEach((output) => output.disconnect());
   }
 
   /** Stops and lets go of the sound device. */
@@ -118,4 +132,20 @@ export class Player {
     void this.context?.close();
     this.context = null;
   }
+}
+
+/** Hands a stretch of a sound to the device as a whole. */
+function atOnce(
+  output: GainNode,
+  buffer: AudioBuffer,
+  { from, to, loop }: { readonly from: number; readonly to: number; readonly loop: boolean },
+  startAt: number,
+  onEnd: () => void,
+): SlowVoice {
+  const source = new AudioBufferSourceNode(output.context, { buffer, loop, loopStart: from, loopEnd: to });
+  source.connect(output);
+  source.onended = onEnd;
+  if (loop) source.start(startAt, from);
+  else source.start(startAt, from, Math.max(0, to - from));
+  return { supply: () => undefined, stop: () => source.stop() };
 }

@@ -2,14 +2,14 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Sound } from '@caesura/core/plan';
 import type { Seconds } from '@caesura/core/time';
 import { problem } from './notices.ts';
-import { Player, type Click } from './player.ts';
+import { Player, type Click, type Manner } from './player.ts';
 import { soundOf } from './sounds.ts';
 import { useAppDispatch } from './store.ts';
 
 /** Playing the music of a plan. */
 export interface Playing {
   readonly state: 'still' | 'loading' | 'playing';
-  readonly play: (from: Seconds, to: Seconds, loop?: boolean) => void;
+  readonly play: (from: Seconds, to: Seconds, manner?: Manner) => void;
   readonly stop: () => void;
   /** Time of the file that is heard now; null while still. */
   readonly position: () => Seconds | null;
@@ -38,7 +38,7 @@ export function usePlayer(music: Sound | null, clicks: readonly Click[]): Playin
     setState('still');
   }, []);
   const play = useCallback(
-    (from: Seconds, to: Seconds, loop = false) => {
+    (from: Seconds, to: Seconds, manner?: Manner) => {
       if (!music) return;
       setState('loading');
       const own = (player.current ??= new Player());
@@ -51,7 +51,7 @@ export function usePlayer(music: Sound | null, clicks: readonly Click[]): Playin
           to,
           () => latestClicks.current,
           () => setState('still'),
-          loop,
+          manner,
         );
         setState('playing');
       };

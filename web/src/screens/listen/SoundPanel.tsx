@@ -25,6 +25,8 @@ interface Props {
   readonly loop: boolean;
   readonly onLoop: (on: boolean) => void;
   readonly canLoop: boolean;
+  readonly slow: boolean;
+  readonly onSlow: (on: boolean) => void;
   readonly playing: Playing['state'];
   readonly onPlay: () => void;
   readonly onStartHere: () => void;
@@ -110,6 +112,14 @@ export function SoundPanel(props: Props) {
           checked={props.loop}
           disabled={!props.canLoop}
           onChange={(event) => props.onLoop(event.target.checked)}
+        />
+        <Form.Check
+          type="switch"
+          id="slow"
+          label="Half speed"
+          title="Pitch kept; heard from the next start on (J)"
+          checked={props.slow}
+          onChange={(event) => props.onSlow(event.target.checked)}
         />
       </div>
       <Form.Group className="field field-narrow">

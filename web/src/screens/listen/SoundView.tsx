@@ -56,6 +56,7 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
   const [click, setClick] = useState(true);
   const [tick, setTick] = useState<CueKind | null>(null);
   const [loop, setLoop] = useState(false);
+  const [slow, setSlow] = useState(false);
   const taps = useTaps(sound);
   const player = usePlayer(
     sound,
@@ -69,8 +70,9 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
   const inSeconds = (n: number): Seconds => seconds(n / rate);
   const inFile = (n: number): Samples => samples(Math.min(length, Math.max(0, Math.round(n))));
   const start = (from: Samples) => {
-    if (loop && range) player.play(inSeconds(range.from), inSeconds(range.to), true);
-    else player.play(inSeconds(from), inSeconds(length));
+    const speed = slow ? 0.5 : 1;
+    if (loop && range) player.play(inSeconds(range.from), inSeconds(range.to), { loop, speed });
+    else player.play(inSeconds(from), inSeconds(length), { loop: false, speed });
   };
   const go = (to: number) => {
     const kept = inFile(to);
@@ -212,6 +214,7 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
       ],
     },
     { label: 'loop the range', keys: [{ combo: 'l', cap: 'L', run: () => setLoop(!loop && range !== null) }] },
+    { label: 'half speed', keys: [{ combo: 'j', cap: 'J', run: () => setSlow(!slow) }] },
     { label: 'click on or off', keys: [{ combo: 'c', cap: 'C', run: () => setClick(!click) }] },
     { label: 'half as many beats', keys: [{ combo: 'h', cap: 'H', run: correct({ do: 'halve' }) }] },
     { label: 'twice as many beats', keys: [{ combo: 'd', cap: 'D', run: correct({ do: 'double' }) }] },
@@ -255,6 +258,8 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
         onTick={setTick}
         loop={loop}
         onLoop={setLoop}
+        slow={slow}
+        onSlow={setSlow}
         canLoop={range !== null}
         playing={player.state}
         onPlay={toggle}

@@ -1,0 +1,91 @@
+import { stretched } from '@caesura/core/listen';
+
+/** Seconds of slowed sound that are handed to the device at once. */
+const PACKET = 0.25;
+
+/** A sound that is handed to the device bit by bit. */
+export interface SlowVoice {
+  /** Hands over what is to be heard before a time of the audio clock. */
+  readonly supply: (until: number) => void;
+  readonly stop: () => void;
+}
+
+/** Rounds of a stretch of a sound at a speed, pitch kept: one, or without end. */
+function* rounds(
+  buffer: AudioBuffer,
+  from: number,
+  to: number,
+  speed: number,
+  loop: boolean,
+): Generator<Float32Array[]> {
+  const channels = Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c));
+  const wanted = Math.round(((to - from) / speed) * buffer.sampleRate);
+  do {
+    let left = wanted;
+    for (const packet of stretched(
+      channels,
+      buffer.sampleRate,
+      Math.round(from * buffer.sampleRate),
+      Math.round(to * buffer.sampleRate),
+      speed,
+    )) {
+      // Each round is as long as its clicks say, to the sample.
+      yield packet.map((samples) => samples.subarray(0, left));
+      left -= packet[0]!.length;
+      if (left <= 0) break;
+    }
+  } while (loop);
+}
+
+/** Plays a stretch of a sound (seconds) at a speed into `output`, the first sample at `startAt` of the audio clock. */
+export function slowVoice(
+  output: GainNode,
+  buffer: AudioBuffer,
+  stretch: { readonly from: number; readonly to: number; readonly speed: number; readonly loop: boolean },
+  startAt: number,
+): SlowVoice {
+  const { context } = output;
+  const source = rounds(buffer, stretch.from, stretch.to, stretch.speed, stretch.loop);
+  const sounding = new Set<AudioBufferSourceNode>();
+  let samples = 0;
+  let done = false;
+  const supplyOne = (): void => {
+    const parts: Float32Array[][] = [];
+    let length = 0;
+    while (length < PACKET * buffer.sampleRate) {
+      const next = source.next();
+      if (next.done) {
+        done = true;
+        break;
+      }
+      parts.push(next.value);
+      length += next.value[0]!.length;
+    }
+    if (length === 0) return;
+    const packet = new AudioBuffer({
+      numberOfChannels: buffer.numberOfChannels,
+      length,
+      sampleRate: buffer.sampleRate,
+    });
+    let at = 0;
+    for (const part of parts) {
+      part.forEach((data, c) => packet.copyToChannel(data as Float32Array<ArrayBuffer>, c, at));
+      at += part[0]!.length;
+    }
+    const node = new AudioBufferSourceNode(context, { buffer: packet });
+    node.connect(output);
+    node.onended = () => sounding.delete(node);
+    node.start(startAt + samples / buffer.sampleRate);
+    sounding.add(node);
+    samples += length;
+  };
+  return {
+    supply: (until) => {
+      while (!done && startAt + samples / buffer.sampleRate < until) supplyOne();
+    },
+    stop: () => {
+      done = true;
+      for (const node of sounding) node.stop();
+    },
+  };
+}
