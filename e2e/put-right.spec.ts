@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { heardBeats, cuesOfSound, type Plan } from '../core/src/plan/index.ts';
 import { danceAt128, Tape } from '../core/src/listen/testing/synthesis.ts';
@@ -141,4 +142,23 @@ test('kinds of cues are switched and thinned, a voice is added with its place', 
   await type(page, 'Comes in at', '2s');
   const plan = await kept(page);
   expect(plan.sounds[0]).toMatchObject({ kind: 'voice', place: 48, fileName: 'line.wav' });
+});
+
+test('cues come in from a file and go out as one', async ({ page }) => {
+  await withMusic(page);
+  const vtt = 'WEBVTT\n\n00:00:02.000 --> 00:00:03.000\nInk meets paper\n\n00:09:00.000 --> 00:09:01.000\nToo late\n';
+  await choose(page, 'Bring cues in', { name: 'line.vtt', mimeType: 'text/vtt', buffer: Buffer.from(vtt) });
+  await expect(page.getByText('1 cue from “line.vtt”; 1 cue after the end of the sound left out.')).toBeVisible();
+  const cues = cuesOfSound((await kept(page)).music!).filter((c) => c.kind === 'hand');
+  expect(cues).toMatchObject([{ at: 88200, name: 'Ink meets paper' }]);
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Table', exact: true }).click();
+  const table = readFileSync(await (await waiting).path(), 'utf8');
+  expect(table).toContain('2.000000,hand,Ink meets paper');
+  await choose(page, 'Bring cues in', {
+    name: 'bad.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('seconds\nsoon\n'),
+  });
+  await expect(page.getByText('Line 2: “soon” is no time in seconds.')).toBeVisible();
 });

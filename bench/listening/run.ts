@@ -1,8 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { hear } from '@caesura/core/listen';
-import { decodeSound } from '../../server/src/command-line/decode-sound.ts';
+import { heardIn } from '@caesura/core/listen';
+import { traceSound } from '../../server/src/command-line/trace-sound.ts';
 import { MEASURES, measured, summary, type Found, type Truth } from './measures.ts';
 
 /**
@@ -50,12 +50,13 @@ let processor = 0;
 let sounding = 0;
 
 async function score(folder: string, truth: Truth): Promise<Record<string, number>> {
-  const { channels, sampleRate } = await decodeSound(path.join(folder, truth.file));
   const before = process.cpuUsage();
-  const { analysis, onsets, hits, words, pauses, rises, drops, sections } = hear(channels, sampleRate);
+  const traces = await traceSound(path.join(folder, truth.file));
+  const { sampleRate } = traces;
+  const { analysis, onsets, hits, words, pauses, rises, drops, sections } = heardIn(traces);
   const { user, system } = process.cpuUsage(before);
   processor += (user + system) / 1e6;
-  sounding += channels[0]!.length / sampleRate;
+  sounding += traces.length / sampleRate;
   const times = (cues: readonly { readonly at: number }[]) => cues.map((c) => c.at / sampleRate);
   const found: Found = {
     tempo: analysis.tempo,

@@ -5,6 +5,7 @@ import { planJson } from './json/plan-file.ts';
 import { timelineOtio } from './otio/write-otio.ts';
 
 export type { HandoffFormat } from './format.ts';
+export { CUE_FORMATS, cueEntriesOf, editsFrom, type CueFormat } from './cues/index.ts';
 export { safeFileName } from './file-name.ts';
 
 /** All formats, in the order they are offered. */

@@ -53,6 +53,9 @@ export function* findingSteps(traces: Traces): Generator<number, Hearing> {
   };
 }
 
+/** Runs all of `findingSteps`. */
+export const heardIn = (traces: Traces): Hearing => finished(findingSteps(traces));
+
 /**
  * Finds everything in a sound of channels of one length. Yields the fraction done. Throws when there are no samples or
  * the sample rate is out of range.

@@ -40,6 +40,8 @@ const MARGIN = 1.5;
 /** Mean growth over the past, over all bands, that is more than chance, and steps without it that end the search. */
 const NEW = 0.06;
 const PATIENCE = 10;
+/** Steps of the longest rise that is looked for: 30 s. */
+const LONGEST = 600;
 /** Seconds from the highest level to where the attack that ends the rise is looked for. */
 const PEAK_OFFSETS = [-0.35, -0.25, -0.15, -0.05, 0.05, 0.15, 0.25];
 
@@ -92,7 +94,7 @@ function growth(levels: Float32Array, s: number): number {
 /** The step at which the growth up to step `peak` began. */
 function startOf(levels: Float32Array, peak: number): number {
   let start = peak - LEAST_STEPS / 2;
-  for (let s = start; s > 0 && start - s <= PATIENCE; s--) if (growth(levels, s) > NEW) start = s;
+  for (let s = start; s > Math.max(0, peak - LONGEST) && start - s <= PATIENCE; s--) if (growth(levels, s) > NEW) start = s;
   // What lies ahead is seen before it is there.
   return Math.min(peak, start + AHEAD / 2);
 }

@@ -7,11 +7,11 @@ import { pipeline } from 'node:stream/promises';
 import { parseArgs } from 'node:util';
 import { HANDOFF_FORMATS } from '@caesura/core/handoff';
 import { layOutRequest } from '@caesura/core/layout';
-import { hear } from '@caesura/core/listen';
+import { heardIn } from '@caesura/core/listen';
 import { reportOf } from '@caesura/core/listen/report';
 import { readPlan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
-import { decodeSound } from './decode-sound.ts';
+import { traceSound } from './trace-sound.ts';
 
 const FORMATS = HANDOFF_FORMATS.map((f) => f.id).join('|');
 
@@ -43,10 +43,10 @@ async function readJson(file: string): Promise<unknown> {
 const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
 
 async function analyseFile(file: string): Promise<string> {
-  const { channels, sampleRate } = await decodeSound(file);
+  const hearing = heardIn(await traceSound(file));
   const hash = createHash('sha256');
   await pipeline(createReadStream(file), hash);
-  return json(reportOf(hear(channels, sampleRate), path.basename(file), hash.digest('hex')));
+  return json(reportOf(hearing, path.basename(file), hash.digest('hex')));
 }
 
 async function exportPlan(file: string, to: string | undefined): Promise<string> {

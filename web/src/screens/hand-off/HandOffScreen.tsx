@@ -4,6 +4,7 @@ import { ListGroup } from 'react-bootstrap';
 import { HANDOFF_FORMATS, safeFileName, type HandoffFormat } from '@caesura/core/handoff';
 import { faultsOf, type Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
+import { download } from '../../app/download.ts';
 import { counted } from '../../app/format.ts';
 import { usePlan } from '../../app/hooks.ts';
 import { FaultList } from '../../marks/FaultList.tsx';
@@ -20,16 +21,6 @@ function written(format: HandoffFormat, plan: Plan): Written {
     if (error instanceof CaesuraError) return { error };
     throw error;
   }
-}
-
-function download(name: string, text: string, mediaType: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: mediaType }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  // The browser takes its time to start reading.
-  setTimeout(() => URL.revokeObjectURL(url), 60_000);
 }
 
 function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {

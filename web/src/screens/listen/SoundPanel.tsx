@@ -8,6 +8,7 @@ import { counted, grouped, lengthTimecode, secondsOf } from '../../app/format.ts
 import { useEdit } from '../../app/hooks.ts';
 import type { Playing } from '../../app/use-player.ts';
 import { LengthField } from '../../fields/LengthField.tsx';
+import { CueFiles } from './CueFiles.tsx';
 import { CueSwitches } from './CueSwitches.tsx';
 import { CUE_LABELS, LISTED_KINDS } from './kinds.ts';
 import { OnFrames } from './OnFrames.tsx';
@@ -178,6 +179,7 @@ export function SoundPanel(props: Props) {
           Whole file
         </Button>
       </div>
+      <CueFiles sound={sound} />
       <h3>File</h3>
       <div className="buttons">
         {props.chooser}

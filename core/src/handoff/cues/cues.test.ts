@@ -1,0 +1,90 @@
+import { parse } from 'csv-parse/sync';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { editCues, switchCues, cuesOfSound } from '../../plan/index.ts';
+import { samplePlan } from '../../plan/testing/sample-plan.ts';
+import { samples } from '../../time/index.ts';
+import { CUE_FORMATS, cueEntriesOf, editsFrom } from './index.ts';
+import { readCueTable } from './cue-table.ts';
+import { readTimedText, writeSubRip, writeWebVtt } from './timed-text.ts';
+
+const entry = (at: number, text: string) => ({ at, text, kind: null });
+
+describe('WebVTT and SubRip', () => {
+  it('are written as the W3C form and common practice have them', () => {
+    const entries = [entry(1.25, 'Ink meets paper'), entry(1.5, 'a < b')];
+    expect(writeWebVtt(entries)).toBe(
+      'WEBVTT\n\n00:00:01.250 --> 00:00:01.500\nInk meets paper\n\n00:00:01.500 --> 00:00:02.000\na &lt; b\n',
+    );
+    expect(writeSubRip(entries)).toBe(
+      '1\n00:00:01,250 --> 00:00:01,500\nInk meets paper\n\n2\n00:00:01,500 --> 00:00:02,000\na < b\n',
+    );
+  });
+
+  it('are read with byte mark, Windows line ends, names, notes, settings, tags and short times', () => {
+    const file =
+      '\uFEFFWEBVTT - shop\r\n\r\nNOTE not a cue\r\n\r\nsecond\r\n01:02.500 --> 01:03.000 align:start\r\n<v Ann>Doors <b>open</b>\r\nat ten\r\n\r\n1\r\n00:00:01.5 --> 00:00:02.000\r\nfirst\r\n';
+    expect(readTimedText(file)).toEqual([entry(1.5, 'first'), entry(62.5, 'Doors open at ten')]);
+    expect(() => readTimedText('nothing here')).toThrow(/No cue was found/);
+  });
+});
+
+describe('a table of cues', () => {
+  it('is read with and without a head, in any order of columns, with semicolons and decimal commas', () => {
+    expect(readCueTable('kind,seconds,text\nhit,2.5,"Thump, low"\nword,1,Come\n')).toEqual([
+      { at: 1, text: 'Come', kind: 'word' },
+      { at: 2.5, text: 'Thump, low', kind: 'hit' },
+    ]);
+    expect(readCueTable('0,5;Door\n3;Bell')).toEqual([entry(0.5, 'Door'), entry(3, 'Bell')]);
+    expect(() => readCueTable('seconds,text\nsoon,x')).toThrow('Line 2: “soon” is no time in seconds.');
+    expect(() => readCueTable('seconds,text')).toThrow(/holds no cue/);
+  });
+});
+
+describe('cues of a sound', () => {
+  const plan = samplePlan();
+  const sound = editCues(plan, plan.music!.id, [
+    { kind: 'hand', from: null, to: samples(48000), name: 'Look, "up"' },
+  ]).music!;
+
+  it.each(CUE_FORMATS.map((f) => [f.id, f] as const))('go through %s and come back to the millisecond', (_, format) => {
+    const entries = cueEntriesOf(sound);
+    const back = format.read(format.write(entries));
+    expect(back).toHaveLength(entries.length);
+    back.forEach((e, i) => expect(Math.abs(e.at - entries[i]!.at)).toBeLessThanOrEqual(0.0005));
+    expect(back.map((e) => e.text)).toContain('Look, "up"');
+  });
+
+  it('are read alike by another reader of RFC 4180', () => {
+    const rows = parse(CUE_FORMATS[2]!.write(cueEntriesOf(sound)), { columns: true }) as Record<string, string>[];
+    expect(rows.find((r) => r.kind === 'hand')).toEqual({ seconds: '1.000000', kind: 'hand', text: 'Look, "up"' });
+  });
+
+  it('are those that the switches let through, and join what was heard when they come in', () => {
+    const off = switchCues(plan, plan.music!.id, 'beat', { on: false, least: 0 }).music!;
+    expect(cueEntriesOf(off)).toHaveLength(24);
+    const edits = editsFrom(
+      [entry(1, 'a'), { at: 2, text: 'b', kind: 'word' }, { at: 3, text: '', kind: 'beat' }, entry(900, 'late')],
+      sound,
+    );
+    expect(edits.map((e) => [e.kind, e.to, e.name])).toEqual([
+      ['hand', 48000, 'a'],
+      ['word', 96000, 'b'],
+      ['hand', 144000, undefined],
+    ]);
+    const joined = editCues(plan, plan.music!.id, edits).music!;
+    expect(cuesOfSound(joined).filter((c) => c.kind === 'hand' || c.kind === 'word')).toHaveLength(3);
+  });
+
+  it('any text is kept on one line by every format', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 40 }), (text) => {
+        for (const format of CUE_FORMATS) {
+          const back = format.read(format.write([entry(1, text), entry(2, 'end')]));
+          expect(back.map((e) => e.at)).toEqual([1, 2]);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
