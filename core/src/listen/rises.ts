@@ -79,22 +79,25 @@ function lowEnvelope(levels: Float32Array): Float32Array {
   return mean.map((_, s) => Math.min(...mean.subarray(Math.max(0, s - ENVELOPE), s + ENVELOPE + 1)));
 }
 
-/** How much the bands after step `s` exceed what they were before it, on average over bands. */
-function growth(levels: Float32Array, s: number): number {
-  let total = 0;
-  for (let b = 0; b < BANDS; b++) {
-    let [past, ahead] = [0, 0];
-    for (let k = Math.max(0, s - PAST); k < s; k++) past += levels[BANDS * k + b]!;
-    for (let k = s; k < s + AHEAD; k++) ahead += levels[BANDS * k + b] ?? 0;
-    total += Math.max(0, ahead / AHEAD - past / Math.min(PAST, s) - MARGIN);
-  }
-  return total / BANDS;
+/** For each step, how much the bands after it exceed what they were before it, on average over bands. */
+function growthOf(levels: Float32Array): Float32Array {
+  return Float32Array.from({ length: levels.length / BANDS }, (_, s) => {
+    let total = 0;
+    for (let b = 0; b < BANDS; b++) {
+      let [past, ahead] = [0, 0];
+      for (let k = Math.max(0, s - PAST); k < s; k++) past += levels[BANDS * k + b]!;
+      for (let k = s; k < s + AHEAD; k++) ahead += levels[BANDS * k + b] ?? 0;
+      total += Math.max(0, ahead / AHEAD - past / Math.max(1, Math.min(PAST, s)) - MARGIN);
+    }
+    return total / BANDS;
+  });
 }
 
 /** The step at which the growth up to step `peak` began. */
-function startOf(levels: Float32Array, peak: number): number {
+function startOf(growth: Float32Array, peak: number): number {
   let start = peak - LEAST_STEPS / 2;
-  for (let s = start; s > Math.max(0, peak - LONGEST) && start - s <= PATIENCE; s--) if (growth(levels, s) > NEW) start = s;
+  const earliest = Math.max(0, peak - LONGEST);
+  for (let s = start; s > earliest && start - s <= PATIENCE; s--) if (growth[s]! > NEW) start = s;
   // What lies ahead is seen before it is there.
   return Math.min(peak, start + AHEAD / 2);
 }
@@ -162,14 +165,17 @@ const steps = (from: number, to: number): number[] =>
 export function risesOf({ strength, fine, sampleRate, length }: Traces): Rise[] {
   const levels = stepLevels(strength.bands);
   const envelope = lowEnvelope(levels);
+  const growth = growthOf(levels);
   const rises: Rise[] = [];
   const at = (time: number) => samples(Math.min(length - 1, Math.max(0, Math.round(time * sampleRate))));
   let lastPeak = 0;
   for (let s = LEAST_STEPS; s < envelope.length; s++) {
     const near = envelope.subarray(Math.max(0, s - ALONE), s + ALONE + 1);
     if (envelope[s]! < Math.max(...near) || envelope[s] === envelope[s - 1]) continue;
-    const first = Math.max(lastPeak, startOf(levels, s));
+    const first = Math.max(lastPeak, startOf(growth, s));
     const last = s - ENVELOPE;
+    const lowest = envelope.subarray(first, last + 1).reduce((a, x) => Math.min(a, x), Infinity);
+    if (envelope[last]! - lowest < LEAST_DECIBELS) continue;
     // What grew before it and stayed is no part of it: the earliest start from which it grows straight.
     const start = steps(first, last - LEAST_STEPS).find(
       (k) => shapeOf(envelope.subarray(k, last + 1)).straight >= STRAIGHT,
