@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { continuity, levels, measured, summary, type Found, type Truth } from './measures.ts';
+import { claims, reliability, continuity, levels, measured, summary, type Found, type Truth } from './measures.ts';
 
 /** Sixty beats half a second apart. */
 const beats = Array.from({ length: 60 }, (_, i) => 1 + i / 2);
@@ -87,5 +87,20 @@ describe('measures of listening', () => {
         { 'false beats/min': 3, 'error ms': 2 },
       ]),
     ).toEqual({ 'F 70 ms': 0.75, 'error ms': 2, 'false beats/min': 3 });
+  });
+});
+
+describe('reliability of confidences', () => {
+  it('counts in fifths what came true, each truth once', () => {
+    const found = [
+      { time: 1, confidence: 0.95 },
+      { time: 1.01, confidence: 0.1 },
+      { time: 2, confidence: 1 },
+      { time: 9, confidence: 0.9 },
+    ];
+    const bins = reliability(claims([1, 2], found, 0.05));
+    expect(bins.map((b) => b.count)).toEqual([1, 0, 0, 0, 3]);
+    expect(bins[4]!.right).toBeCloseTo(2 / 3, 9);
+    expect(bins[0]!.right).toBe(0);
   });
 });

@@ -1,15 +1,9 @@
+import { median } from '../../core/src/listen/index.ts';
 import { fMeasure, matched } from '../../core/src/listen/testing/score.ts';
 
 /** Measures of beat tracking after Davies, Degara and Plumbley, “Evaluation methods for musical audio beat tracking algorithms” (2009), from memory. */
 
 const mean = (values: readonly number[]): number => values.reduce((a, x) => a + x, 0) / values.length;
-
-/** The middle value; NaN of none. */
-export function median(values: readonly number[]): number {
-  const sorted = values.toSorted((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
-}
 
 /** Index of the reference nearest to a time. */
 function nearestIndex(reference: readonly number[], at: number): number {
@@ -162,4 +156,34 @@ export function summary(pieces: readonly Record<string, number>[]): Record<strin
     if (values.length > 0) result[name] = name.includes('error') ? median(values) : mean(values);
   }
   return result;
+}
+
+/** A claim of a confidence, and whether it came true. */
+export interface Claim {
+  readonly confidence: number;
+  readonly right: boolean;
+}
+
+/** Claims of times with confidences against the truth: right within a tolerance, each truth once. */
+export function claims(
+  truth: readonly number[],
+  found: readonly { readonly time: number; readonly confidence: number }[],
+  tolerance: number,
+): Claim[] {
+  const hit = new Set(
+    matched(
+      truth,
+      found.map((f) => f.time),
+      tolerance,
+    ).map(([, time]) => time),
+  );
+  return found.map(({ time, confidence }) => ({ confidence, right: hit.has(time) }));
+}
+
+/** Of claims whose confidence lies in each fifth of 0 to 1: how many there are and which part of them is right. */
+export function reliability(all: readonly Claim[]): { readonly count: number; readonly right: number }[] {
+  return [0, 1, 2, 3, 4].map((fifth) => {
+    const inside = all.filter((c) => Math.min(4, Math.floor(c.confidence * 5)) === fifth);
+    return { count: inside.length, right: inside.filter((c) => c.right).length / inside.length };
+  });
 }

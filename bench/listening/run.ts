@@ -3,7 +3,7 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { heardIn } from '@caesura/core/listen';
 import { traceSound } from '../../server/src/command-line/trace-sound.ts';
-import { MEASURES, measured, summary, type Found, type Truth } from './measures.ts';
+import { claims, MEASURES, measured, reliability, summary, type Claim, type Found, type Truth } from './measures.ts';
 
 /**
  * Measures listening on two sets of pieces: builds them at first, analyses every piece, prints each and writes the means
@@ -49,6 +49,9 @@ function table(groups: readonly { readonly name: string; readonly values: Record
 let processor = 0;
 let sounding = 0;
 
+/** What was claimed on the tuning corpus, by kind. */
+const claimed: Record<'beats' | 'onsets' | 'words', Claim[]> = { beats: [], onsets: [], words: [] };
+
 async function score(folder: string, truth: Truth): Promise<Record<string, number>> {
   const before = process.cpuUsage();
   const traces = await traceSound(path.join(folder, truth.file));
@@ -73,6 +76,15 @@ async function score(folder: string, truth: Truth): Promise<Record<string, numbe
       section: times(sections),
     },
   };
+  const sure = (cues: readonly { readonly at: number; readonly confidence: number }[]) =>
+    cues.map(({ at, confidence }) => ({ time: at / sampleRate, confidence }));
+  const spoken = truth.cues?.filter((c) => c.kind === 'word').map((c) => c.t) ?? [];
+  if (!truth.file.startsWith('own_')) {
+    if (truth.beats.length > 0 || truth.category === 'nobeat')
+      claimed.beats.push(...claims(truth.beats, found.beats, 0.07));
+    if (truth.onsets?.all?.length) claimed.onsets.push(...claims(truth.onsets.all, sure(onsets), 0.05));
+    claimed.words.push(...claims(spoken, sure(words), 0.05));
+  }
   const result = measured(truth, found);
   console.log(
     truth.file.padEnd(32),
@@ -103,6 +115,23 @@ for (const { folder: name, builder, title } of SETS) {
       : [group('not tuned on', (t) => !isTuned(t.file)), group('used for words and rises', (t) => isTuned(t.file))];
   parts.push(`### ${title}\n\n${table(groups)}`);
 }
+const FIFTHS = ['0–0.2', '0.2–0.4', '0.4–0.6', '0.6–0.8', '0.8–1'];
+parts.push(
+  [
+    '### What a confidence is worth',
+    '',
+    'Part of what was found that was right, by its confidence, and how many there were.',
+    '',
+    `| found | ${FIFTHS.join(' | ')} |`,
+    `| --- | ${FIFTHS.map(() => '---').join(' | ')} |`,
+    ...Object.entries(claimed).map(
+      ([kind, all]) =>
+        `| ${kind} | ${reliability(all)
+          .map((b) => (b.count > 0 ? `${b.right.toFixed(2)} (${b.count})` : ''))
+          .join(' | ')} |`,
+    ),
+  ].join('\n'),
+);
 const cost = `${((60 * processor) / sounding).toFixed(2)} s of processor time for a minute of sound, everything included, one thread.`;
 console.log(`${parts.join('\n\n')}\n${cost}`);
 const text = readFileSync(page, 'utf8');

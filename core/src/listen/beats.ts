@@ -1,3 +1,4 @@
+import { clamp } from './clamp.ts';
 import { beatsPerMinute, samples, seconds } from '../time/index.ts';
 import type { Analysis, Beat } from './analysis.ts';
 import { attackNear, CLEAR_RISE_DECIBELS } from './attack.ts';
@@ -24,8 +25,6 @@ const TEMPO_SPAN = 8;
 /** Periodicity that noise reaches by chance, and that a clear beat has. */
 const CHANCE = 0.1;
 const CLEAR = 0.4;
-
-const clamp = (x: number): number => Math.min(1, Math.max(0, x));
 
 /**
  * Moves each beat onto its attack. A beat without a clear attack, or whose attack disagrees with its

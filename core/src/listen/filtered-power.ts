@@ -1,3 +1,4 @@
+import { inCells } from './cells.ts';
 import type { Filter } from './biquad.ts';
 import { Growing } from './growing.ts';
 import type { Meter } from './meter.ts';
@@ -12,30 +13,27 @@ export function filteredPowerMeter(
   whole: boolean,
 ): Meter<Float64Array> {
   const powers = new Growing(new Float64Array(600));
-  let [at, cell, sum, count] = [0, 0, 0, 0];
-  let end = boundary(1);
-  const close = (): void => {
-    powers.push(sum / count);
-    end = boundary(++cell + 1);
-    [sum, count] = [0, 0];
-  };
+  let sum = 0;
+  const cells = inCells(
+    boundary,
+    (samples: Float64Array, from, to) => {
+      let power = 0;
+      for (let n = from; n < to; n++) power += samples[n]! * samples[n]!;
+      sum += power;
+    },
+    (count) => {
+      powers.push(sum / count);
+      sum = 0;
+    },
+  );
   return {
     take(samples) {
       const filtered = Float64Array.from(samples);
       for (const filter of filters) filter(filtered);
-      for (let from = 0; from < filtered.length;) {
-        const to = Math.min(filtered.length, from + end - at);
-        let power = 0;
-        for (let n = from; n < to; n++) power += filtered[n]! * filtered[n]!;
-        sum += power;
-        count += to - from;
-        at += to - from;
-        from = to;
-        if (at === end) close();
-      }
+      cells.take(filtered);
     },
     end() {
-      if (count > 0 && !whole) close();
+      if (!whole) cells.rest();
       return powers.all();
     },
   };

@@ -1,3 +1,4 @@
+import { inCells } from './cells.ts';
 import { Growing } from './growing.ts';
 import type { Meter } from './meter.ts';
 
@@ -22,44 +23,33 @@ export interface FineLevel {
 export function fineLevelMeter(sampleRate: number): Meter<FineLevel> {
   const plain = new Growing(new Float32Array(FINE_RATE * 60));
   const bright = new Growing(new Float32Array(FINE_RATE * 60));
-  let cell = 0;
-  let at = 0;
-  let end = Math.round(sampleRate / FINE_RATE);
-  let [last, sum, brightSum, count] = [0, 0, 0, 0];
-  const close = (): void => {
-    plain.push(sum / count);
-    bright.push(brightSum / count);
-    cell++;
-    end = Math.round(((cell + 1) * sampleRate) / FINE_RATE);
-    [sum, brightSum, count] = [0, 0, 0];
-  };
-  /** Adds a part of one cell. Locals, since variables that outlive a call are slow to reach. */
-  const add = (samples: Float32Array, from: number, to: number): void => {
-    let [before, power, brightPower] = [last, 0, 0];
-    for (let n = from; n < to; n++) {
-      const x = samples[n]!;
-      const difference = x - EMPHASIS * before;
-      before = x;
-      power += x * x;
-      brightPower += difference * difference;
-    }
-    last = before;
-    sum += power;
-    brightSum += brightPower;
-    count += to - from;
-  };
-  return {
-    take(samples) {
-      for (let from = 0; from < samples.length;) {
-        const to = Math.min(samples.length, from + end - at);
-        add(samples, from, to);
-        at += to - from;
-        from = to;
-        if (at === end) close();
+  let [last, sum, brightSum] = [0, 0, 0];
+  const cells = inCells(
+    (cell) => Math.round((cell * sampleRate) / FINE_RATE),
+    // Locals, since variables that outlive a call are slow to reach.
+    (samples: Float32Array, from, to) => {
+      let [before, power, brightPower] = [last, 0, 0];
+      for (let n = from; n < to; n++) {
+        const x = samples[n]!;
+        const difference = x - EMPHASIS * before;
+        before = x;
+        power += x * x;
+        brightPower += difference * difference;
       }
+      last = before;
+      sum += power;
+      brightSum += brightPower;
     },
+    (count) => {
+      plain.push(sum / count);
+      bright.push(brightSum / count);
+      [sum, brightSum] = [0, 0];
+    },
+  );
+  return {
+    take: cells.take,
     end() {
-      if (count > 0) close();
+      cells.rest();
       return { plain: plain.all(), bright: bright.all() };
     },
   };

@@ -4,7 +4,6 @@ export { decoderDelay, type DecoderDelay } from './decoder-delay.ts';
 export { foundIn, NOTHING_FOUND, type Found } from './found.ts';
 export { hear, heardIn, hearingSteps, type Hearing } from './hear.ts';
 export { median } from './median.ts';
-export * from './mix.ts';
 export type { Onset } from './onsets.ts';
 export { OUTLINE_RATE, type Outline } from './outline.ts';
 export { stretched } from './stretch.ts';

@@ -1,3 +1,4 @@
+import { clamp } from './clamp.ts';
 import { samples, seconds, type Samples } from '../time/index.ts';
 import { attackNear } from './attack.ts';
 import { addedPower, type AddedPower, type OnsetBand } from './onset-bands.ts';
@@ -36,8 +37,6 @@ const HIT_RISE = 6;
  * rise and of its ratio to the surroundings.
  */
 const ODDS = { rise: 1.7, sharpness: 4.6, constant: 0.9 };
-
-const clamp = (x: number): number => Math.min(1, Math.max(0, x));
 
 /** A peak of the strength curve. */
 interface Peak {

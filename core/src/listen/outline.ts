@@ -1,3 +1,4 @@
+import { inCells } from './cells.ts';
 import { Growing } from './growing.ts';
 import type { Meter } from './meter.ts';
 
@@ -14,43 +15,35 @@ const LOW_BELOW_HZ = 150;
 
 /** Measures the outline of one channel; the low band is two one-pole low-passes at 150 Hz in a row. */
 export function outlineMeter(sampleRate: number): Meter<Outline> {
-  const hop = sampleRate / OUTLINE_RATE;
   const outline = new Growing(new Uint8Array(2 * OUTLINE_RATE * 60));
   const smoothing = 1 - Math.exp((-2 * Math.PI * LOW_BELOW_HZ) / sampleRate);
   let [first, second, peak, low] = [0, 0, 0, 0];
-  let [at, step, end, counted] = [0, 0, Math.floor(hop), false];
-  const close = (): void => {
-    outline.push(Math.round(255 * Math.min(1, peak)));
-    outline.push(Math.round(255 * Math.min(1, low)));
-    end = Math.floor((++step + 1) * hop);
-    [peak, low, counted] = [0, 0, false];
-  };
-  /** Goes over a part of one step. Locals, since variables that outlive a call are slow to reach. */
-  const follow = (samples: Float32Array, from: number, to: number): void => {
-    let [a, b, highest, lowest] = [first, second, peak, low];
-    for (let n = from; n < to; n++) {
-      const x = samples[n]!;
-      a += smoothing * (x - a);
-      b += smoothing * (a - b);
-      const size = x < 0 ? -x : x;
-      const bass = b < 0 ? -b : b;
-      if (size > highest) highest = size;
-      if (bass > lowest) lowest = bass;
-    }
-    [first, second, peak, low, counted] = [a, b, highest, lowest, true];
-  };
-  return {
-    take(samples) {
-      for (let from = 0; from < samples.length;) {
-        const to = Math.min(samples.length, from + end - at);
-        follow(samples, from, to);
-        at += to - from;
-        from = to;
-        if (at === end) close();
+  const cells = inCells(
+    (step) => Math.floor((step * sampleRate) / OUTLINE_RATE),
+    // Locals, since variables that outlive a call are slow to reach.
+    (samples: Float32Array, from, to) => {
+      let [a, b, highest, lowest] = [first, second, peak, low];
+      for (let n = from; n < to; n++) {
+        const x = samples[n]!;
+        a += smoothing * (x - a);
+        b += smoothing * (a - b);
+        const size = x < 0 ? -x : x;
+        const bass = b < 0 ? -b : b;
+        if (size > highest) highest = size;
+        if (bass > lowest) lowest = bass;
       }
+      [first, second, peak, low] = [a, b, highest, lowest];
     },
+    () => {
+      outline.push(Math.round(255 * Math.min(1, peak)));
+      outline.push(Math.round(255 * Math.min(1, low)));
+      [peak, low] = [0, 0];
+    },
+  );
+  return {
+    take: cells.take,
     end() {
-      if (counted) close();
+      cells.rest();
       return outline.all();
     },
   };

@@ -1,3 +1,4 @@
+import { clamp } from './clamp.ts';
 import { samples, seconds, type Samples } from '../time/index.ts';
 import { attackNear, CLEAR_RISE_DECIBELS } from './attack.ts';
 import { FINE_RATE, type FineLevel } from './fine-level.ts';
@@ -53,8 +54,6 @@ const FALL_CELLS = 20;
 const FALL_GROUND = 0.01;
 const FALL_BEFORE = 0.1;
 const FALL_AFTER = 0.5;
-
-const clamp = (x: number): number => Math.min(1, Math.max(0, x));
 
 /** Decibels of each band in each step; row s at [BANDS·s, BANDS·(s+1)). */
 function stepLevels(bands: Uint8Array): Float32Array {

@@ -1,3 +1,4 @@
+import { clamp } from './clamp.ts';
 import { median } from './median.ts';
 
 /** Places within a beat at which music starts its notes: quarters and thirds. */
@@ -10,8 +11,6 @@ const CERTAIN = 0.8;
 /** Median seconds between words: as people speak, and so far apart that it is no speech. */
 const USUAL_PACE = 0.6;
 const SLOW_PACE = 1.1;
-
-const clamp = (x: number): number => Math.min(1, Math.max(0, x));
 
 /**
  * How sure it is that starts of sound (seconds, ascending) are words and not notes, 0–1: speech does not keep to the beat,

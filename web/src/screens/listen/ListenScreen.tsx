@@ -16,10 +16,11 @@ export default function ListenScreen() {
   const plan = usePlan();
   const edit = useEdit();
   const { working, run, stop } = useTask();
+  /** Content hash of the sound on view. */
   const [shown, setShown] = useState<string | null>(null);
   const [adding, setAdding] = useState<SoundKind>('voice');
   const sounds = soundsOf(plan);
-  const sound = sounds.find((s) => s.id === shown) ?? sounds[0];
+  const sound = sounds.find((s) => s.media === shown) ?? sounds[0];
 
   /** Hears a file as the music, or as one more sound of a kind. */
   const hear =
@@ -28,7 +29,7 @@ export default function ListenScreen() {
       run(async (onStage, signal) => {
         const heard = await hearFile(file!, onStage, signal);
         if (kind === 'the music') edit('setMusic', heard);
-        else if (edit('addSound', heard, kind)) setShown(null);
+        else if (edit('addSound', heard, kind)) setShown(heard.media);
       });
   const button = (label: string, variant: 'dark' | 'outline-dark', kind: SoundKind | 'the music') => (
     <FileButton label={label} accept={SOUNDS} variant={variant} onFiles={hear(kind)} />
@@ -53,7 +54,7 @@ export default function ListenScreen() {
                   value={s.id}
                   variant="outline-dark"
                   checked={s === sound}
-                  onChange={() => setShown(s.id)}
+                  onChange={() => setShown(s.media)}
                 >
                   {SOUND_LABELS[s.kind]}: {s.fileName}
                 </ToggleButton>

@@ -53,7 +53,7 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
   const [at, setAt] = useState<Samples>(sound.region.in);
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const [range, setRange] = useState<Range | null>(null);
-  const [click, setClick] = useState(true);
+  const [click, setClick] = useState(sound.kind === 'music');
   const [tick, setTick] = useState<CueKind | null>(null);
   const [loop, setLoop] = useState(false);
   const [slow, setSlow] = useState(false);

@@ -1,6 +1,6 @@
 import type { CueKind, SoundKind } from '@caesura/core/plan';
 
-/** What a kind of cue is called in a list. */
+/** What each kind of cue is called, in the order in which they are listed. */
 export const CUE_LABELS: Readonly<Record<CueKind, string>> = {
   downbeat: 'Downbeats',
   beat: 'Beats',
@@ -17,22 +17,7 @@ export const CUE_LABELS: Readonly<Record<CueKind, string>> = {
   hand: 'By hand',
 };
 
-/** In the order in which they are listed. */
-export const LISTED_KINDS: readonly CueKind[] = [
-  'downbeat',
-  'beat',
-  'half-beat',
-  'quarter-beat',
-  'hit',
-  'word',
-  'pause-start',
-  'pause-end',
-  'rise-start',
-  'rise-peak',
-  'drop',
-  'section',
-  'hand',
-];
+export const LISTED_KINDS = Object.keys(CUE_LABELS) as readonly CueKind[];
 
 /** One of a kind, as a screen reader and a tooltip name it. */
 export const cueName = (kind: CueKind): string => kind.replace('-', ' ').replace('hand', 'cue by hand');
