@@ -8,6 +8,9 @@ const NEAR = 0.015;
 const STEADY = 0.85;
 /** How far the tempo of the grid may differ from the usual one. */
 const RANGE = 0.01;
+/** Beats by which a grid is judged at most, and beats from which one is started. */
+const MOST_JUDGED = 400;
+const MOST_PHASES = 32;
 /** Part of the beats that must lie on the grid already. */
 const LEAST_SHARE = 0.5;
 /** Least strength on the grid against that on the beats as they are: over all, and in any ten seconds. */
@@ -23,19 +26,28 @@ interface Grid {
 const nearestOf = (frame: number, { period, phase }: Grid): number =>
   phase + Math.round((frame - phase) / period) * period;
 
-/** The steady grid on which most beats lie, and how many. */
-function gridOf(beatFrames: readonly number[], usual: number): { grid: Grid; count: number } {
+/** Every so many of a list that about `count` remain, spread evenly. */
+const spread = <T>(list: readonly T[], count: number): T[] => {
+  const every = Math.ceil(list.length / count);
+  return list.filter((_, i) => i % every === 0);
+};
+
+/** The steady grid on which most beats lie. Long pieces are judged by beats spread evenly over them. */
+function gridOf(beatFrames: readonly number[], usual: number): Grid {
   const length = beatFrames.at(-1)! - beatFrames[0]!;
+  const judged = spread(beatFrames, MOST_JUDGED);
+  const phases = spread(judged, MOST_PHASES);
   let best = { grid: { period: usual, phase: beatFrames[0]! }, count: 0 };
   // A quarter of a frame's drift over the piece from one period to the next tried.
   const step = (usual * usual) / (4 * length);
   for (let period = usual * (1 - RANGE); period <= usual * (1 + RANGE); period += step)
-    for (const phase of beatFrames.filter((_, i) => i % 8 === 0)) {
+    for (const phase of phases) {
       const grid = { period, phase };
-      const count = beatFrames.filter((f) => Math.abs(f - nearestOf(f, grid)) <= REACH).length;
+      let count = 0;
+      for (const frame of judged) if (Math.abs(frame - nearestOf(frame, grid)) <= REACH) count++;
       if (count > best.count) best = { grid, count };
     }
-  return best;
+  return best.grid;
 }
 
 /** The grid through the beats that lie on it already: least squares of their frames over their numbers. */
@@ -61,7 +73,8 @@ export function steadied(beatFrames: readonly number[], curve: Float32Array): re
   const spans = beatFrames.slice(SPAN).map((f, i) => (f - beatFrames[i]!) / SPAN);
   const usual = spans.toSorted((a, b) => a - b)[spans.length >> 1]!;
   if (spans.filter((s) => Math.abs(s / usual - 1) <= NEAR).length < STEADY * spans.length) return beatFrames;
-  const { grid: rough, count } = gridOf(beatFrames, usual);
+  const rough = gridOf(beatFrames, usual);
+  const count = beatFrames.filter((f) => Math.abs(f - nearestOf(f, rough)) <= REACH).length;
   if (count < LEAST_SHARE * beatFrames.length || count === beatFrames.length) return beatFrames;
   const grid = fitted(beatFrames, rough);
 
