@@ -13,8 +13,8 @@ module.exports = {
     forbid(
       'core-packages',
       { path: '^core/src', pathNot: '(\\.test\\.ts|/testing/)' },
-      { path: 'node_modules', pathNot: 'node_modules/(zod|fft\\.js|papaparse)' },
-      'core may use zod, fft.js and papaparse only.',
+      { path: 'node_modules', pathNot: 'node_modules/(zod|fft\\.js|papaparse|midi-file)' },
+      'core may use zod, fft.js, papaparse and midi-file only.',
     ),
     forbid(
       'core-stands-alone',

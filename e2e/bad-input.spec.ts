@@ -15,13 +15,13 @@ test.describe('what cannot be heard', () => {
     {
       name: 'song.mp3',
       buffer: Buffer.from('This is a shopping list: ink, paper, string.'),
-      says: /“song.mp3” is not a media file/,
+      says: /“song.mp3” is not a sound file/,
     },
     { name: 'nothing.wav', buffer: Buffer.alloc(0), says: /“nothing.wav” is empty/ },
     {
       name: 'cut-off.wav',
       buffer: wav(1, () => 0.1).subarray(0, 30),
-      says: /“cut-off.wav” (is damaged|is not a media file|holds no sound)/,
+      says: /“cut-off.wav” (is damaged|is not a sound file|holds no sound)/,
     },
   ];
   for (const { name, buffer, says } of cases)
@@ -29,7 +29,7 @@ test.describe('what cannot be heard', () => {
       await choose(page, 'Choose a sound file', { name, mimeType: 'audio/mpeg', buffer });
       const alert = page.getByRole('alert');
       await expect(alert).toContainText(says);
-      await expect(alert).toContainText('Choose a WAV, MP3, FLAC, OGG or M4A file.');
+      await expect(alert).toContainText('Choose a WAV, MP3, FLAC, OGG, Opus or M4A file.');
       await expect(page.getByRole('heading', { name: 'No music yet' })).toBeVisible();
     });
 
@@ -78,7 +78,7 @@ test('a file that is no video is refused and the others come in', async ({ page 
     mimeType: 'video/mp4',
     buffer: Buffer.from('no video'),
   });
-  await expect(page.getByRole('alert')).toContainText('“door.mp4” is not a media file that can be read.');
+  await expect(page.getByRole('alert')).toContainText('“door.mp4” is not a sound file that can be read.');
   await page.getByRole('button', { name: 'Enter by hand' }).click();
   await page.getByRole('button', { name: 'Add clip', exact: true }).click();
   await expect(page.getByText('A clip needs a name.')).toBeVisible();

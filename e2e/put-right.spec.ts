@@ -148,7 +148,7 @@ test('cues come in from a file and go out as one', async ({ page }) => {
   await withMusic(page);
   const vtt = 'WEBVTT\n\n00:00:02.000 --> 00:00:03.000\nInk meets paper\n\n00:09:00.000 --> 00:09:01.000\nToo late\n';
   await choose(page, 'Bring cues in', { name: 'line.vtt', mimeType: 'text/vtt', buffer: Buffer.from(vtt) });
-  await expect(page.getByText('1 cue from “line.vtt”; 1 cue after the end of the sound left out.')).toBeVisible();
+  await expect(page.getByText('1 cue from “line.vtt”; 1 after the end of the sound left out.')).toBeVisible();
   const cues = cuesOfSound((await kept(page)).music!).filter((c) => c.kind === 'hand');
   expect(cues).toMatchObject([{ at: 88200, name: 'Ink meets paper' }]);
   const waiting = page.waitForEvent('download');
@@ -161,4 +161,42 @@ test('cues come in from a file and go out as one', async ({ page }) => {
     buffer: Buffer.from('seconds\nsoon\n'),
   });
   await expect(page.getByText('Line 2: “soon” is no time in seconds.')).toBeVisible();
+});
+
+test('beats and cues go out as MIDI, as times and in the sound, and come back', async ({ page }) => {
+  await withMusic(page);
+  const heard = beatsOf(await kept(page));
+  const out = async (name: string): Promise<Buffer> => {
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('button', { name, exact: true }).click();
+    return readFileSync(await (await waiting).path());
+  };
+  const times = (await out('Beat times')).toString();
+  expect(
+    times
+      .split('\n')
+      .slice(0, -1)
+      .map((line) => Number(line.split('\t')[0])),
+  ).toEqual(heard.map((at) => expect.closeTo(at, 6)));
+  const midi = await out('MIDI');
+  const wave = await out('Cue points');
+  expect(wave.subarray(0, 4).toString()).toBe('RIFF');
+
+  // Every beat 10 ms later, from a file; the bars are those of the file.
+  const later = times.replace(/^(\S+)/gm, (at) => (Number(at) + 0.01).toFixed(6));
+  await choose(page, 'Bring cues in', { name: 'later.txt', mimeType: 'text/plain', buffer: Buffer.from(later) });
+  await expect(page.getByText(`${heard.length} beats from “later.txt”.`)).toBeVisible();
+  expect(beatsOf(await kept(page))).toEqual(heard.map((at) => expect.closeTo(at + 0.01, 4)));
+  await choose(page, 'Bring cues in', { name: 'own.mid', mimeType: 'audio/midi', buffer: midi });
+  await expect(page.getByText(/beats and \d+ cues from “own.mid”/)).toBeVisible();
+  const back = beatsOf(await kept(page));
+  for (const at of heard) expect(Math.min(...back.map((b) => Math.abs(b - at)))).toBeLessThan(0.0005);
+
+  const handCues = async () => cuesOfSound((await kept(page)).music!).filter((c) => c.kind === 'hand').length;
+  const before = await handCues();
+  await choose(page, 'Bring cues in', { name: 'with cues.wav', mimeType: 'audio/wav', buffer: wave });
+  await expect(page.getByText(/cues from “with cues.wav”/)).toBeVisible();
+  expect(await handCues()).toBeGreaterThan(before);
+  await choose(page, 'Bring cues in', { name: 'broken.mid', mimeType: 'audio/midi', buffer: midi.subarray(0, 99) });
+  await expect(page.getByText('The MIDI file cannot be read: it ends in the middle of track 1.')).toBeVisible();
 });

@@ -5,7 +5,17 @@ import { planJson } from './json/plan-file.ts';
 import { timelineOtio } from './otio/write-otio.ts';
 
 export type { HandoffFormat } from './format.ts';
-export { CUE_FORMATS, cueEntriesOf, editsFrom, type CueFormat } from './cues/index.ts';
+export { writeTaps } from './cues/beat-times.ts';
+export {
+  beatEntriesOf,
+  broughtIn,
+  CUE_FORMATS,
+  cueEntriesOf,
+  WAVE_CUES,
+  type CueFormat,
+  type WrittenCueFormat,
+} from './cues/index.ts';
+export { isWave, withWaveCues } from './cues/wave-cues.ts';
 export { safeFileName } from './file-name.ts';
 
 /** All formats, in the order they are offered. */

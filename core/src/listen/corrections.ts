@@ -20,8 +20,14 @@ export type Correction =
   | { readonly do: 'steady'; readonly from: Samples; readonly to: Samples; readonly beats: number }
   | { readonly do: 'move'; readonly from: Samples; readonly to: Samples }
   | { readonly do: 'add' | 'delete'; readonly at: Samples }
-  /** Beats given one by one, tapped or from a file, in place of those in their span. */
-  | { readonly do: 'give'; readonly beats: readonly Samples[] }
+  /** Beats given one by one, tapped or from a file, in place of those in their span; and their bars where they are known. */
+  | {
+      readonly do: 'give';
+      readonly beats: readonly Samples[];
+      /** Indices of the beats that start a bar. */
+      readonly bars?: readonly number[] | undefined;
+      readonly beatsPerBar?: number | undefined;
+    }
   /** Beats looked for anew between two that stay, at so many beats. */
   | { readonly do: 'retrack'; readonly from: Samples; readonly to: Samples; readonly beats: number };
 
@@ -89,10 +95,15 @@ function turned({ beats, beatsPerBar }: State, at: Samples): State {
 }
 
 /**
- * Beats at new instants in place of those in their span, `replaced` from the first to the last of them when not given.
- * A bar starts with the one nearest to where one did; where the new ones run at another pace, bars are counted anew.
+ * Beats at new instants in place of those in their span, or of all. Unless it is said which start a bar, a bar starts with
+ * the one nearest to where one did; where the new ones run at another pace, bars are counted anew.
  */
-function given({ beats, beatsPerBar }: State, instants: readonly Samples[], whole: boolean): State {
+function given(
+  { beats, beatsPerBar }: State,
+  instants: readonly Samples[],
+  whole: boolean,
+  bars?: readonly number[],
+): State {
   if (instants.length < 2) return { beats, beatsPerBar };
   const interval = median(instants.slice(1).map((t, i) => t - instants[i]!));
   const [from, to] = whole ? [-Infinity, Infinity] : [instants[0]! - interval / 2, instants.at(-1)! + interval / 2];
@@ -102,9 +113,11 @@ function given({ beats, beatsPerBar }: State, instants: readonly Samples[], whol
   const samePace = Math.abs(interval / oldInterval - 1) < 0.2;
   const downs = old.filter((b) => b.down);
   const anchor = downs.length > 0 ? nearestIndex(fresh, downs[0]!.at) : 0;
-  const starts = new Set(samePace ? downs.map((b) => nearestIndex(fresh, b.at)) : []);
+  const starts = new Set(bars ?? (samePace ? downs.map((b) => nearestIndex(fresh, b.at)) : []));
   const grouped =
-    starts.size > 0 ? fresh.map((b, i) => ({ ...b, down: starts.has(i) })) : regrouped(fresh, anchor, beatsPerBar);
+    bars || starts.size > 0
+      ? fresh.map((b, i) => ({ ...b, down: starts.has(i) }))
+      : regrouped(fresh, anchor, beatsPerBar);
   return {
     beats: [...beats.filter((b) => b.at < from), ...grouped, ...beats.filter((b) => b.at > to)],
     beatsPerBar,
@@ -164,7 +177,12 @@ function changed(state: State, correction: Correction, analysis: Analysis, onset
       return { beats: moved.toSorted((a, b) => a.at - b.at), beatsPerBar };
     }
     case 'give':
-      return given(state, correction.beats.map(inside), false);
+      return given(
+        { beats, beatsPerBar: correction.beatsPerBar ?? beatsPerBar },
+        correction.beats.map(inside),
+        false,
+        correction.bars,
+      );
     case 'retrack':
       return given(
         state,

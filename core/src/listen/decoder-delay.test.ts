@@ -9,29 +9,53 @@ function file(...parts: readonly (readonly [number, string | readonly number[]])
   return bytes;
 }
 
-/** Frame headers after ISO/IEC 11172-3 and 13818-3: MPEG-1 layer III stereo and mono, MPEG-2 mono; ADTS. */
+/** Frame headers after ISO/IEC 11172-3 and 13818-3: MPEG-1 layer III stereo and mono, MPEG-2 mono. */
 const STEREO = [0xff, 0xfb, 0x90, 0x00];
 const MONO = [0xff, 0xfb, 0x90, 0xc0];
 const MONO_2 = [0xff, 0xf3, 0x90, 0xc0];
-const ADTS = [0xff, 0xf1, 0x50, 0x80];
+/** All four optional fields; then nine letters of the coder and twelve bytes before its delay. */
+const ALL_FIELDS = [0, 0, 0, 15];
+/** Delays of 576 and 1105 samples with 900 after the end, in twelve bits each. */
+const DELAY_576 = [0x24, 0x03, 0x84];
+const DELAY_1105 = [0x45, 0x13, 0x84];
 
-describe('the delay of decoded sound', () => {
+describe('the delay of decoded MP3', () => {
   it.each([
-    ['MP3 with Xing, stereo', file([0, STEREO], [36, 'Xing']), 0],
-    ['MP3 with Info, mono', file([0, MONO], [21, 'Info']), 0],
-    ['MP3 of MPEG-2 with Info, mono', file([0, MONO_2], [13, 'Info']), 0],
-    ['MP3 with VBRI', file([0, MONO], [36, 'VBRI']), 0],
-    ['MP3 without', file([0, STEREO]), 1105],
-    ['MP3 without, after a tag of 20 bytes', file([0, 'ID3'], [6, [0, 0, 0, 20]], [30, MONO]), 1105],
-    ['MP3 with Info, after a tag of 130 bytes', file([0, 'ID3'], [6, [0, 0, 1, 2]], [140, MONO], [161, 'Info']), 0],
-    ['AAC in ADTS', file([0, ADTS]), 1024],
-    ['AAC in MP4 without an edit list', file([4, 'ftyp'], [100, 'mp4a']), 1024],
-    ['AAC in MP4 with one', file([4, 'ftyp'], [90, 'elst'], [200, 'mp4a']), 0],
-    ['Opus in WebM', file([0, [0x1a, 0x45, 0xdf, 0xa3]], [60, 'A_OPUS']), -24],
-    ['Vorbis in WebM', file([0, [0x1a, 0x45, 0xdf, 0xa3]], [60, 'A_VORBIS']), 0],
-    ['WAV', file([0, 'RIFF'], [8, 'WAVE']), 0],
-    ['Ogg', file([0, 'OggS']), 0],
-  ])('of %s', (_, bytes, samples) => expect(decoderDelay(bytes).samples).toBe(samples));
+    ['says it, stereo', file([0, STEREO], [36, 'Info'], [40, ALL_FIELDS], [156, 'CODER3.10'], [177, DELAY_576]), 1105],
+    ['says more, mono', file([0, MONO], [21, 'Xing'], [25, ALL_FIELDS], [141, 'CODER'], [162, DELAY_1105]), 1634],
+    ['has no seek table', file([0, MONO], [21, 'Info'], [25, [0, 0, 0, 3]], [37, 'CODER'], [58, DELAY_1105]), 1634],
+    ['is MPEG-2', file([0, MONO_2], [13, 'Info'], [17, ALL_FIELDS], [133, 'CODER'], [154, DELAY_576]), 1105],
+    [
+      'comes after a tag of 130 bytes',
+      file(
+        [0, 'ID3'],
+        [6, [0, 0, 1, 2]],
+        [140, MONO],
+        [161, 'Info'],
+        [165, ALL_FIELDS],
+        [281, 'CODER'],
+        [302, DELAY_1105],
+      ),
+      1634,
+    ],
+  ])('whose header %s', (_, head, samples) =>
+    expect(decoderDelay({ codec: 'mp3', firstTimestamp: 0, head })).toEqual({ samples, guessed: false }),
+  );
 
-  it('is none for a few bytes', () => expect(decoderDelay(new Uint8Array(3))).toEqual({ samples: 0, guessed: false }));
+  it.each([
+    ['has no header', file([0, STEREO])],
+    ['has a header without a coder', file([0, MONO], [21, 'Info'], [25, ALL_FIELDS])],
+    ['has a header of another kind', file([0, MONO], [36, 'VBRI'])],
+    ['is a few bytes', new Uint8Array(3)],
+  ])('that %s is a guess', (_, head) =>
+    expect(decoderDelay({ codec: 'mp3', firstTimestamp: 0, head })).toEqual({ samples: 1105, guessed: true }),
+  );
+});
+
+it('is a guess for AAC unless the container takes it off, and nothing for other codings', () => {
+  const head = new Uint8Array(64);
+  expect(decoderDelay({ codec: 'aac', firstTimestamp: 0, head })).toEqual({ samples: 1024, guessed: true });
+  expect(decoderDelay({ codec: 'aac', firstTimestamp: -1024 / 44100, head })).toEqual({ samples: 0, guessed: false });
+  for (const codec of ['opus', 'vorbis', 'flac', 'pcm-s16', null])
+    expect(decoderDelay({ codec, firstTimestamp: 0, head })).toEqual({ samples: 0, guessed: false });
 });

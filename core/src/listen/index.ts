@@ -1,8 +1,8 @@
 export * from './analysis.ts';
 export * from './corrections.ts';
-export { decoderDelay, type DecoderDelay } from './decoder-delay.ts';
+export { decoderDelay, type Coding, type DecoderDelay } from './decoder-delay.ts';
 export { foundIn, NOTHING_FOUND, type Found } from './found.ts';
-export { hear, heardIn, hearingSteps, type Hearing } from './hear.ts';
+export { findingSteps, hear, heardIn, hearingSteps, type Hearing } from './hear.ts';
 export { median } from './median.ts';
 export type { Onset } from './onsets.ts';
 export { OUTLINE_RATE, type Outline } from './outline.ts';

@@ -5,7 +5,7 @@ import { soundsOf } from './cues.ts';
 import type { CueEdit, Plan, Sound } from './schema.ts';
 
 /** A sound as it arrives from analysis, before anything is chosen. */
-export type NewSound = Pick<Sound, 'media' | 'fileName' | 'outline' | 'analysis' | 'found'>;
+export type NewSound = Pick<Sound, 'media' | 'fileName' | 'outline' | 'startGuessed' | 'analysis' | 'found'>;
 
 /** The sound of an id. Throws when it is not in the plan. */
 export function soundOf(plan: Plan, id: string): Sound {
@@ -110,6 +110,10 @@ export const asHeard = (plan: Plan, id: string): Plan =>
 /** Adds, moves or deletes single cues of a sound. */
 export const editCues = (plan: Plan, id: string, edits: readonly CueEdit[]): Plan =>
   withSound(plan, id, (sound) => ({ ...sound, cueEdits: [...sound.cueEdits, ...edits] }));
+
+/** Brings what a file says into a sound at once: cues, and beats where it has them. Throws when the beats cannot be. */
+export const bringIn = (plan: Plan, id: string, cues: readonly CueEdit[], beats: Correction | null): Plan =>
+  editCues(beats ? correctBeats(plan, id, beats) : plan, id, cues);
 
 /** Switches a kind of cue of a sound on or off, or changes its least strength. */
 export const switchCues = (plan: Plan, id: string, kind: CueKind, to: CueSwitch): Plan =>

@@ -93,7 +93,12 @@ export const CorrectionSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('move'), from: samplesFrom0, to: samplesFrom0 }),
   atSchema.extend({ do: z.literal('add') }),
   atSchema.extend({ do: z.literal('delete') }),
-  z.object({ do: z.literal('give'), beats: z.array(samplesFrom0).min(2).max(200_000).readonly() }),
+  z.object({
+    do: z.literal('give'),
+    beats: z.array(samplesFrom0).min(2).max(200_000).readonly(),
+    bars: z.array(whole.min(0)).max(200_000).readonly().optional(),
+    beatsPerBar: whole.min(2).max(12).optional(),
+  }),
   betweenSchema.extend({ do: z.literal('retrack') }),
 ]);
 
@@ -115,6 +120,8 @@ export const SoundSchema = z
     fileName: z.string().min(1).max(255),
     /** The outline for drawing, kept as a media file of its own. */
     outline: MediaIdSchema.nullable(),
+    /** Whether where the sound starts is only what is usual for its coding, since the file does not say. */
+    startGuessed: z.boolean().optional(),
     analysis: AnalysisSchema,
     found: FoundSchema,
     corrections: z.array(CorrectionSchema).max(10_000).readonly(),

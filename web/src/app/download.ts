@@ -1,6 +1,6 @@
-/** Gives the person a text as a file. */
-export function download(name: string, text: string, mediaType: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: mediaType }));
+/** Gives the person a text or bytes as a file. */
+export function download(name: string, contents: string | Uint8Array, mediaType: string): void {
+  const url = URL.createObjectURL(new Blob([contents as BlobPart], { type: mediaType }));
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

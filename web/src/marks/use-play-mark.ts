@@ -1,5 +1,5 @@
 import { useEffect, type RefObject } from 'react';
-import type { Playing } from '../app/use-player.ts';
+import type { Playing } from '../sound/use-player.ts';
 import type { LineListHandle } from './LineList.tsx';
 
 /** Moves the play mark along the lines while the music plays. `offset` is the time of the file at time 0 of the lines. */

@@ -4,8 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { editCues, switchCues, cuesOfSound } from '../../plan/index.ts';
 import { samplePlan } from '../../plan/testing/sample-plan.ts';
 import { samples } from '../../time/index.ts';
-import { CUE_FORMATS, cueEntriesOf, editsFrom } from './index.ts';
-import { readCueTable } from './cue-table.ts';
+import { beatEntriesOf, broughtIn, CUE_FORMATS, cueEntriesOf } from './index.ts';
+import { readCueTable, writeCueTable } from './cue-table.ts';
+import { cuesOnly, type CueEntry } from './entry.ts';
 import { readTimedText, writeSubRip, writeWebVtt } from './timed-text.ts';
 
 const entry = (at: number, text: string) => ({ at, text, kind: null });
@@ -47,26 +48,54 @@ describe('cues of a sound', () => {
     { kind: 'hand', from: null, to: samples(48000), name: 'Look, "up"' },
   ]).music!;
 
-  it.each(CUE_FORMATS.map((f) => [f.id, f] as const))('go through %s and come back to the millisecond', (_, format) => {
-    const entries = cueEntriesOf(sound);
-    const back = format.read(format.write(entries));
+  const lasts = sound.analysis.length / sound.analysis.sampleRate;
+  const beats = beatEntriesOf(sound);
+  /** What one more pair of writing and reading makes of cues. */
+  const backFrom = (format: (typeof CUE_FORMATS)[number], entries: readonly CueEntry[]) => {
+    const written = format.write(entries, beats);
+    return format.read(typeof written === 'string' ? new TextEncoder().encode(written) : written, lasts);
+  };
+  const lists = CUE_FORMATS.filter((f) => f.id !== 'txt');
+
+  it.each(lists.map((f) => [f.id, f] as const))('go through %s and come back to the millisecond', (id, format) => {
+    // In MIDI the beats are the tempo map.
+    const entries = cueEntriesOf(sound).filter((e) => id !== 'mid' || (e.kind !== 'beat' && e.kind !== 'downbeat'));
+    const back = backFrom(format, cueEntriesOf(sound)).entries;
     expect(back).toHaveLength(entries.length);
     back.forEach((e, i) => expect(Math.abs(e.at - entries[i]!.at)).toBeLessThanOrEqual(0.0005));
     expect(back.map((e) => e.text)).toContain('Look, "up"');
   });
 
+  it.each(CUE_FORMATS.filter((f) => f.id === 'txt' || f.id === 'mid').map((f) => [f.id, f] as const))(
+    'go through %s and bring the beats and bars back',
+    (_, format) => {
+      const { beats: back } = backFrom(format, []);
+      // In MIDI the time before the first beat is a bar of its own, in beats.
+      const lead = back!.at.length - beats.at.length;
+      beats.at.forEach((at, i) => expect(Math.abs(back!.at[i + lead]! - at)).toBeLessThan(2e-6));
+      expect(back!.bars.filter((i) => i >= lead).map((i) => i - lead)).toEqual(beats.bars);
+      expect(back!.beatsPerBar).toBe(beats.beatsPerBar);
+    },
+  );
+
   it('are read alike by another reader of RFC 4180', () => {
-    const rows = parse(CUE_FORMATS[2]!.write(cueEntriesOf(sound)), { columns: true }) as Record<string, string>[];
+    const rows = parse(writeCueTable(cueEntriesOf(sound)), { columns: true }) as Record<string, string>[];
     expect(rows.find((r) => r.kind === 'hand')).toEqual({ seconds: '1.000000', kind: 'hand', text: 'Look, "up"' });
   });
 
   it('are those that the switches let through, and join what was heard when they come in', () => {
     const off = switchCues(plan, plan.music!.id, 'beat', { on: false, least: 0 }).music!;
     expect(cueEntriesOf(off)).toHaveLength(24);
-    const edits = editsFrom(
-      [entry(1, 'a'), { at: 2, text: 'b', kind: 'word' }, { at: 3, text: '', kind: 'beat' }, entry(900, 'late')],
+    const { cues: edits, late } = broughtIn(
+      cuesOnly([
+        entry(1, 'a'),
+        { at: 2, text: 'b', kind: 'word' },
+        { at: 3, text: '', kind: 'beat' },
+        entry(900, 'late'),
+      ]),
       sound,
     );
+    expect(late).toBe(1);
     expect(edits.map((e) => [e.kind, e.to, e.name])).toEqual([
       ['hand', 48000, 'a'],
       ['word', 96000, 'b'],
@@ -79,9 +108,9 @@ describe('cues of a sound', () => {
   it('any text is kept on one line by every format', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 40 }), (text) => {
-        for (const format of CUE_FORMATS) {
-          const back = format.read(format.write([entry(1, text), entry(2, 'end')]));
-          expect(back.map((e) => e.at)).toEqual([1, 2]);
+        for (const format of lists) {
+          const back = backFrom(format, [entry(1, text), entry(2, 'end')]).entries;
+          expect(back.map((e) => Math.round(1000 * e.at))).toEqual([1000, 2000]);
         }
       }),
       { numRuns: 60 },

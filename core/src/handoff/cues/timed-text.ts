@@ -1,5 +1,6 @@
 import { CaesuraError } from '../../time/index.ts';
-import { clockText, endOf, type CueEntry } from './entry.ts';
+import { clockText, endOf } from './clock.ts';
+import type { CueEntry } from './entry.ts';
 
 /**
  * WebVTT (W3C, “WebVTT: The Web Video Text Tracks Format”) and SubRip files, which differ in their head, the mark before

@@ -88,8 +88,8 @@ export default function ListenScreen() {
         <div className="empty">
           <h2>No music yet</h2>
           <p>
-            Drop a WAV, MP3, FLAC, OGG or M4A file anywhere here, or choose one. It is decoded and listened to on this
-            machine; the beats it holds become the places where cuts can land.
+            Drop a WAV, MP3, FLAC, OGG, Opus or M4A file anywhere here, or choose one. It is decoded and listened to on
+            this machine; the beats it holds become the places where cuts can land.
           </p>
           {button('Choose a sound file', 'dark', 'the music')}
           <p>Or open the plan “Open day teaser” from the list of plans to see one that is done.</p>

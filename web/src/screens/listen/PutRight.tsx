@@ -163,9 +163,14 @@ export function PutRight({ sound, here, chosen, range, taps, playing, onTap, onA
           Use taps
         </Button>
         {taps.count > 0 && (
-          <Button variant="outline-dark" onClick={taps.forget}>
-            Forget
-          </Button>
+          <>
+            <Button variant="outline-dark" onClick={taps.save} title="A file of the taps as they were">
+              Save taps
+            </Button>
+            <Button variant="outline-dark" onClick={taps.forget}>
+              Forget
+            </Button>
+          </>
         )}
       </div>
       {taps.result && (

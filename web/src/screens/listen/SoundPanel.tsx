@@ -6,7 +6,7 @@ import { heardBeats, lengthContext, soundEnd, type CueKind, type Plan, type Soun
 import { samples } from '@caesura/core/time';
 import { counted, grouped, lengthTimecode, secondsOf } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
-import type { Playing } from '../../app/use-player.ts';
+import type { Playing } from '../../sound/use-player.ts';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { CueFiles } from './CueFiles.tsx';
 import { CueSwitches } from './CueSwitches.tsx';
@@ -181,6 +181,12 @@ export function SoundPanel(props: Props) {
       </div>
       <CueFiles sound={sound} />
       <h3>File</h3>
+      {sound.startGuessed && (
+        <p className="hint">
+          The file does not say where in it the sound starts, as some coders leave out; it was taken off what is usual.
+          If cuts come late or early throughout, shift all beats, or use a WAV file.
+        </p>
+      )}
       <div className="buttons">
         {props.chooser}
         <Button variant="outline-dark" onClick={() => edit('removeSound', sound.id)}>

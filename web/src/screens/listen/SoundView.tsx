@@ -12,10 +12,10 @@ import {
 import { nearestFrame, samples, seconds, type Samples, type Seconds } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { useScreenKeys } from '../../app/keys.ts';
-import type { Click } from '../../app/player.ts';
+import type { Click } from '../../sound/click.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useOutline } from '../../app/use-media.ts';
-import { usePlayer } from '../../app/use-player.ts';
+import { usePlayer } from '../../sound/use-player.ts';
 import { placed } from '../../app/view.ts';
 import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
 import { usePlayMark } from '../../marks/use-play-mark.ts';
@@ -71,8 +71,8 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
   const inFile = (n: number): Samples => samples(Math.min(length, Math.max(0, Math.round(n))));
   const start = (from: Samples) => {
     const speed = slow ? 0.5 : 1;
-    if (loop && range) player.play(inSeconds(range.from), inSeconds(range.to), { loop, speed });
-    else player.play(inSeconds(from), inSeconds(length), { loop: false, speed });
+    if (loop && range) player.play([{ from: inSeconds(range.from), to: inSeconds(range.to) }], { loop, speed });
+    else player.play([{ from: inSeconds(from), to: inSeconds(length) }], { speed });
   };
   const go = (to: number) => {
     const kept = inFile(to);

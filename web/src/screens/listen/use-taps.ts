@@ -1,7 +1,9 @@
 import { useState } from 'react';
+import { safeFileName, writeTaps } from '@caesura/core/handoff';
 import { tapped } from '@caesura/core/listen';
 import type { Sound } from '@caesura/core/plan';
 import { samples, type Samples } from '@caesura/core/time';
+import { download } from '../../app/download.ts';
 import { useEdit } from '../../app/hooks.ts';
 
 /** Tapping along with a sound. */
@@ -12,6 +14,8 @@ export interface Taps {
   readonly tap: (at: Samples) => void;
   readonly use: () => void;
   readonly forget: () => void;
+  /** Gives the taps as a file, as they were tapped. */
+  readonly save: () => void;
 }
 
 /** Gathers taps (samples of the file as heard) and makes beats of them. */
@@ -37,5 +41,11 @@ export function useTaps(sound: Sound): Taps {
     },
     use,
     forget: () => setTaps([]),
+    save: () =>
+      download(
+        safeFileName(`${sound.fileName} taps`, 'txt'),
+        writeTaps(taps.map((at) => at / sound.analysis.sampleRate)),
+        'text/plain',
+      ),
   };
 }

@@ -5,10 +5,10 @@ import { cuesOf, filmStart, frameAtTime, scoreLines, shotFacts, type Plan } from
 import { frames, instantOfFrame, seconds, toNumber, type Frames } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useScreenKeys } from '../../app/keys.ts';
-import type { Click } from '../../app/player.ts';
+import type { Click } from '../../sound/click.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useOutline } from '../../app/use-media.ts';
-import { usePlayer } from '../../app/use-player.ts';
+import { usePlayer } from '../../sound/use-player.ts';
 import { cutSelected, placed } from '../../app/view.ts';
 import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
 import { usePlayMark } from '../../marks/use-play-mark.ts';
@@ -81,7 +81,7 @@ export default function ScoreScreen() {
   const play = (from: Frames) => {
     if (!plan.music) return;
     const end = offset + timeOf(plan.score?.length ?? plan.target, plan);
-    player.play(seconds(offset + timeOf(from, plan)), seconds(end));
+    player.play([{ from: seconds(offset + timeOf(from, plan)), to: seconds(end) }]);
   };
   const toggle = () => {
     if (player.state === 'still') return play(frame);

@@ -1,15 +1,17 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Sound } from '@caesura/core/plan';
 import type { Seconds } from '@caesura/core/time';
-import { problem } from './notices.ts';
-import { Player, type Click, type Manner } from './player.ts';
-import { soundOf } from './sounds.ts';
-import { useAppDispatch } from './store.ts';
+import { problem } from '../app/notices.ts';
+import type { Click } from './click.ts';
+import { soundOf } from './held-sounds.ts';
+import { PLAIN, Player, type Manner } from './player.ts';
+import type { Route } from './route.ts';
+import { useAppDispatch } from '../app/store.ts';
 
 /** Playing the music of a plan. */
 export interface Playing {
   readonly state: 'still' | 'loading' | 'playing';
-  readonly play: (from: Seconds, to: Seconds, manner?: Manner) => void;
+  readonly play: (route: Route, manner?: Partial<Manner>) => void;
   readonly stop: () => void;
   /** Time of the file that is heard now; null while still. */
   readonly position: () => Seconds | null;
@@ -21,6 +23,8 @@ export function usePlayer(music: Sound | null, clicks: readonly Click[]): Playin
   const [state, setState] = useState<Playing['state']>('still');
   const player = useRef<Player | null>(null);
   const latestClicks = useRef(clicks);
+  /** Counts starts and stops, so that one that was overtaken while the sound was fetched knows. */
+  const latestCall = useRef(0);
   useEffect(() => {
     latestClicks.current = clicks;
   });
@@ -34,30 +38,35 @@ export function usePlayer(music: Sound | null, clicks: readonly Click[]): Playin
     [media],
   );
   const stop = useCallback(() => {
+    latestCall.current++;
     player.current?.stop();
     setState('still');
   }, []);
   const play = useCallback(
-    (from: Seconds, to: Seconds, manner?: Manner) => {
+    (route: Route, manner?: Partial<Manner>) => {
       if (!music) return;
       setState('loading');
       const own = (player.current ??= new Player());
+      const call = ++latestCall.current;
+      const failed = (error: unknown) => {
+        setState('still');
+        dispatch(problem(error));
+      };
       const start = async () => {
-        const sound = await soundOf(music.media, music.fileName, music.analysis.sampleRate);
-        if (own !== player.current) return;
+        const sound = await soundOf(music.media, music.fileName, music.analysis.length);
+        if (own !== player.current || call !== latestCall.current) return;
         await own.play(
           sound,
-          from,
-          to,
+          route,
           () => latestClicks.current,
-          () => setState('still'),
-          manner,
+          { onEnd: () => setState('still'), onTrouble: failed },
+          { ...PLAIN, ...manner },
         );
+        if (call !== latestCall.current) return;
         setState('playing');
       };
       start().catch((error: unknown) => {
-        setState('still');
-        dispatch(problem(error));
+        if (call === latestCall.current) failed(error);
       });
     },
     [music, dispatch],

@@ -1,51 +1,35 @@
 import { stretched } from '@caesura/core/listen';
+import type { Voice } from './voice.ts';
 
 /** Seconds of slowed sound that are handed to the device at once. */
 const PACKET = 0.25;
 
-/** A sound that is handed to the device bit by bit. */
-export interface SlowVoice {
-  /** Hands over what is to be heard before a time of the audio clock. */
-  readonly supply: (until: number) => void;
-  readonly stop: () => void;
-}
-
-/** Rounds of a stretch of a sound at a speed, pitch kept: one, or without end. */
-function* rounds(
-  buffer: AudioBuffer,
-  from: number,
-  to: number,
-  speed: number,
-  loop: boolean,
-): Generator<Float32Array[]> {
+/** A stretch of a buffer at a speed, pitch kept, as long as it should be to the sample. */
+function* slowed(buffer: AudioBuffer, from: number, to: number, speed: number): Generator<Float32Array[]> {
   const channels = Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c));
-  const wanted = Math.round(((to - from) / speed) * buffer.sampleRate);
-  do {
-    let left = wanted;
-    for (const packet of stretched(
-      channels,
-      buffer.sampleRate,
-      Math.round(from * buffer.sampleRate),
-      Math.round(to * buffer.sampleRate),
-      speed,
-    )) {
-      // Each round is as long as its clicks say, to the sample.
-      yield packet.map((samples) => samples.subarray(0, left));
-      left -= packet[0]!.length;
-      if (left <= 0) break;
-    }
-  } while (loop);
+  let left = Math.round(((to - from) / speed) * buffer.sampleRate);
+  for (const packet of stretched(
+    channels,
+    buffer.sampleRate,
+    Math.round(from * buffer.sampleRate),
+    Math.round(to * buffer.sampleRate),
+    speed,
+  )) {
+    yield packet.map((samples) => samples.subarray(0, left));
+    left -= packet[0]!.length;
+    if (left <= 0) break;
+  }
 }
 
-/** Plays a stretch of a sound (seconds) at a speed into `output`, the first sample at `startAt` of the audio clock. */
+/** Plays a stretch of a buffer (seconds in it) at a speed into `output`, the first sample at `startAt` of the audio clock. */
 export function slowVoice(
   output: GainNode,
   buffer: AudioBuffer,
-  stretch: { readonly from: number; readonly to: number; readonly speed: number; readonly loop: boolean },
+  stretch: { readonly from: number; readonly to: number; readonly speed: number },
   startAt: number,
-): SlowVoice {
+): Pick<Voice, 'supply' | 'stop'> {
   const { context } = output;
-  const source = rounds(buffer, stretch.from, stretch.to, stretch.speed, stretch.loop);
+  const source = slowed(buffer, stretch.from, stretch.to, stretch.speed);
   const sounding = new Set<AudioBufferSourceNode>();
   let samples = 0;
   let done = false;

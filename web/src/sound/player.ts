@@ -1,0 +1,146 @@
+import type { Seconds } from '@caesura/core/time';
+import { soundClick, type Click } from './click.ts';
+import { feedOf } from './feed.ts';
+import type { Extract, Playable } from './held-sounds.ts';
+import { fileTime, routeLength, routeTimes, type Piece, type Route } from './route.ts';
+import { voiceOf, type Voice } from './voice.ts';
+
+/** Clicks and voices are handed to the audio clock this far ahead, looked after this often. */
+const AHEAD = 1;
+const LOOK_AFTER = 250;
+/** From the call to the first sample, in seconds. */
+const START_AFTER = 0.05;
+
+/** How a route through a sound is played. */
+export interface Manner {
+  /** Over and over, without a gap. */
+  readonly loop: boolean;
+  /** 1 is as it is, 0.5 half as fast; the pitch is kept. */
+  readonly speed: number;
+  /** Seconds of sound over which the end fades to nothing. */
+  readonly fade: number;
+}
+
+/** Once, as it is. */
+export const PLAIN: Manner = { loop: false, speed: 1, fade: 0 };
+
+/** What is told of a play that goes on after the call. */
+export interface Told {
+  /** It came to the end by itself. */
+  readonly onEnd: () => void;
+  /** A later part of the sound could not be decoded; it has stopped. */
+  readonly onTrouble: (error: unknown) => void;
+}
+
+interface Session {
+  /** Everything that is heard goes through here, so that what is still ahead is not heard after a stop. */
+  readonly outputs: readonly GainNode[];
+  readonly voices: Set<Voice>;
+  readonly startedAt: number;
+  readonly route: Route;
+  readonly manner: Manner;
+  readonly timer: number;
+}
+
+/** Plays a sound with clicks set on the audio clock, so that they are as exact as the sound itself. */
+export class Player {
+  private context: AudioContext | null = null;
+  private playing: Session | null = null;
+  /** Counts calls, so that one that was overtaken while it waited knows. */
+  private calls = 0;
+
+  /** Plays a route through a sound. Throws when its first part cannot be decoded. */
+  async play(
+    sound: Playable,
+    route: Route,
+    clicks: () => readonly Click[],
+    { onEnd, onTrouble }: Told,
+    manner: Manner = PLAIN,
+  ): Promise<void> {
+    this.stop();
+    const call = ++this.calls;
+    const context = (this.context ??= new AudioContext());
+    const feed = feedOf(sound, route, manner.loop);
+    const first: [Piece, Extract][] = [];
+    await Promise.all([context.resume(), feed.fetch(AHEAD, (...fetched) => first.push(fetched))]);
+    if (call !== this.calls) return;
+
+    const { speed, loop, fade } = manner;
+    const outputs = [new GainNode(context), new GainNode(context)] as const;
+    outputs.forEach((output) => output.connect(context.destination));
+    const [voiced, clicking] = outputs;
+    const startedAt = context.currentTime + START_AFTER;
+    const length = routeLength(route);
+    /** Seconds of the audio clock that the route lasts, once. */
+    const round = length / speed;
+    const voices = new Set<Voice>();
+    const add = (piece: Piece, extract: Extract) =>
+      voices.add(voiceOf(voiced, extract, piece, startedAt + piece.after / speed, speed));
+    if (fade > 0 && !loop) {
+      voiced.gain.setValueAtTime(1, startedAt + Math.max(0, length - fade) / speed);
+      voiced.gain.linearRampToValueAtTime(0, startedAt + round);
+    }
+    // Seconds since the start up to which clicks are set, rounds of a loop one after the other.
+    let done = 0;
+    const click = (until: number) => {
+      const times = clicks().flatMap((c) => routeTimes(route, c.at).map((at) => ({ after: at / speed, as: c.sound })));
+      for (let lap = loop ? Math.floor(done / round) : 0; lap === 0 || lap * round < until; lap++)
+        for (const { after, as } of times) {
+          const at = after + (lap > 0 ? lap * round : 0);
+          if (at >= done && at < until) soundClick(clicking, startedAt + at, as);
+        }
+      done = Math.max(done, until);
+    };
+    const look = () => {
+      const ahead = context.currentTime - startedAt + AHEAD;
+      for (const voice of voices) {
+        if (voice.endsAt < context.currentTime - AHEAD) voices.delete(voice);
+        else voice.supply(startedAt + ahead);
+      }
+      click(loop ? ahead : Math.min(round, ahead));
+      if (!loop && context.currentTime >= startedAt + round) {
+        this.stop();
+        onEnd();
+        return;
+      }
+      feed
+        .fetch(ahead * speed, (...fetched) => {
+          if (call === this.calls && this.playing) add(...fetched);
+        })
+        .catch((error: unknown) => {
+          if (call !== this.calls) return;
+          this.stop();
+          onTrouble(error);
+        });
+    };
+    for (const fetched of first) add(...fetched);
+    this.playing = { outputs, voices, startedAt, route, manner, timer: window.setInterval(look, LOOK_AFTER) };
+    look();
+  }
+
+  /** The time of the file that is heard now, or null while nothing plays. */
+  position(): Seconds | null {
+    if (!this.playing || !this.context) return null;
+    const heard = this.context.currentTime - (this.context.outputLatency || 0);
+    const { route, startedAt, manner } = this.playing;
+    const since = Math.max(0, heard - startedAt) * manner.speed;
+    return fileTime(route, manner.loop ? since % routeLength(route) : since);
+  }
+
+  stop(): void {
+    this.calls++;
+    if (!this.playing) return;
+    const { outputs, voices, timer } = this.playing;
+    this.playing = null;
+    window.clearInterval(timer);
+    for (const voice of voices) voice.stop();
+    outputs.forEach((output) => output.disconnect());
+  }
+
+  /** Stops and lets go of the sound device. */
+  close(): void {
+    this.stop();
+    void this.context?.close();
+    this.context = null;
+  }
+}
