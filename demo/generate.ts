@@ -165,12 +165,14 @@ for (const folder of ['clips', 'posters', 'plans']) mkdirSync(path.join(output, 
 
 const { file, channels } = await makeMusic();
 const hearing = hear(channels, SAMPLE_RATE);
-const { analysis, outline } = hearing;
+const { analysis, outline, texture } = hearing;
 writeFileSync(path.join(output, 'open-day-music.outline'), outline);
+writeFileSync(path.join(output, 'open-day-music.texture'), texture);
 const music = {
   media: idOf(file),
   fileName: 'open-day-music.mp3',
   outline: idOf(outline),
+  texture: idOf(texture),
   analysis,
   found: foundIn(hearing),
 };

@@ -21,7 +21,7 @@ export async function loadDemo(
   const files = ['.', 'posters'].flatMap((sub) =>
     readdirSync(path.join(folder, sub)).map((file) => path.join(sub, file)),
   );
-  for (const file of files.filter((f) => /\.(mp3|jpg|outline)$/.test(f)))
+  for (const file of files.filter((f) => /\.(mp3|jpg|outline|texture)$/.test(f)))
     await media.add(createReadStream(path.join(folder, file)), TYPES[path.extname(file)] ?? '');
   // The teaser last, so that it heads the list.
   for (const file of readdirSync(path.join(folder, 'plans')).toSorted().toReversed())

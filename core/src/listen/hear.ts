@@ -10,6 +10,7 @@ import { sectionsOf, type Section } from './sections.ts';
 import { finished, part } from './steps.ts';
 import { voiceLikeness } from './voice-likeness.ts';
 import { wordsOf, type Word } from './words.ts';
+import { textureOf } from './texture.ts';
 import { traceSteps, type Traces } from './traces.ts';
 
 /** Everything that is found in a sound. */
@@ -25,6 +26,8 @@ export interface Hearing {
   readonly sections: readonly Section[];
   readonly loudness: Loudness;
   readonly outline: Outline;
+  /** Colour and harmony over time; see `textureOf`. */
+  readonly texture: Uint8Array;
 }
 
 /** Finds everything in a sound by its traces. Yields the fraction done. */
@@ -50,6 +53,7 @@ export function* findingSteps(traces: Traces): Generator<number, Hearing> {
     sections,
     loudness: loudnessOf(traces.powers),
     outline: traces.outline,
+    texture: textureOf(traces.strength),
   };
 }
 

@@ -9,5 +9,6 @@ export { OUTLINE_RATE, type Outline } from './outline.ts';
 export { stretched } from './stretch.ts';
 export { subdivisions } from './subdivisions.ts';
 export { tapped, type Tapped } from './taps.ts';
+export { COLOURS, PITCHES, TEXTURE_RATE, TEXTURE_ROW } from './texture.ts';
 export { tempoCurve } from './tempo-curve.ts';
 export { openEar, type Ear, type Traces } from './traces.ts';

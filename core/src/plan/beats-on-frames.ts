@@ -1,5 +1,5 @@
 import { nearestFrame, offsetFrom, toNumber, type FrameRate } from '../time/index.ts';
-import { filmInstant } from './cues.ts';
+import { instantAfter, partsOf, usedPlaces } from './parts.ts';
 import type { Sound } from './schema.ts';
 import { heardBeats } from './sound-cues.ts';
 
@@ -14,10 +14,11 @@ export interface FrameFit {
 
 /** The beats of the part used of a sound against the frames of a rate; null when there are none. */
 export function beatsOnFrames(sound: Sound, rate: FrameRate): FrameFit | null {
+  const parts = partsOf(sound);
   const offsets = heardBeats(sound)
-    .beats.filter((b) => b.at >= sound.region.in && b.at < sound.region.out)
-    .map((b) => {
-      const at = filmInstant(sound, b.at, rate);
+    .beats.flatMap((b) => usedPlaces(parts, b.at))
+    .map((after) => {
+      const at = instantAfter(sound, after, rate);
       return offsetFrom(nearestFrame(at, rate), at, rate);
     });
   if (offsets.length === 0) return null;

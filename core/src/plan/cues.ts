@@ -1,10 +1,6 @@
 import {
-  add,
   compare,
-  frameCovering,
   frames,
-  instantOfFrame,
-  instantOfSample,
   multiply,
   nearestFrame,
   offsetFrom,
@@ -13,12 +9,12 @@ import {
   samples,
   subtract,
   toNumber,
-  type FrameRate,
   type Frames,
   type Instant,
   type Samples,
 } from '../time/index.ts';
 import { CUE_KINDS, type CueKind } from './cue-kinds.ts';
+import { instantAfter, partsOf, usedPlaces } from './parts.ts';
 import type { Plan, Sound } from './schema.ts';
 import { cuesOfSound, heardBeats, usedCues, type SoundCue } from './sound-cues.ts';
 
@@ -40,14 +36,6 @@ export interface Cue {
   readonly name?: string;
 }
 
-/** The instant of the film at which a sample of a sound is heard. */
-export const filmInstant = (sound: Sound, at: Samples, rate: FrameRate): Instant =>
-  add(instantOfFrame(sound.place, rate), instantOfSample(samples(at - sound.region.in), sound.analysis.sampleRate));
-
-/** Plan frame at which a sound ends: the first boundary at or after its last sample. */
-export const soundEnd = (sound: Sound, rate: FrameRate): Frames =>
-  frameCovering(filmInstant(sound, sound.region.out, rate), rate);
-
 /** The music and all other sounds of a plan. */
 export const soundsOf = ({ music, sounds }: Pick<Plan, 'music' | 'sounds'>): Sound[] => [
   ...(music ? [music] : []),
@@ -56,22 +44,48 @@ export const soundsOf = ({ music, sounds }: Pick<Plan, 'music' | 'sounds'>): Sou
 
 type Timed = Pick<Plan, 'music' | 'sounds' | 'rate' | 'lead'>;
 
-/** Bar and beat in the film at each instant of it that is asked for in ascending order. */
-function barCounter({ music }: Timed): (at: Samples) => { bar: number; beat: number } {
-  if (!music) return () => ({ bar: 0, beat: 0 });
+/** A beat of the music as the film has it. */
+interface CountedBeat {
+  /** Samples of the used sound before it. */
+  readonly after: Samples;
+  /** Bars that have begun in the film, with this one. */
+  readonly bar: number;
+  readonly beat: number;
+}
+
+/** The beats of music in the order in which the film has them, with their bar in the film and their beat in it. */
+function countedBeats(music: Sound): CountedBeat[] {
   const { beats, downbeats, beatsPerBar } = heardBeats(music);
-  const firstInside = beats.findIndex((b) => b.at >= music.region.in);
-  const barOne = Math.max(
-    0,
-    downbeats.findIndex((i) => i >= firstInside),
+  const starts = new Set(downbeats);
+  // Before the first downbeat of the file, count back from it as if full bars led up to it.
+  const before = (downbeats[0] ?? 0) % beatsPerBar;
+  let number = before === 0 ? 0 : beatsPerBar - before;
+  const numbers = beats.map((_, i) => {
+    const full = number === beatsPerBar && i < (downbeats[0] ?? Infinity);
+    return (number = starts.has(i) || full ? 1 : number + 1);
+  });
+  let bar = 0;
+  return partsOf(music).flatMap(({ from, to, before }) =>
+    beats.flatMap(({ at }, i): CountedBeat[] => {
+      if (at < from || at >= to) return [];
+      if (starts.has(i)) bar++;
+      return [{ after: samples(before + at - from), bar, beat: numbers[i]! }];
+    }),
   );
-  let [beat, bars] = [-1, 0];
+}
+
+/** Bar and beat in the film at each instant of it that is asked for in ascending order. */
+function barCounter({ music, rate }: Timed): (at: Instant) => { bar: number; beat: number } {
+  if (!music) return () => ({ bar: 0, beat: 0 });
+  const counted = countedBeats(music);
+  const start = instantAfter(music, samples(0), rate);
+  const perSecond = rational(music.analysis.sampleRate);
+  let next = 0;
   return (at) => {
-    while (beat + 1 < beats.length && beats[beat + 1]!.at <= at) beat++;
-    while (bars < downbeats.length && downbeats[bars]! <= beat) bars++;
-    // Before the first downbeat of the file, count back from it as if full bars led up to it.
-    const barStart = downbeats[bars - 1] ?? (downbeats[0] ?? 0) - beatsPerBar;
-    return { bar: bars - barOne, beat: Math.max(1, beat - barStart + 1) };
+    const after = round(multiply(subtract(at, start), perSecond));
+    while (next < counted.length && counted[next]!.after <= after) next++;
+    const { bar, beat } = counted[next - 1] ?? { bar: 0, beat: heardBeats(music).beatsPerBar };
+    return { bar, beat };
   };
 }
 
@@ -79,29 +93,26 @@ const PRECEDENCE = new Map(CUE_KINDS.map((kind, i) => [kind, i]));
 
 /** Cues of sounds as cues of the film, in order of frame, then of precedence. */
 function gathered(plan: Timed, cuesIn: (sound: Sound) => readonly SoundCue[]): Cue[] {
-  const { music, rate, lead } = plan;
-  const cues = soundsOf(plan).flatMap((sound) =>
-    cuesIn(sound).flatMap((cue): Omit<Cue, 'bar' | 'beat'>[] => {
-      if (cue.at < sound.region.in || cue.at >= sound.region.out) return [];
-      const at = filmInstant(sound, cue.at, rate);
-      const frame = nearestFrame(at, rate) - lead;
-      return frame < 0 ? [] : [{ ...cue, at, frame: frames(frame), sound: sound.id }];
-    }),
-  );
+  const { rate, lead } = plan;
+  const cues = soundsOf(plan).flatMap((sound) => {
+    const parts = partsOf(sound);
+    return cuesIn(sound).flatMap((cue) =>
+      usedPlaces(parts, cue.at).flatMap((after): Omit<Cue, 'bar' | 'beat'>[] => {
+        const at = instantAfter(sound, after, rate);
+        const frame = nearestFrame(at, rate) - lead;
+        return frame < 0 ? [] : [{ ...cue, at, frame: frames(frame), sound: sound.id }];
+      }),
+    );
+  });
   const count = barCounter(plan);
-  const start = music ? filmInstant(music, samples(0), rate) : null;
-  const inMusic = (at: Instant): Samples =>
-    samples(start && music ? round(multiply(subtract(at, start), rational(music.analysis.sampleRate))) : 0);
-  const counted = cues
-    .toSorted((a, b) => compare(a.at, b.at))
-    .map((cue): Cue => ({ ...cue, ...count(inMusic(cue.at)) }));
+  const counted = cues.toSorted((a, b) => compare(a.at, b.at)).map((cue): Cue => ({ ...cue, ...count(cue.at) }));
   return counted.sort((a, b) => a.frame - b.frame || PRECEDENCE.get(a.kind)! - PRECEDENCE.get(b.kind)!);
 }
 
 const isBeat = ({ kind }: SoundCue): boolean => kind === 'downbeat' || kind === 'beat';
 
 /**
- * The cues of a plan in order of time: what the switches of each sound let through, inside its region. Cues whose frame
+ * The cues of a plan in order of time: what the switches of each sound let through, inside the parts used. Cues whose frame
  * would fall before frame 0 because of the lead are left out. Where several fall on one frame, beats come first. Beats
  * of other sounds do not count beside those of the music, which they would contradict.
  */

@@ -2,10 +2,17 @@ import { withCorrection, type Correction } from '../listen/index.ts';
 import { CaesuraError, samples, type Frames, type Samples } from '../time/index.ts';
 import type { CueKind, CueSwitch, SoundKind } from './cue-kinds.ts';
 import { soundsOf } from './cues.ts';
+import { partsFit, usedLength } from './parts.ts';
 import type { CueEdit, Plan, Sound } from './schema.ts';
 
+/** How a sound is used: the part, the splices in it, and the fade at its end. */
+export type Ending = Pick<Sound, 'region' | 'splices' | 'fade'>;
+
 /** A sound as it arrives from analysis, before anything is chosen. */
-export type NewSound = Pick<Sound, 'media' | 'fileName' | 'outline' | 'startGuessed' | 'analysis' | 'found'>;
+export type NewSound = Pick<Sound, 'media' | 'fileName' | 'outline' | 'analysis' | 'found'> & {
+  readonly texture?: string | null | undefined;
+  readonly startGuessed?: boolean | undefined;
+};
 
 /** The sound of an id. Throws when it is not in the plan. */
 export function soundOf(plan: Plan, id: string): Sound {
@@ -39,12 +46,15 @@ function freshSound(plan: Plan, sound: NewSound, kind: SoundKind): Sound {
     sectionNames: [],
     switches: {},
     region: { in: kind === 'music' ? firstBar : samples(0), out: analysis.length },
+    splices: [],
+    fade: samples(0),
+    texture: sound.texture ?? null,
     place: 0 as Frames,
   };
 }
 
 /** The same file heard anew: what was heard is replaced, what the person did to it stays. */
-const heardAnew = (known: Sound, sound: NewSound): Sound => ({ ...known, ...sound });
+const heardAnew = (known: Sound, sound: NewSound): Sound => ({ ...known, ...sound, texture: sound.texture ?? null });
 
 /**
  * Gives the plan new music, used from its first downbeat to its end. The same file again (by content) keeps the
@@ -81,7 +91,23 @@ export const setRegion = (plan: Plan, id: string, from: Samples, to: Samples): P
         'The region must start before it ends, within the file.',
         'Choose a start that is earlier than the end.',
       );
-    return { ...sound, region: { in: from, out: to } };
+    const region = { in: from, out: to };
+    const { length } = sound.analysis;
+    // Splices that the new region still goes through stay.
+    const splices = partsFit({ region, splices: sound.splices }, length) ? sound.splices : [];
+    return { ...sound, region, splices };
+  });
+
+/** Chooses how a sound ends: the part used, the splices in it and the fade. Throws when that does not fit the file. */
+export const setEnding = (plan: Plan, id: string, { region, splices, fade }: Ending): Plan =>
+  withSound(plan, id, (sound) => {
+    if (!partsFit({ region, splices }, sound.analysis.length))
+      throw new CaesuraError(
+        'bad-ending',
+        'A splice must leave a part after it began, within the file.',
+        'Choose another ending.',
+      );
+    return { ...sound, region, splices, fade: samples(Math.min(fade, usedLength({ region, splices }))) };
   });
 
 /** Chooses the plan frame at which the used part of a sound starts. Throws when it is before the film. */

@@ -1,6 +1,6 @@
 import { TRUSTED } from '../listen/index.ts';
 import { formatTimecode, rateLabel } from '../time/index.ts';
-import { soundEnd } from './cues.ts';
+import { soundEnd } from './parts.ts';
 import { heardBeats } from './sound-cues.ts';
 import type { Plan } from './schema.ts';
 import { shotFacts } from './shots.ts';
@@ -42,7 +42,7 @@ function musicFaults(plan: Plan): Fault[] {
       step: 'listen',
       shot: null,
       message: `The music ends ${plural(short, 'frame')} before the target.`,
-      mend: 'Choose a longer region in Listen, other music, or a shorter target.',
+      mend: 'Choose an ending that lasts in Listen, a longer region, other music, or a shorter target.',
     });
   if (heardBeats(plan.music).confidence < TRUSTED)
     faults.push({

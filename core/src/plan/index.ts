@@ -4,6 +4,7 @@ export * from './read-plan.ts';
 export * from './new-plan.ts';
 export * from './beats-on-frames.ts';
 export * from './cues.ts';
+export * from './parts.ts';
 export * from './source.ts';
 export * from './shots.ts';
 export * from './faults.ts';

@@ -1,13 +1,4 @@
-import {
-  frameShownAt,
-  instantOfFrame,
-  rational,
-  seconds,
-  toNumber,
-  type FrameRate,
-  type Frames,
-  type Seconds,
-} from '../time/index.ts';
+import { frameShownAt, instantOfFrame, rational, seconds, toNumber, type Frames, type Seconds } from '../time/index.ts';
 import { beatCuesOf } from './cues.ts';
 import { heardBeats } from './sound-cues.ts';
 import type { Plan, Sound } from './schema.ts';
@@ -105,7 +96,3 @@ export function musicLines(music: Sound): Line[] {
 /** The plan frame shown at a time of the film that was pointed at, so only as exact as the pointing. */
 export const frameAtTime = (at: Seconds, plan: Pick<Plan, 'rate'>): Frames =>
   frameShownAt(rational(Math.round(at * 1e6), 1e6), plan.rate);
-
-/** Seconds of a sound file at which the film's frame 0 is; negative when the sound comes in later. */
-export const filmStart = (sound: Sound, rate: FrameRate): Seconds =>
-  seconds(sound.region.in / sound.analysis.sampleRate - toNumber(instantOfFrame(sound.place, rate)));

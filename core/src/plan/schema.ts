@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CUE_KINDS, SOUND_KINDS } from './cue-kinds.ts';
 import { PLAN_FORM } from './form.ts';
+import { partsFit } from './parts.ts';
 import type { Frames, Samples, SourceFrames, BeatsPerMinute } from '../time/index.ts';
 
 /** Longest length or start of a film: a day of timecode at 1000 frames a second. */
@@ -134,12 +135,26 @@ export const SoundSchema = z
     switches: z.partialRecord(z.enum(CUE_KINDS), z.object({ on: z.boolean(), least: UnitIntervalSchema })),
     /** Part used: from `in` up to but not including `out`. */
     region: z.object({ in: samplesFrom0, out: samplesFrom0 }),
+    /** Places inside the region from which the film goes on at another place of the file, in the order heard. */
+    splices: z
+      .array(z.object({ leave: samplesFrom0, enter: samplesFrom0 }))
+      .max(100)
+      .readonly()
+      .default([]),
+    /** How long the end of the used sound fades to nothing. */
+    fade: samplesFrom0.default(0 as Samples),
+    /** The colour and harmony of the sound over time, kept as a media file of its own. */
+    texture: MediaIdSchema.nullable().default(null),
     /** Plan frame at whose start `region.in` sounds. */
     place: framesFrom(0),
   })
   .refine((m) => m.region.in < m.region.out && m.region.out <= m.analysis.length, {
     message: 'The region must start before it ends, within the file.',
     path: ['region'],
+  })
+  .refine((m) => partsFit(m, m.analysis.length), {
+    message: 'A splice must leave a part after it began, within the file.',
+    path: ['splices'],
   });
 
 /** Source media in its own frames. */

@@ -93,6 +93,14 @@ export function cuesOfSound(sound: Sound): readonly SoundCue[] {
   return cues;
 }
 
+/** The stretches from a cue of one kind to the next of another, such as pauses; samples. A start without an end is none. */
+export const stretchesOf = (cues: readonly SoundCue[], from: CueKind, to: CueKind): { from: Samples; to: Samples }[] =>
+  cues.flatMap((cue, i) => {
+    if (cue.kind !== from) return [];
+    const end = cues.slice(i + 1).find((c) => c.kind === from || c.kind === to);
+    return end?.kind === to ? [{ from: cue.at, to: end.at }] : [];
+  });
+
 /** The cues of a sound that its switches let through. */
 export const usedCues = (sound: Sound): SoundCue[] =>
   cuesOfSound(sound).filter(({ kind, strength }) => {

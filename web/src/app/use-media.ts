@@ -16,7 +16,7 @@ export function useOutline(id: string | null): Outline | null {
 }
 
 /** The bytes of a kept file, or null until they are there. A file that is gone stays null: it is only for drawing. */
-function useMediaBytes(id: string | null): Uint8Array | null {
+export function useMediaBytes(id: string | null): Uint8Array | null {
   const [bytes, setBytes] = useState<{ id: string; bytes: Uint8Array } | null>(null);
   useEffect(() => {
     if (!id) return undefined;

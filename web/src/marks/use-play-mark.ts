@@ -2,11 +2,11 @@ import { useEffect, type RefObject } from 'react';
 import type { Playing } from '../sound/use-player.ts';
 import type { LineListHandle } from './LineList.tsx';
 
-/** Moves the play mark along the lines while the music plays. `offset` is the time of the file at time 0 of the lines. */
+/** Moves the play mark along the lines while the music plays. `position` tells the time of the lines that is heard. */
 export function usePlayMark(
   lines: RefObject<LineListHandle | null>,
-  { state, position }: Playing,
-  offset: number,
+  state: Playing['state'],
+  position: () => number | null,
 ): void {
   useEffect(() => {
     const list = lines.current;
@@ -17,11 +17,11 @@ export function usePlayMark(
     let frame = 0;
     const step = () => {
       const at = position();
-      list?.mark(at === null ? null : at - offset);
-      if (at !== null) list?.show(at - offset);
+      list?.mark(at);
+      if (at !== null) list?.show(at);
       frame = requestAnimationFrame(step);
     };
     step();
     return () => cancelAnimationFrame(frame);
-  }, [lines, state, position, offset]);
+  }, [lines, state, position]);
 }

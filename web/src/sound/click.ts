@@ -1,11 +1,9 @@
-import type { Seconds } from '@caesura/core/time';
-
 /** How a click sounds: high and loud for the first beat of a bar, lower for a beat, a soft tick for any other cue. */
 export type ClickSound = 'accent' | 'beat' | 'tick';
 
-/** A click at a time of the sound file. */
+/** A click after so many seconds of the route that is played. */
 export interface Click {
-  readonly at: Seconds;
+  readonly after: number;
   readonly sound: ClickSound;
 }
 

@@ -3,6 +3,7 @@ import { seconds } from '@caesura/core/time';
 import type { Click } from './click.ts';
 import type { Playable } from './held-sounds.ts';
 import { Player } from './player.ts';
+import { routeTimes, type Route } from './route.ts';
 
 /** A sound device with a clock that is moved by hand, and what was set on it. */
 const device = {
@@ -92,10 +93,10 @@ afterEach(() => {
 });
 
 /** A beat every half second. */
-const beats: Click[] = Array.from({ length: 40 }, (_, i) => ({
-  at: seconds(i / 2),
-  sound: i % 4 === 0 ? 'accent' : 'beat',
-}));
+const beats = (route: Route): Click[] =>
+  Array.from({ length: 40 }, (_, i) => i).flatMap((i) =>
+    routeTimes(route, seconds(i / 2)).map((after): Click => ({ after, sound: i % 4 === 0 ? 'accent' : 'beat' })),
+  );
 /** A sound of so many seconds that is there as a whole, and one that is decoded bit by bit. */
 const whole = (length = 20): Playable => {
   const buffer = new FakeBuffer({ length: 8000 * length }) as unknown as AudioBuffer;
@@ -114,7 +115,7 @@ async function pass(time: number): Promise<void> {
 
 it('sets every click once, exactly on the clock of the sound', async () => {
   const player = new Player();
-  await player.play(whole(), [stretch(3, 8)], () => beats, quiet);
+  await player.play(whole(), [stretch(3, 8)], beats, quiet);
   expect(device.started).toEqual([[10.05, 3, 5]]);
   await pass(6);
   // From 3 s to before 8 s there are ten beats; the one at t is heard at 10.05 + t − 3.
@@ -138,11 +139,11 @@ it('tells what is heard now, less the delay of the device, and nothing while sti
 it('says when it came to the end by itself, and not when it was stopped', async () => {
   const player = new Player();
   const onEnd = vi.fn();
-  await player.play(whole(), [stretch(0, 1)], () => beats, { ...quiet, onEnd });
+  await player.play(whole(), [stretch(0, 1)], beats, { ...quiet, onEnd });
   player.stop();
   await pass(2);
   expect(onEnd).not.toHaveBeenCalled();
-  await player.play(whole(), [stretch(0, 1)], () => beats, { ...quiet, onEnd });
+  await player.play(whole(), [stretch(0, 1)], beats, { ...quiet, onEnd });
   await pass(2);
   expect(onEnd).toHaveBeenCalledOnce();
   player.close();
@@ -151,11 +152,11 @@ it('says when it came to the end by itself, and not when it was stopped', async 
 
 it('plays only what was asked for last when calls overtake each other', async () => {
   const player = new Player();
-  const calls = [player.play(whole(), [stretch(0, 5)], () => beats, quiet)];
-  calls.push(player.play(whole(), [stretch(7, 9)], () => beats, quiet));
+  const calls = [player.play(whole(), [stretch(0, 5)], beats, quiet)];
+  calls.push(player.play(whole(), [stretch(7, 9)], beats, quiet));
   await Promise.all(calls);
   expect(device.started).toEqual([[10.05, 7, 2]]);
-  const third = player.play(whole(), [stretch(0, 5)], () => beats, quiet);
+  const third = player.play(whole(), [stretch(0, 5)], beats, quiet);
   player.stop();
   await third;
   expect(device.started).toHaveLength(1);
@@ -164,7 +165,7 @@ it('plays only what was asked for last when calls overtake each other', async ()
 
 it('loops without a gap, clicks in every round', async () => {
   const player = new Player();
-  await player.play(whole(), [stretch(2, 4)], () => beats, quiet, { loop: true, speed: 1, fade: 0 });
+  await player.play(whole(), [stretch(2, 4)], beats, quiet, { loop: true, speed: 1, fade: null });
   await pass(5.05);
   // Four beats a round of two seconds; a second ahead of 5 s are 6 s, three rounds.
   expect(device.clicks).toHaveLength(12);
@@ -176,8 +177,8 @@ it('loops without a gap, clicks in every round', async () => {
 it('plays at half speed: packets without a gap, clicks and position as much later, and an end', async () => {
   const player = new Player();
   const onEnd = vi.fn();
-  const slow = { loop: false, speed: 0.5, fade: 0 };
-  await player.play(whole(8), [stretch(2, 4)], () => beats, { ...quiet, onEnd }, slow);
+  const slow = { loop: false, speed: 0.5, fade: null };
+  await player.play(whole(8), [stretch(2, 4)], beats, { ...quiet, onEnd }, slow);
   await pass(1.05);
   expect(player.position()).toBeCloseTo(2 + (1.05 - 0.05 - 0.02) / 2, 6);
   await pass(3.5);
@@ -192,10 +193,10 @@ it('plays at half speed: packets without a gap, clicks and position as much late
 
 it('crosses over where two places are joined, and fades at the end', async () => {
   const player = new Player();
-  await player.play(whole(), [stretch(3, 4), stretch(8, 9.5)], () => beats, quiet, {
+  await player.play(whole(), [stretch(3, 4), stretch(8, 9.5)], beats, quiet, {
     loop: false,
     speed: 1,
-    fade: 0.5,
+    fade: { from: 2, to: 2.5 },
   });
   await pass(1.5);
   expect(player.position()).toBeCloseTo(8 + 0.5 - 0.05 - 0.02, 6);

@@ -2,7 +2,7 @@ import type { Seconds } from '@caesura/core/time';
 import { soundClick, type Click } from './click.ts';
 import { feedOf } from './feed.ts';
 import type { Extract, Playable } from './held-sounds.ts';
-import { fileTime, routeLength, routeTimes, type Piece, type Route } from './route.ts';
+import { fileTime, routeLength, type Piece, type Route } from './route.ts';
 import { voiceOf, type Voice } from './voice.ts';
 
 /** Clicks and voices are handed to the audio clock this far ahead, looked after this often. */
@@ -17,12 +17,12 @@ export interface Manner {
   readonly loop: boolean;
   /** 1 is as it is, 0.5 half as fast; the pitch is kept. */
   readonly speed: number;
-  /** Seconds of sound over which the end fades to nothing. */
-  readonly fade: number;
+  /** Seconds of the route from which on, and up to which, it fades to nothing; null for no fade. */
+  readonly fade: { readonly from: number; readonly to: number } | null;
 }
 
 /** Once, as it is. */
-export const PLAIN: Manner = { loop: false, speed: 1, fade: 0 };
+export const PLAIN: Manner = { loop: false, speed: 1, fade: null };
 
 /** What is told of a play that goes on after the call. */
 export interface Told {
@@ -53,7 +53,7 @@ export class Player {
   async play(
     sound: Playable,
     route: Route,
-    clicks: () => readonly Click[],
+    clicks: (route: Route) => readonly Click[],
     { onEnd, onTrouble }: Told,
     manner: Manner = PLAIN,
   ): Promise<void> {
@@ -76,18 +76,20 @@ export class Player {
     const voices = new Set<Voice>();
     const add = (piece: Piece, extract: Extract) =>
       voices.add(voiceOf(voiced, extract, piece, startedAt + piece.after / speed, speed));
-    if (fade > 0 && !loop) {
-      voiced.gain.setValueAtTime(1, startedAt + Math.max(0, length - fade) / speed);
-      voiced.gain.linearRampToValueAtTime(0, startedAt + round);
+    if (fade && !loop) {
+      // A fade that has begun before the route goes on from where it would be.
+      const gain = Math.min(1, fade.to / (fade.to - fade.from));
+      voiced.gain.setValueAtTime(gain, startedAt + Math.max(0, fade.from) / speed);
+      voiced.gain.linearRampToValueAtTime(0, startedAt + fade.to / speed);
     }
     // Seconds since the start up to which clicks are set, rounds of a loop one after the other.
     let done = 0;
     const click = (until: number) => {
-      const times = clicks().flatMap((c) => routeTimes(route, c.at).map((at) => ({ after: at / speed, as: c.sound })));
+      const set = clicks(route);
       for (let lap = loop ? Math.floor(done / round) : 0; lap === 0 || lap * round < until; lap++)
-        for (const { after, as } of times) {
-          const at = after + (lap > 0 ? lap * round : 0);
-          if (at >= done && at < until) soundClick(clicking, startedAt + at, as);
+        for (const { after, sound: as } of set) {
+          const at = after / speed + (lap > 0 ? lap * round : 0);
+          if (after >= 0 && after < length && at >= done && at < until) soundClick(clicking, startedAt + at, as);
         }
       done = Math.max(done, until);
     };
@@ -118,13 +120,20 @@ export class Player {
     look();
   }
 
-  /** The time of the file that is heard now, or null while nothing plays. */
-  position(): Seconds | null {
+  /** Seconds of the route that have been heard, or null while nothing plays. */
+  elapsed(): number | null {
     if (!this.playing || !this.context) return null;
     const heard = this.context.currentTime - (this.context.outputLatency || 0);
     const { route, startedAt, manner } = this.playing;
     const since = Math.max(0, heard - startedAt) * manner.speed;
-    return fileTime(route, manner.loop ? since % routeLength(route) : since);
+    const length = routeLength(route);
+    return manner.loop ? since % length : Math.min(since, length);
+  }
+
+  /** The time of the file that is heard now, or null while nothing plays or in silence. */
+  position(): Seconds | null {
+    const elapsed = this.elapsed();
+    return elapsed === null ? null : fileTime(this.playing!.route, elapsed);
   }
 
   stop(): void {

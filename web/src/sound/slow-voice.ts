@@ -1,5 +1,4 @@
 import { stretched } from '@caesura/core/listen';
-import type { Voice } from './voice.ts';
 
 /** Seconds of slowed sound that are handed to the device at once. */
 const PACKET = 0.25;
@@ -21,13 +20,20 @@ function* slowed(buffer: AudioBuffer, from: number, to: number, speed: number): 
   }
 }
 
+/** A sound that is handed to the device bit by bit. */
+export interface SlowVoice {
+  /** Hands over what is to be heard before a time of the audio clock. */
+  readonly supply: (until: number) => void;
+  readonly stop: () => void;
+}
+
 /** Plays a stretch of a buffer (seconds in it) at a speed into `output`, the first sample at `startAt` of the audio clock. */
 export function slowVoice(
   output: GainNode,
   buffer: AudioBuffer,
   stretch: { readonly from: number; readonly to: number; readonly speed: number },
   startAt: number,
-): Pick<Voice, 'supply' | 'stop'> {
+): SlowVoice {
   const { context } = output;
   const source = slowed(buffer, stretch.from, stretch.to, stretch.speed);
   const sounding = new Set<AudioBufferSourceNode>();

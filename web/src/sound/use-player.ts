@@ -15,10 +15,12 @@ export interface Playing {
   readonly stop: () => void;
   /** Time of the file that is heard now; null while still. */
   readonly position: () => Seconds | null;
+  /** Seconds of the route that have been heard; null while still. */
+  readonly elapsed: () => number | null;
 }
 
-/** Plays the music with clicks. Stops when the screen is left or the music changes. */
-export function usePlayer(music: Sound | null, clicks: readonly Click[]): Playing {
+/** Plays the music with the clicks that belong on a route. Stops when the screen is left or the music changes. */
+export function usePlayer(music: Sound | null, clicks: (route: Route) => readonly Click[]): Playing {
   const dispatch = useAppDispatch();
   const [state, setState] = useState<Playing['state']>('still');
   const player = useRef<Player | null>(null);
@@ -58,7 +60,7 @@ export function usePlayer(music: Sound | null, clicks: readonly Click[]): Playin
         await own.play(
           sound,
           route,
-          () => latestClicks.current,
+          (on) => latestClicks.current(on),
           { onEnd: () => setState('still'), onTrouble: failed },
           { ...PLAIN, ...manner },
         );
@@ -72,5 +74,6 @@ export function usePlayer(music: Sound | null, clicks: readonly Click[]): Playin
     [music, dispatch],
   );
   const position = useCallback(() => player.current?.position() ?? null, []);
-  return { state, play, stop, position };
+  const elapsed = useCallback(() => player.current?.elapsed() ?? null, []);
+  return { state, play, stop, position, elapsed };
 }

@@ -1,12 +1,9 @@
 import type { Extract } from './held-sounds.ts';
 import type { Piece } from './route.ts';
-import { slowVoice } from './slow-voice.ts';
+import { slowVoice, type SlowVoice } from './slow-voice.ts';
 
 /** A piece of a sound on its way to the device. */
-export interface Voice {
-  /** Hands over what is to be heard before a time of the audio clock. */
-  readonly supply: (until: number) => void;
-  readonly stop: () => void;
+export interface Voice extends SlowVoice {
   /** Time of the audio clock at which it has been heard. */
   readonly endsAt: number;
 }

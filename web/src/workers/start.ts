@@ -5,3 +5,7 @@ export const startListenWorker = (): Worker =>
 /** Starts the worker that reads the headers of media files. */
 export const startMediaWorker = (): Worker =>
   new Worker(new URL('./media-worker.ts', import.meta.url), { type: 'module' });
+
+/** Starts the worker that looks for endings. */
+export const startEndingsWorker = (): Worker =>
+  new Worker(new URL('./endings-worker.ts', import.meta.url), { type: 'module' });

@@ -8,7 +8,8 @@ import {
   rational,
   type FrameRate,
 } from '../../time/index.ts';
-import { soundEnd, type Cue, type Sound, type Plan, type ShotFacts } from '../../plan/index.ts';
+import { type Cue, type Plan, type ShotFacts } from '../../plan/index.ts';
+import { soundEvents, type SoundEvent } from '../sound-events.ts';
 import type { HandoffFormat } from '../format.ts';
 import { scoredShots } from '../scored.ts';
 import { sourceFrameInPlanCounting } from '../source-timecode.ts';
@@ -71,17 +72,18 @@ function cueComment({ kind, bar, beat }: Cue): string {
   return kind === 'downbeat' || kind === 'beat' ? `CUT ON ${place}` : `CUT ON ${kind.toUpperCase()} AT ${place}`;
 }
 
-function musicEvent(music: Sound, plan: Plan, length: number): Event {
-  const used = Math.min(length, soundEnd(music, plan.rate)) - music.place;
-  const from = keepTime(music.region.in, rational(music.analysis.sampleRate), plan.rate);
+function musicEvent({ sound, from, start, end, fade }: SoundEvent, plan: Plan): Event {
+  const { sampleRate } = sound.analysis;
+  const source = keepTime(from, rational(sampleRate), plan.rate);
   return {
     reel: 'MUSIC',
     track: 'AA',
-    source: [from, from + used],
-    record: [plan.start + music.place, plan.start + music.place + used],
+    source: [source, source + end - start],
+    record: [plan.start + start, plan.start + end],
     comments: [
-      `FROM CLIP NAME: ${music.fileName}`,
-      `SOUND STARTS AT SAMPLE ${music.region.in} OF ${music.analysis.sampleRate} HZ; SOURCE IN IS THE NEAREST FRAME`,
+      `FROM CLIP NAME: ${sound.fileName}`,
+      `SOUND STARTS AT SAMPLE ${from} OF ${sampleRate} HZ; SOURCE IN IS THE NEAREST FRAME`,
+      ...(fade > 0 ? [`SOUND FADES OUT OVER THE LAST ${fade} FRAMES`] : []),
     ],
   };
 }
@@ -107,7 +109,7 @@ export function writeEdl(plan: Plan): string {
   const reels = reelNames(plan.clips);
   const length = frames(shots.at(-1)!.end);
   const events = shots.map((facts) => pictureEvent(facts, plan, reels));
-  if (plan.music && plan.music.place < length) events.push(musicEvent(plan.music, plan, length));
+  if (plan.music) events.push(...soundEvents(plan.music, plan.rate, length).map((e) => musicEvent(e, plan)));
   if (events.length > MOST_EVENTS)
     throw new CaesuraError(
       'edl-events',

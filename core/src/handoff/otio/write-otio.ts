@@ -1,5 +1,6 @@
 import { toNumber, toText, type FrameRate } from '../../time/index.ts';
-import { soundEnd, type Sound, type Plan, type ShotFacts } from '../../plan/index.ts';
+import { type Plan, type ShotFacts } from '../../plan/index.ts';
+import { soundEvents, type SoundEvent } from '../sound-events.ts';
 import type { HandoffFormat } from '../format.ts';
 import { scoredShots } from '../scored.ts';
 
@@ -54,26 +55,22 @@ function shotItem(facts: ShotFacts, plan: Plan): Json {
   return clipItem(clip.name, source, mediaReference(clip.fileName, available), metadata);
 }
 
-function musicItem(music: Sound, plan: Plan, length: number): Json {
-  const { sampleRate } = music.analysis;
-  const source = range(
-    time(music.region.in, sampleRate),
-    atRate(Math.min(length, soundEnd(music, plan.rate)) - music.place, plan.rate),
-  );
+function soundItem({ sound, from, start, end, fade }: SoundEvent, plan: Plan): Json {
+  const { sampleRate, length } = sound.analysis;
   return clipItem(
-    music.fileName,
-    source,
-    mediaReference(music.fileName, range(time(0, sampleRate), time(music.analysis.length, sampleRate))),
-    {},
+    sound.fileName,
+    range(time(from, sampleRate), atRate(end - start, plan.rate)),
+    mediaReference(sound.fileName, range(time(0, sampleRate), time(length, sampleRate))),
+    fade > 0 ? { caesura: { fade_out_frames: fade } } : {},
   );
 }
 
-/** The music, after a gap when it comes in later; nothing when that is after the end. */
-function musicItems(music: Sound, plan: Plan, length: number): Json[] {
-  if (music.place >= length) return [];
-  const wait = range(atRate(0, plan.rate), atRate(music.place, plan.rate));
-  const gap = music.place > 0 ? [item('Gap.1', 'before the music', wait, {})] : [];
-  return [...gap, musicItem(music, plan, length)];
+/** The parts of the music, after a gap when it comes in later. */
+function musicItems(events: readonly SoundEvent[], plan: Plan): Json[] {
+  const first = events[0]?.start ?? 0;
+  const wait = range(atRate(0, plan.rate), atRate(first, plan.rate));
+  const gap = first > 0 ? [item('Gap.1', 'before the music', wait, {})] : [];
+  return [...gap, ...events.map((event) => soundItem(event, plan))];
 }
 
 function track(kind: 'Video' | 'Audio', name: string, children: Json[]): Json {
@@ -91,7 +88,7 @@ export function otioDocument(plan: Plan): Json {
       shots.map((facts) => shotItem(facts, plan)),
     ),
   ];
-  if (plan.music) tracks.push(track('Audio', 'Music', musicItems(plan.music, plan, length)));
+  if (plan.music) tracks.push(track('Audio', 'Music', musicItems(soundEvents(plan.music, plan.rate, length), plan)));
   return {
     OTIO_SCHEMA: 'Timeline.1',
     name: plan.name,

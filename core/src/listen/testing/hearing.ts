@@ -22,5 +22,6 @@ export const hearingOf = (analysis: Analysis): Hearing => ({
     momentary: [-20, -9],
     shortTerm: [],
   },
+  texture: new Uint8Array(0),
   outline: new Uint8Array(0),
 });

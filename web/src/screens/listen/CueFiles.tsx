@@ -1,4 +1,4 @@
-import { Button, ButtonGroup } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import {
   beatEntriesOf,
   broughtIn,
@@ -92,29 +92,29 @@ export function CueFiles({ sound }: { sound: Sound }) {
           variant="outline-dark"
           onFiles={(f) => void bringIn(f)}
         />
-        <ButtonGroup aria-label="Give cues out as">
-          {CUE_FORMATS.map((format) => (
-            <Button
-              key={format.id}
-              variant="outline-dark"
-              title={
-                format.id === 'txt'
-                  ? 'The beats, one time in a line with the number in the bar'
-                  : `The cues that are switched on, as ${format.name}${format.id === 'mid' ? ' with the beats as its tempo map' : ''}`
-              }
-              onClick={() => giveOut(format)}
-            >
-              {format.name}
-            </Button>
-          ))}
+      </div>
+      <div className="buttons" role="group" aria-label="Give cues out as">
+        {CUE_FORMATS.map((format) => (
           <Button
+            key={format.id}
             variant="outline-dark"
-            title="The sound as WAV with the cues that are switched on as cue points in it"
-            onClick={giveOutInSound}
+            title={
+              format.id === 'txt'
+                ? 'The beats, one time in a line with the number in the bar'
+                : `The cues that are switched on, as ${format.name}${format.id === 'mid' ? ' with the beats as its tempo map' : ''}`
+            }
+            onClick={() => giveOut(format)}
           >
-            {WAVE_CUES.name}
+            {format.name}
           </Button>
-        </ButtonGroup>
+        ))}
+        <Button
+          variant="outline-dark"
+          title="The sound as WAV with the cues that are switched on as cue points in it"
+          onClick={giveOutInSound}
+        >
+          {WAVE_CUES.name}
+        </Button>
       </div>
       {working && <Working {...working} onStop={stop} />}
     </>

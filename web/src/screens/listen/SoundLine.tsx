@@ -1,5 +1,14 @@
 import { memo, useState, type CSSProperties, type PointerEvent } from 'react';
-import { cuesOfSound, heardBeats, usedCues, type Line, type Sound, type SoundCue } from '@caesura/core/plan';
+import {
+  cuesOfSound,
+  heardBeats,
+  partsOf,
+  stretchesOf,
+  usedCues,
+  type Line,
+  type Sound,
+  type SoundCue,
+} from '@caesura/core/plan';
 import { samples, type Samples } from '@caesura/core/time';
 import { clock } from '../../app/format.ts';
 import { CueGlyph } from '../../marks/CueGlyph.tsx';
@@ -78,14 +87,14 @@ const Band = ({ className, line, from, to }: { className: string; line: Line; fr
   return stretch && <div className={className} style={{ left: `${stretch.left}%`, width: `${stretch.width}%` }} />;
 };
 
-/** A hairpin from where a rise starts to its peak, as much of it as is on the line. */
-function Hairpin({ line, from, to }: { line: Line; from: number; to: number }) {
+/** A hairpin over a rise from its start to its peak, or over a fade the other way, as much of it as is on the line. */
+function Hairpin({ line, from, to, falling }: { line: Line; from: number; to: number; falling?: boolean }) {
   const stretch = stretchOn(line, from, to);
   if (!stretch) return null;
-  const [start, end] = [Math.max(from, line.from), Math.min(to, line.to)].map((t) => (t - from) / (to - from)) as [
-    number,
-    number,
-  ];
+  const [start, end] = [Math.max(from, line.from), Math.min(to, line.to)].map((t) => {
+    const part = (t - from) / (to - from);
+    return falling ? 1 - part : part;
+  }) as [number, number];
   return (
     <svg
       className="hairpin"
@@ -99,6 +108,35 @@ function Hairpin({ line, from, to }: { line: Line; from: number; to: number }) {
         vectorEffect="non-scaling-stroke"
       />
     </svg>
+  );
+}
+
+/** The stretches of a file that the film does not use, in order; samples. */
+function unusedOf(sound: Sound): { from: number; to: number }[] {
+  const used = partsOf(sound).toSorted((a, b) => a.from - b.from);
+  const unused: { from: number; to: number }[] = [];
+  let reached = 0;
+  for (const { from, to } of used) {
+    if (from > reached) unused.push({ from: reached, to: from });
+    reached = Math.max(reached, to);
+  }
+  return [...unused, { from: reached, to: Infinity }];
+}
+
+/** Where a splice leaves the music and where it enters it again, by its number. */
+function SpliceMarks({ line, leave, enter, number }: { line: Line; leave: number; enter: number; number: number }) {
+  const mark = (at: number, text: string, side: 'leave' | 'enter') =>
+    // A bar line that ends a line is drawn where the music stops, at the end of that line.
+    (side === 'leave' ? at > line.from && at <= line.to : at >= line.from && at < line.to) && (
+      <div className={`splice splice-${side}`} style={{ left: `${percentOn(line, at)}%` }} title={text}>
+        <span>{side === 'leave' ? `${number} →` : `→ ${number}`}</span>
+      </div>
+    );
+  return (
+    <>
+      {mark(leave, `Splice ${number} leaves the music here`, 'leave')}
+      {mark(enter, `Splice ${number} goes on from here`, 'enter')}
+    </>
   );
 }
 
@@ -120,22 +158,38 @@ export function SoundLine({ line, sound, outline, at, chosen, range, onChoose, o
   const [first, last] = [Math.round(line.from * sampleRate), Math.round(line.to * sampleRate)];
   const used = new Set(usedCues(sound));
   // Beats are seen also when they are switched off, since lines and corrections go by them.
-  const cues = cuesOfSound(sound).filter(
+  const all = cuesOfSound(sound);
+  const cues = all.filter(
     (c) => c.at >= first && c.at < last && (used.has(c) || c.kind === 'downbeat' || c.kind === 'beat'),
   );
-  const { pauses, rises } = sound.found;
+  const pauses = stretchesOf(all, 'pause-start', 'pause-end');
+  const rises = stretchesOf(all, 'rise-start', 'rise-peak');
+  const fadeFrom = sound.region.out - sound.fade;
   return (
     <>
       {range && <Band className="range" line={line} from={range.from / sampleRate} to={range.to / sampleRate} />}
       <div className="music-wave">{outline && <Wave outline={outline} line={line} offset={0} />}</div>
       {pauses.map((p) => (
-        <Band key={p.start} className="pause" line={line} from={p.start / sampleRate} to={p.end / sampleRate} />
+        <Band key={p.from} className="pause" line={line} from={p.from / sampleRate} to={p.to / sampleRate} />
       ))}
       {rises.map((r) => (
-        <Hairpin key={r.start} line={line} from={r.start / sampleRate} to={r.peak / sampleRate} />
+        <Hairpin key={r.from} line={line} from={r.from / sampleRate} to={r.to / sampleRate} />
       ))}
-      <Band className="veil" line={line} from={0} to={sound.region.in / sampleRate} />
-      <Band className="veil" line={line} from={sound.region.out / sampleRate} to={line.to} />
+      {sound.fade > 0 && (
+        <Hairpin line={line} from={fadeFrom / sampleRate} to={sound.region.out / sampleRate} falling />
+      )}
+      {unusedOf(sound).map(({ from, to }) => (
+        <Band key={from} className="veil" line={line} from={from / sampleRate} to={to / sampleRate} />
+      ))}
+      {sound.splices.map(({ leave, enter }, i) => (
+        <SpliceMarks
+          key={`${i}-${leave}`}
+          line={line}
+          leave={leave / sampleRate}
+          enter={enter / sampleRate}
+          number={i + 1}
+        />
+      ))}
       {cues.map((cue) => (
         <Mark
           key={`${cue.kind}${cue.at}`}

@@ -1,18 +1,18 @@
 import { Pause, Play } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import type { EndingChoice } from '@caesura/core/endings';
 import { TRUSTED, type Analysis } from '@caesura/core/listen';
-import { heardBeats, lengthContext, soundEnd, type CueKind, type Plan, type Sound } from '@caesura/core/plan';
-import { samples } from '@caesura/core/time';
-import { counted, grouped, lengthTimecode, secondsOf } from '../../app/format.ts';
+import { heardBeats, type CueKind, type Plan, type Sound } from '@caesura/core/plan';
 import { useEdit } from '../../app/hooks.ts';
 import type { Playing } from '../../sound/use-player.ts';
-import { LengthField } from '../../fields/LengthField.tsx';
 import { CueFiles } from './CueFiles.tsx';
 import { CueSwitches } from './CueSwitches.tsx';
+import { Endings } from './Endings.tsx';
 import { CUE_LABELS, LISTED_KINDS } from './kinds.ts';
 import { OnFrames } from './OnFrames.tsx';
 import { OverTime } from './OverTime.tsx';
+import { PartUsed } from './PartUsed.tsx';
 
 interface Props {
   readonly plan: Plan;
@@ -32,6 +32,7 @@ interface Props {
   readonly onPlay: () => void;
   readonly onStartHere: () => void;
   readonly onEndHere: () => void;
+  readonly onHearEnding: (choice: EndingChoice) => void;
   readonly putRight: ReactNode;
   readonly sectionNames: ReactNode;
   readonly chooser: ReactNode;
@@ -85,9 +86,6 @@ function Heard({ heard, sound }: { heard: Analysis; sound: Sound }) {
 export function SoundPanel(props: Props) {
   const { plan, sound, playing } = props;
   const edit = useEdit();
-  const end = soundEnd(sound, plan.rate);
-  const spare = end - plan.target;
-  const length = end - sound.place;
   return (
     <aside className="panel" aria-label="The sound">
       <h2 className="panel-title">{sound.fileName}</h2>
@@ -145,40 +143,8 @@ export function SoundPanel(props: Props) {
       {props.putRight}
       <OverTime sound={sound} at={props.at} />
       <OnFrames plan={plan} sound={sound} />
-      <h3>Part used</h3>
-      <dl className="facts">
-        <dt>From</dt>
-        <dd className="figures">{(sound.region.in / sound.analysis.sampleRate).toFixed(3)} s</dd>
-        <dt>To</dt>
-        <dd className="figures">{(sound.region.out / sound.analysis.sampleRate).toFixed(3)} s</dd>
-        <dt>Lasts</dt>
-        <dd className="figures" title={`${lengthTimecode(length, plan)} · ${secondsOf(length, plan.rate)}`}>
-          {grouped(length)} f
-        </dd>
-        <dt>Against the target</dt>
-        <dd className="figures" title={secondsOf(Math.abs(spare), plan.rate)}>
-          {spare === 0 ? 'exact' : `${counted(Math.abs(spare), 'frame')} ${spare > 0 ? 'spare' : 'short'}`}
-        </dd>
-      </dl>
-      <LengthField
-        label="Comes in at"
-        value={sound.place}
-        written={`${sound.place} f`}
-        also={secondsOf(sound.place, plan.rate)}
-        context={lengthContext(plan)}
-        onCommit={(place) => edit('placeSound', sound.id, place)}
-      />
-      <div className="buttons">
-        <Button variant="outline-dark" onClick={props.onStartHere} title="The part used starts at the position (S)">
-          Start here
-        </Button>
-        <Button variant="outline-dark" onClick={props.onEndHere} title="The part used ends at the position (E)">
-          End here
-        </Button>
-        <Button variant="outline-dark" onClick={() => edit('setRegion', sound.id, samples(0), sound.analysis.length)}>
-          Whole file
-        </Button>
-      </div>
+      <PartUsed plan={plan} sound={sound} onStartHere={props.onStartHere} onEndHere={props.onEndHere} />
+      <Endings plan={plan} sound={sound} onHear={props.onHearEnding} />
       <CueFiles sound={sound} />
       <h3>File</h3>
       {sound.startGuessed && (

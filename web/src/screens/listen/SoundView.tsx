@@ -12,13 +12,15 @@ import {
 import { nearestFrame, samples, seconds, type Samples, type Seconds } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { useScreenKeys } from '../../app/keys.ts';
-import type { Click } from '../../sound/click.ts';
+import type { Click, ClickSound } from '../../sound/click.ts';
+import { routeTimes, type Route } from '../../sound/route.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useOutline } from '../../app/use-media.ts';
 import { usePlayer } from '../../sound/use-player.ts';
 import { placed } from '../../app/view.ts';
 import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
 import { usePlayMark } from '../../marks/use-play-mark.ts';
+import { endingRoute } from './ending-route.ts';
 import { PutRight } from './PutRight.tsx';
 import { SectionNames } from './SectionNames.tsx';
 import { SoundLine, type Chosen, type Range } from './SoundLine.tsx';
@@ -30,17 +32,19 @@ const LINE_HEIGHT = 104;
 const NUDGE = 0.001;
 
 /** Clicks of all beats, if wanted, and ticks of one kind of cue. */
-function clicksOf(sound: Sound, beats: boolean, tick: CueKind | null): Click[] {
+function clicksOf(sound: Sound, beats: boolean, tick: CueKind | null): (route: Route) => Click[] {
   const rate = sound.analysis.sampleRate;
   const heard = heardBeats(sound);
   const accents = new Set(heard.downbeats);
   const ticks = tick === null ? [] : usedCues(sound).filter((c) => c.kind === tick);
-  return [
+  const clicks: { at: Samples; as: ClickSound }[] = [
     ...(beats
-      ? heard.beats.map((b, i): Click => ({ at: seconds(b.at / rate), sound: accents.has(i) ? 'accent' : 'beat' }))
+      ? heard.beats.map((b, i) => ({ at: b.at, as: accents.has(i) ? ('accent' as const) : ('beat' as const) }))
       : []),
-    ...ticks.map((c): Click => ({ at: seconds(c.at / rate), sound: 'tick' })),
+    ...ticks.map((c) => ({ at: c.at, as: 'tick' as const })),
   ];
+  return (route) =>
+    clicks.flatMap(({ at, as }) => routeTimes(route, seconds(at / rate)).map((after): Click => ({ after, sound: as })));
 }
 
 /** A whole sound as lines of bars, what was heard in it, and the corrections. */
@@ -63,7 +67,7 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
     useMemo(() => clicksOf(sound, click, tick), [sound, click, tick]),
   );
   const list = useRef<LineListHandle>(null);
-  usePlayMark(list, player, 0);
+  usePlayMark(list, player.state, player.position);
 
   const rate = sound.analysis.sampleRate;
   const { length } = sound.analysis;
@@ -265,6 +269,10 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
         onPlay={toggle}
         onStartHere={startHere}
         onEndHere={endHere}
+        onHearEnding={(choice) => {
+          const { route, manner } = endingRoute(sound, choice);
+          player.play(route, manner);
+        }}
         sectionNames={<SectionNames sound={sound} onGo={go} />}
         putRight={
           <PutRight

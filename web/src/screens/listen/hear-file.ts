@@ -10,7 +10,7 @@ import { inWorker } from '../../workers/task.ts';
 export type OnStage = (what: string, fraction: number | null) => void;
 
 /**
- * From a sound file to a sound for a plan: decodes it and listens to it in a worker, and keeps the file and its outline.
+ * From a sound file to a sound for a plan: decodes it and listens to it in a worker, and keeps the file, its outline and its texture.
  * An abort stops it; then nothing of the plan has changed. Throws what is wrong with the file and how to mend it.
  */
 export async function hearFile(file: File, onStage: OnStage, signal: AbortSignal): Promise<NewSound> {
@@ -26,11 +26,13 @@ export async function hearFile(file: File, onStage: OnStage, signal: AbortSignal
   );
   onStage('Keeping the file', null);
   const media = await keepMedia(file, signal);
-  const outline = await keepMedia(new Blob([hearing.outline as Uint8Array<ArrayBuffer>]), signal);
+  const kept = (bytes: Uint8Array) => keepMedia(new Blob([bytes as Uint8Array<ArrayBuffer>]), signal);
+  const [outline, texture] = [await kept(hearing.outline), await kept(hearing.texture)];
   return {
     media,
     fileName: file.name.slice(-255),
     outline,
+    texture,
     startGuessed,
     analysis: hearing.analysis,
     found: foundIn(hearing),

@@ -1,13 +1,15 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { cuesOf, filmStart, frameAtTime, scoreLines, shotFacts, type Plan } from '@caesura/core/plan';
+import { OUTLINE_RATE } from '@caesura/core/listen';
+import { cuesOf, frameAtTime, partsOf, scoreLines, shotFacts, type Plan } from '@caesura/core/plan';
 import { frames, instantOfFrame, seconds, toNumber, type Frames } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useScreenKeys } from '../../app/keys.ts';
 import type { Click } from '../../sound/click.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useOutline } from '../../app/use-media.ts';
+import { comesIn, filmRoute, usedFade } from '../../sound/film-route.ts';
 import { usePlayer } from '../../sound/use-player.ts';
 import { cutSelected, placed } from '../../app/view.ts';
 import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
@@ -21,11 +23,22 @@ const LINE_HEIGHT = 102;
 
 const timeOf = (frame: number, plan: Plan): number => toNumber(instantOfFrame(frame, plan.rate));
 
-/** A click on every cut, in seconds of the music file. */
-function cutClicks(plan: Plan): Click[] {
-  if (!plan.music) return [];
-  const start = filmStart(plan.music, plan.rate);
-  return (plan.score?.shots.slice(1) ?? []).map((s) => ({ at: seconds(start + timeOf(s.start, plan)), sound: 'beat' }));
+/** A click on every cut, for a play that starts at a time of the film. */
+const cutClicks = (plan: Plan, from: number): Click[] =>
+  (plan.score?.shots.slice(1) ?? []).map((s) => ({ after: timeOf(s.start, plan) - from, sound: 'beat' }));
+
+/** The outline of the music as the film has it: its parts one after the other. For drawing only. */
+function filmOutline(outline: Uint8Array | null, music: Plan['music']): Uint8Array | null {
+  if (!outline || !music) return null;
+  const at = (sample: number) => 2 * Math.round((sample / music.analysis.sampleRate) * OUTLINE_RATE);
+  const parts = partsOf(music).map(({ from, to }) => outline.subarray(at(from), at(to)));
+  const joined = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
+  let length = 0;
+  for (const part of parts) {
+    joined.set(part, length);
+    length += part.length;
+  }
+  return joined;
 }
 
 /** The film as a score: lines of four bars, cuts as strokes, shots between them; and the work on the cuts. */
@@ -36,16 +49,25 @@ export default function ScoreScreen() {
   const { frame, cut } = useAppSelector((state) => state.view);
   const [shown, setShown] = useState<'lines' | 'table'>('lines');
   const list = useRef<LineListHandle>(null);
-  const outline = useOutline(plan.music?.outline ?? null);
+  const { music } = plan;
+  const fileOutline = useOutline(music?.outline ?? null);
+  const outline = useMemo(() => filmOutline(fileOutline, music), [fileOutline, music]);
   const lines = useMemo(() => scoreLines(plan), [plan]);
   const cues = useMemo(() => cuesOf(plan), [plan]);
   const shots = useMemo(() => shotFacts(plan), [plan]);
+  /** Time of the film at which the play that is heard started. */
+  const startedAt = useRef(0);
   const player = usePlayer(
-    plan.music,
-    useMemo(() => cutClicks(plan), [plan]),
+    music,
+    useCallback(() => cutClicks(plan, startedAt.current), [plan]),
   );
-  const offset = plan.music ? filmStart(plan.music, plan.rate) : 0;
-  usePlayMark(list, player, offset);
+  const { elapsed } = player;
+  const heardAt = useCallback(() => {
+    const since = elapsed();
+    return since === null ? null : startedAt.current + since;
+  }, [elapsed]);
+  const offset = music ? -comesIn(music, plan.rate) : 0;
+  usePlayMark(list, player.state, heardAt);
 
   const last = shots.length - 1;
   const selected = cut !== null && cut <= last ? cut : null;
@@ -79,17 +101,19 @@ export default function ScoreScreen() {
     goTo(frame + by);
   };
   const play = (from: Frames) => {
-    if (!plan.music) return;
-    const end = offset + timeOf(plan.score?.length ?? plan.target, plan);
-    player.play([{ from: seconds(offset + timeOf(from, plan)), to: seconds(end) }]);
+    if (!music) return;
+    const [start, end] = [timeOf(from, plan), timeOf(plan.score?.length ?? plan.target, plan)];
+    startedAt.current = start;
+    const fade = usedFade(music, start - comesIn(music, plan.rate));
+    player.play(filmRoute(music, plan.rate, start, end), { fade });
   };
   const toggle = () => {
     if (player.state === 'still') return play(frame);
-    const heard = player.position();
+    const heard = heardAt();
     player.stop();
     if (heard === null) return;
     dispatch(cutSelected(null));
-    dispatch(placed(frameAtTime(seconds(Math.max(0, heard - offset)), plan)));
+    dispatch(placed(frameAtTime(seconds(heard), plan)));
   };
   const toCue = (direction: 1 | -1) => () => {
     if (selected !== null) edit('moveCutToCue', selected, direction);

@@ -1,0 +1,2 @@
+export { barLinesOf, type BarLines } from './bars.ts';
+export { endingChoices, type EndingChoice } from './choices.ts';
