@@ -78,7 +78,7 @@ test('a file that is no video is refused and the others come in', async ({ page 
     mimeType: 'video/mp4',
     buffer: Buffer.from('no video'),
   });
-  await expect(page.getByRole('alert')).toContainText('“door.mp4” is not a sound file that can be read.');
+  await expect(page.getByRole('alert')).toContainText('“door.mp4” is not a media file that can be read.');
   await page.getByRole('button', { name: 'Enter by hand' }).click();
   await page.getByRole('button', { name: 'Add clip', exact: true }).click();
   await expect(page.getByText('A clip needs a name.')).toBeVisible();

@@ -3,7 +3,7 @@ import path from 'node:path';
 import type { Plan } from '../core/src/plan/index.ts';
 import { danceAt128 } from '../core/src/listen/testing/synthesis.ts';
 import { ROOT } from './server.ts';
-import { choose, expect, newPlan, saved, step, test } from './test.ts';
+import { choose, expect, newPlan, saved, step, tab, test } from './test.ts';
 import { wavOf } from './wav.ts';
 
 const FOLDER = path.join(ROOT, 'e2e/fixtures/coded');
@@ -33,6 +33,7 @@ test('the same piece gives the same beats however it is coded', async ({ page })
   expect(truth.length).toBeGreaterThan(18);
   for (const name of readdirSync(FOLDER)) {
     const buffer = readFileSync(path.join(FOLDER, name));
+    await tab(page, 'Files');
     await choose(page, 'Choose another file', { name, mimeType: 'application/octet-stream', buffer });
     await expect(page.getByRole('heading', { name, exact: true })).toBeVisible({ timeout: 60_000 });
     const beats = await kept();

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { partsOf, soundEnd, type Plan } from '../core/src/plan/index.ts';
 import { Tape } from '../core/src/listen/testing/synthesis.ts';
-import { choose, expect, handOff, newPlan, saved, step, test, type } from './test.ts';
+import { choose, expect, handOff, newPlan, saved, step, tab, test, type } from './test.ts';
 import { wavOf } from './wav.ts';
 
 const CHORDS = [
@@ -42,6 +42,7 @@ test('music that is too long is spliced bar to bar, heard, kept and handed over'
     mimeType: 'audio/wav',
     buffer: Buffer.from(wavOf([tape.samples], tape.sampleRate)),
   });
+  await tab(page, 'Ending');
   const endings = page.getByLabel('Endings', { exact: true });
   await expect(endings.getByText('As it is now')).toBeVisible({ timeout: 60_000 });
   await expect(endings.getByText('Fades out to the target')).toBeVisible();
@@ -83,6 +84,7 @@ test('the part used is chosen bar by bar, and a section is named', async ({ page
   const panel = page.getByLabel('The sound', { exact: true });
   await expect(panel).toContainText('BPM', { timeout: 60_000 });
   const before = (await kept(page)).music!.region;
+  await tab(page, 'Ending');
   await page.getByRole('button', { name: 'Starts a bar later' }).click();
   await page.getByRole('button', { name: 'Ends a bar earlier' }).click();
   await page.getByRole('button', { name: 'Ends a bar earlier' }).click();
@@ -91,6 +93,7 @@ test('the part used is chosen bar by bar, and a section is named', async ({ page
   expect((region.in - before.in) / analysis.sampleRate).toBeCloseTo(15 / 7, 2);
   expect(analysis.beats.map((b) => b.at)).toContain(region.out);
 
+  await tab(page, 'Cues');
   const name = panel.getByLabel(/^Name of the section at/).first();
   await name.fill('Build');
   await name.press('Enter');

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { ROOT } from './server.ts';
-import { choose, expect, newPlan, saved, step, test, type } from './test.ts';
+import { choose, expect, newPlan, saved, step, tab, test, type } from './test.ts';
 
 const file = (name: string) => readFileSync(path.join(ROOT, 'demo/output', name));
 
@@ -14,6 +14,7 @@ test('an MP3 is heard, corrected, played and its part chosen, by keys', async ({
   const panel = page.getByLabel('The sound', { exact: true });
   // The demo's music has 112 beats a minute by construction.
   await expect(panel).toContainText('≈ 111.99 BPM', { timeout: 60_000 });
+  await tab(page, 'Ending');
   await expect(panel).toContainText('0.251 s');
 
   await page.keyboard.press('h');
@@ -30,7 +31,7 @@ test('an MP3 is heard, corrected, played and its part chosen, by keys', async ({
 
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('s');
-  const from = panel.locator('dt', { hasText: 'From' }).locator('+ dd');
+  const from = panel.locator('dt', { hasText: 'Starts' }).locator('+ dd');
   // One beat of 60/112 s after the first at 0.25 s.
   await expect(async () => {
     expect(Math.abs(parseFloat(await from.innerText()) - (0.25 + 60 / 112))).toBeLessThan(0.005);
@@ -79,6 +80,7 @@ test('a sound too large to be held is heard and played bit by bit', async ({ pag
   await choose(page, 'Choose a sound file', { name: 'long.flac', mimeType: 'audio/flac', buffer });
   const panel = page.getByLabel('The sound', { exact: true });
   await expect(panel).toContainText('≈ 120.0', { timeout: 120_000 });
+  await tab(page, 'Ending');
   await page.getByRole('button', { name: 'Whole file' }).click();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();

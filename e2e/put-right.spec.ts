@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { heardBeats, cuesOfSound, type Plan } from '../core/src/plan/index.ts';
 import { danceAt128, Tape } from '../core/src/listen/testing/synthesis.ts';
-import { choose, expect, newPlan, saved, step, test, type } from './test.ts';
+import { choose, expect, newPlan, saved, step, tab, test, type } from './test.ts';
 import { wavOf } from './wav.ts';
 
 const wav = (name: string, tape: Tape) => ({
@@ -35,6 +35,7 @@ const lines = (page: Page) => page.getByLabel('The sound in lines of four bars')
 test('metre, downbeat, shift, halving: each is kept, undone and taken back', async ({ page }) => {
   await withMusic(page);
   const heard = beatsOf(await kept(page));
+  await tab(page, 'Put right');
   await page.getByLabel('Beats in a bar').selectOption('3');
   await expect(page.getByLabel('The sound', { exact: true })).toContainText('Bars of 3');
 
@@ -55,6 +56,7 @@ test('metre, downbeat, shift, halving: each is kept, undone and taken back', asy
 
   // The same file heard again keeps what was put right.
   await page.getByLabel('Beats in a bar').selectOption('5');
+  await tab(page, 'Files');
   await choose(page, 'Choose another file', wav('dance.wav', danceAt128().tape));
   await expect(page.getByLabel('The sound', { exact: true })).toContainText('Bars of 5', { timeout: 60_000 });
 });
@@ -86,6 +88,7 @@ test('a beat is dragged, nudged, removed and added; a cue is set by hand', async
 test('a range gives a constant tempo and is tracked anew', async ({ page }) => {
   await withMusic(page);
   const heard = beatsOf(await kept(page));
+  await tab(page, 'Put right');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('[');
   for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight');
@@ -116,6 +119,7 @@ test('taps become beats, the delay of the person taken off', async ({ page }) =>
     await page.keyboard.press('t');
   }
   await page.keyboard.press('Space');
+  await tab(page, 'Put right');
   await page.getByRole('button', { name: 'Use taps' }).click();
   await expect(
     page.getByRole('status').filter({ hasText: /beats from taps; you tapped \d+ ms (late|early)/ }),
@@ -139,6 +143,7 @@ test('kinds of cues are switched and thinned, a voice is added with its place', 
   line.pluck(2, 64, 0.4);
   await choose(page, 'Add a sound', wav('line.wav', line));
   await page.getByText('Voice: line.wav').click({ timeout: 60_000 });
+  await tab(page, 'Ending');
   await type(page, 'Comes in at', '2s');
   const plan = await kept(page);
   expect(plan.sounds[0]).toMatchObject({ kind: 'voice', place: 48, fileName: 'line.wav' });
@@ -147,6 +152,7 @@ test('kinds of cues are switched and thinned, a voice is added with its place', 
 test('cues come in from a file and go out as one', async ({ page }) => {
   await withMusic(page);
   const vtt = 'WEBVTT\n\n00:00:02.000 --> 00:00:03.000\nInk meets paper\n\n00:09:00.000 --> 00:09:01.000\nToo late\n';
+  await tab(page, 'Files');
   await choose(page, 'Bring cues in', { name: 'line.vtt', mimeType: 'text/vtt', buffer: Buffer.from(vtt) });
   await expect(page.getByText('1 cue from “line.vtt”; 1 after the end of the sound left out.')).toBeVisible();
   const cues = cuesOfSound((await kept(page)).music!).filter((c) => c.kind === 'hand');
@@ -166,6 +172,7 @@ test('cues come in from a file and go out as one', async ({ page }) => {
 test('beats and cues go out as MIDI, as times and in the sound, and come back', async ({ page }) => {
   await withMusic(page);
   const heard = beatsOf(await kept(page));
+  await tab(page, 'Files');
   const out = async (name: string): Promise<Buffer> => {
     const waiting = page.waitForEvent('download');
     await page.getByRole('button', { name, exact: true }).click();

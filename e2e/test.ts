@@ -35,6 +35,9 @@ export async function newPlan(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'The film' })).toBeVisible();
 }
 
+/** Opens a page of the panel beside a sound. */
+export const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+
 /** Types into a labelled field and takes it. */
 export async function type(page: Page, label: string, text: string): Promise<void> {
   const field = page.getByLabel(label, { exact: true });

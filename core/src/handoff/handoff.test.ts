@@ -6,9 +6,19 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { parse } from 'csv-parse/sync';
 import { describe, expect, it } from 'vitest';
 import { layOutSteadily } from '../layout/index.ts';
-import { changeBrief, changeRate, readPlan, setShotClip, shotFacts, type Plan } from '../plan/index.ts';
+import {
+  addSound,
+  changeBrief,
+  changeRate,
+  placeSound,
+  readPlan,
+  setEnding,
+  setShotClip,
+  shotFacts,
+  type Plan,
+} from '../plan/index.ts';
 import { samplePlan } from '../plan/testing/sample-plan.ts';
-import { frameRate, frames, sourceFrames } from '../time/index.ts';
+import { frameRate, frames, samples, sourceFrames } from '../time/index.ts';
 import { HANDOFF_FORMATS, safeFileName } from './index.ts';
 import { reelNames } from './edl/reel-names.ts';
 import otioSchema from './testing/otio-subset.schema.json' with { type: 'json' };
@@ -133,6 +143,32 @@ describe('OpenTimelineIO, checked by schema and by a walk of its own', () => {
         inSeconds(available.start_time) + inSeconds(available.duration) + 1 / used.duration.rate,
       );
     }
+  });
+
+  it('gives each sound a track of its own, its parts in order after a gap until it comes in', () => {
+    const plan = layOutSteadily(samplePlan());
+    const { media: _, ...rest } = plan.music!;
+    const voiced = addSound(plan, { ...rest, media: 'b'.repeat(64), fileName: 'line.wav' }, 'voice');
+    const placed = placeSound(voiced, voiced.sounds[0]!.id, frames(100));
+    const spliced = setEnding(placed, placed.music!.id, {
+      region: placed.music!.region,
+      splices: [{ leave: samples(480_000), enter: samples(960_000) }],
+      fade: samples(48_000),
+    });
+    const document = JSON.parse(write(spliced, 'otio'));
+    const validate = new Ajv2020({ strict: false }).compile(otioSchema);
+    expect(validate(document), JSON.stringify(validate.errors)).toBe(true);
+    const tracks = document.tracks.children as { name: string; children: OtioItem[] }[];
+    expect(tracks.map((t) => [t.name, t.children.map((c) => c.OTIO_SCHEMA)])).toEqual([
+      ['Picture', expect.anything()],
+      ['Music', ['Clip.2', 'Clip.2']],
+      ['Voice', ['Gap.1', 'Clip.2']],
+    ]);
+    expect(tracks[2]!.children[0]!.source_range.duration.value).toBe(100);
+    const [first, second] = tracks[1]!.children;
+    // The file is at 0.5 s where the music starts; 9.5 s of it are 228 frames.
+    expect(first!.source_range.duration.value).toBe(228);
+    expect(inSeconds(second!.source_range.start_time)).toBeCloseTo(20, 4);
   });
 
   it('writes a gap for a shot without a clip', () => {

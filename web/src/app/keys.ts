@@ -26,9 +26,10 @@ export const KeyGroupsContext = createContext<{
   show: (groups: readonly KeyGroup[]) => void;
 }>({ groups: [], show: () => undefined });
 
-/** A button with the focus keeps its own space and enter, a link its enter. */
+/** A button with the focus keeps its own space and enter, a link its enter, a tab its arrows. */
 function pressesControl({ key, target }: KeyboardEvent): boolean {
-  const controls = { ' ': 'button, summary', Enter: 'button, summary, a' }[key];
+  const arrow = key.startsWith('Arrow') ? '[role="tab"]' : undefined;
+  const controls = { ' ': 'button, summary', Enter: 'button, summary, a' }[key] ?? arrow;
   return controls !== undefined && (target as Element).closest(controls) !== null;
 }
 

@@ -1,5 +1,5 @@
 import { toNumber, toText, type FrameRate } from '../../time/index.ts';
-import { type Plan, type ShotFacts } from '../../plan/index.ts';
+import { soundsOf, type Plan, type ShotFacts, type SoundKind } from '../../plan/index.ts';
 import { soundEvents, type SoundEvent } from '../sound-events.ts';
 import type { HandoffFormat } from '../format.ts';
 import { scoredShots } from '../scored.ts';
@@ -65,11 +65,11 @@ function soundItem({ sound, from, start, end, fade }: SoundEvent, plan: Plan): J
   );
 }
 
-/** The parts of the music, after a gap when it comes in later. */
-function musicItems(events: readonly SoundEvent[], plan: Plan): Json[] {
+/** The parts of a sound, after a gap when it comes in later. */
+function soundItems(events: readonly SoundEvent[], plan: Plan): Json[] {
   const first = events[0]?.start ?? 0;
   const wait = range(atRate(0, plan.rate), atRate(first, plan.rate));
-  const gap = first > 0 ? [item('Gap.1', 'before the music', wait, {})] : [];
+  const gap = first > 0 ? [item('Gap.1', 'before the sound', wait, {})] : [];
   return [...gap, ...events.map((event) => soundItem(event, plan))];
 }
 
@@ -77,7 +77,9 @@ function track(kind: 'Video' | 'Audio', name: string, children: Json[]): Json {
   return { ...item('Track.1', name, null, {}), kind, children };
 }
 
-/** The plan as an OpenTimelineIO document: a picture track with a clip a shot, and a sound track with the music. */
+const TRACK_NAMES: Readonly<Record<SoundKind, string>> = { music: 'More music', voice: 'Voice', effect: 'Effect' };
+
+/** The plan as an OpenTimelineIO document: a picture track with a clip a shot, and a track for each sound. */
 export function otioDocument(plan: Plan): Json {
   const shots = scoredShots(plan);
   const length = shots.at(-1)!.end;
@@ -88,7 +90,12 @@ export function otioDocument(plan: Plan): Json {
       shots.map((facts) => shotItem(facts, plan)),
     ),
   ];
-  if (plan.music) tracks.push(track('Audio', 'Music', musicItems(soundEvents(plan.music, plan.rate, length), plan)));
+  // Sounds may overlap, so each has a track of its own.
+  for (const sound of soundsOf(plan)) {
+    const events = soundEvents(sound, plan.rate, length);
+    const name = sound === plan.music ? 'Music' : TRACK_NAMES[sound.kind];
+    if (events.length > 0 || sound === plan.music) tracks.push(track('Audio', name, soundItems(events, plan)));
+  }
   return {
     OTIO_SCHEMA: 'Timeline.1',
     name: plan.name,

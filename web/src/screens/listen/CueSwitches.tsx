@@ -49,7 +49,6 @@ export function CueSwitches({ sound }: { sound: Sound }) {
   }
   return (
     <>
-      <h3>Cues</h3>
       <ul className="cue-switches">
         {LISTED_KINDS.filter((kind) => strengths.has(kind)).map((kind) => (
           <CueSwitch key={kind} sound={sound} kind={kind} strengths={strengths.get(kind)!} />

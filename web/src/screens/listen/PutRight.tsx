@@ -89,7 +89,6 @@ export function PutRight({ sound, here, chosen, range, taps, playing, onTap, onA
   const any = beats.length > 0;
   return (
     <>
-      <h3>Put right</h3>
       {any && (
         <>
           <div className="buttons">

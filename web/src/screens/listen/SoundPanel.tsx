@@ -1,6 +1,6 @@
 import { Pause, Play } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Button, Form, Tab, Tabs } from 'react-bootstrap';
 import type { EndingChoice } from '@caesura/core/endings';
 import { TRUSTED, type Analysis } from '@caesura/core/listen';
 import { heardBeats, type CueKind, type Plan, type Sound } from '@caesura/core/plan';
@@ -138,27 +138,39 @@ export function SoundPanel(props: Props) {
       </Form.Group>
       <h3>Heard</h3>
       <Heard heard={heardBeats(sound)} sound={sound} />
-      <CueSwitches sound={sound} />
-      {props.sectionNames}
-      {props.putRight}
-      <OverTime sound={sound} at={props.at} />
-      <OnFrames plan={plan} sound={sound} />
-      <PartUsed plan={plan} sound={sound} onStartHere={props.onStartHere} onEndHere={props.onEndHere} />
-      <Endings plan={plan} sound={sound} onHear={props.onHearEnding} />
-      <CueFiles sound={sound} />
-      <h3>File</h3>
-      {sound.startGuessed && (
-        <p className="hint">
-          The file does not say where in it the sound starts, as some coders leave out; it was taken off what is usual.
-          If cuts come late or early throughout, shift all beats, or use a WAV file.
-        </p>
-      )}
-      <div className="buttons">
-        {props.chooser}
-        <Button variant="outline-dark" onClick={() => edit('removeSound', sound.id)}>
-          Remove
-        </Button>
-      </div>
+      <Tabs id="sound-tabs" variant="underline" defaultActiveKey="cues" mountOnEnter unmountOnExit>
+        <Tab eventKey="cues" title="Cues">
+          <CueSwitches sound={sound} />
+          {props.sectionNames}
+        </Tab>
+        <Tab eventKey="put-right" title="Put right">
+          {props.putRight}
+        </Tab>
+        <Tab eventKey="ending" title="Ending">
+          <PartUsed plan={plan} sound={sound} onStartHere={props.onStartHere} onEndHere={props.onEndHere} />
+          <Endings plan={plan} sound={sound} onHear={props.onHearEnding} />
+        </Tab>
+        <Tab eventKey="figures" title="Figures">
+          <OverTime sound={sound} at={props.at} />
+          <OnFrames plan={plan} sound={sound} />
+        </Tab>
+        <Tab eventKey="files" title="Files">
+          <CueFiles sound={sound} />
+          <h3>Sound file</h3>
+          {sound.startGuessed && (
+            <p className="hint">
+              The file does not say where in it the sound starts, as some coders leave out; what is usual was taken off.
+              If cuts come late or early throughout, shift all beats, or use a WAV file.
+            </p>
+          )}
+          <div className="buttons">
+            {props.chooser}
+            <Button variant="outline-dark" onClick={() => edit('removeSound', sound.id)}>
+              Remove
+            </Button>
+          </div>
+        </Tab>
+      </Tabs>
     </aside>
   );
 }
