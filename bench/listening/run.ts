@@ -49,8 +49,18 @@ function table(groups: readonly { readonly name: string; readonly values: Record
 let processor = 0;
 let sounding = 0;
 
-/** What was claimed on the tuning corpus, by kind. */
-const claimed: Record<'beats' | 'onsets' | 'words', Claim[]> = { beats: [], onsets: [], words: [] };
+/** What was claimed, by kind: of beats, onsets and words on the tuning corpus, of rarer cues on both sets. */
+const claimed = {
+  beats: [] as Claim[],
+  downbeats: [] as Claim[],
+  onsets: [] as Claim[],
+  words: [] as Claim[],
+  hits: [] as Claim[],
+  pauses: [] as Claim[],
+  rises: [] as Claim[],
+  drops: [] as Claim[],
+  sections: [] as Claim[],
+};
 
 async function score(folder: string, truth: Truth): Promise<Record<string, number>> {
   const before = process.cpuUsage();
@@ -78,10 +88,26 @@ async function score(folder: string, truth: Truth): Promise<Record<string, numbe
   };
   const sure = (cues: readonly { readonly at: number; readonly confidence: number }[]) =>
     cues.map(({ at, confidence }) => ({ time: at / sampleRate, confidence }));
-  const spoken = truth.cues?.filter((c) => c.kind === 'word').map((c) => c.t) ?? [];
+  const cuesOf = (kind: string) => truth.cues?.filter((c) => c.kind === kind).map((c) => c.t) ?? [];
+  const rarer = [
+    ['hits', 'hit', hits, 0.025],
+    ['pauses', 'pause_start', pauses.map((p) => ({ at: p.start, confidence: p.confidence })), 0.05],
+    ['rises', 'riser_peak', rises.map((r) => ({ at: r.peak, confidence: r.confidence })), 0.05],
+    ['drops', 'drop', drops, 0.1],
+    ['sections', 'section', sections, 0.1],
+  ] as const;
+  for (const [kind, name, cues, tolerance] of rarer) {
+    const times = cuesOf(name);
+    if (times.length > 0) claimed[kind].push(...claims(times, sure(cues), tolerance));
+  }
+  const spoken = cuesOf('word');
   if (!truth.file.startsWith('own_')) {
     if (truth.beats.length > 0 || truth.category === 'nobeat')
       claimed.beats.push(...claims(truth.beats, found.beats, 0.07));
+    if (truth.downbeats) {
+      const bars = analysis.downbeats.map((i) => analysis.beats[i]!);
+      claimed.downbeats.push(...claims(truth.downbeats, sure(bars), 0.07));
+    }
     if (truth.onsets?.all?.length) claimed.onsets.push(...claims(truth.onsets.all, sure(onsets), 0.05));
     claimed.words.push(...claims(spoken, sure(words), 0.05));
   }

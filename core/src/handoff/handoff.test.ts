@@ -147,8 +147,8 @@ describe('OpenTimelineIO, checked by schema and by a walk of its own', () => {
 
   it('gives each sound a track of its own, its parts in order after a gap until it comes in', () => {
     const plan = layOutSteadily(samplePlan());
-    const { media: _, ...rest } = plan.music!;
-    const voiced = addSound(plan, { ...rest, media: 'b'.repeat(64), fileName: 'line.wav' }, 'voice');
+    const line = { ...plan.music!, media: 'b'.repeat(64), fileName: 'line.wav' };
+    const voiced = addSound(plan, line, 'voice');
     const placed = placeSound(voiced, voiced.sounds[0]!.id, frames(100));
     const spliced = setEnding(placed, placed.music!.id, {
       region: placed.music!.region,

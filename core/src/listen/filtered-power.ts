@@ -14,6 +14,7 @@ export function filteredPowerMeter(
 ): Meter<Float64Array> {
   const powers = new Growing(new Float64Array(600));
   let sum = 0;
+  let room = new Float64Array(0);
   const cells = inCells(
     boundary,
     (samples: Float64Array, from, to) => {
@@ -28,7 +29,9 @@ export function filteredPowerMeter(
   );
   return {
     take(samples) {
-      const filtered = Float64Array.from(samples);
+      if (room.length < samples.length) room = new Float64Array(samples.length);
+      const filtered = room.subarray(0, samples.length);
+      filtered.set(samples);
       for (const filter of filters) filter(filtered);
       cells.take(filtered);
     },

@@ -126,17 +126,23 @@ function riseOf(
   let rising = 0;
   for (let b = 0; b <= last; b++) {
     const { first, weights } = bands[b]!;
-    now[b] = Math.log1p(COMPRESSION * weighted(magnitude, first, weights));
+    const value = Math.log(1 + COMPRESSION * weighted(magnitude, first, weights));
+    now[b] = value;
     if (frame < LAG) continue;
-    const past = Math.max(before[b > 0 ? b - 1 : 0]!, before[b]!, before[b < last ? b + 1 : last]!);
-    if (now[b]! > past) rising += now[b]! - past;
+    let past = before[b]!;
+    if (b > 0 && before[b - 1]! > past) past = before[b - 1]!;
+    if (b < last && before[b + 1]! > past) past = before[b + 1]!;
+    if (value > past) rising += value - past;
   }
   return rising / bands.length;
 }
 
+/** Decibels in a natural logarithm of an amplitude. */
+const DECIBELS = 20 / Math.LN10;
+
 /** Decibels of a stored band level: 0 is −100 dB of full scale, each step 0.4 dB. */
 const toStored = (magnitude: number): number =>
-  Math.max(0, Math.min(255, Math.round((20 * Math.log10(magnitude + 1e-6) + 100) / BAND_STEP_DECIBELS)));
+  Math.max(0, Math.min(255, Math.round((DECIBELS * Math.log(magnitude + 1e-6) + 100) / BAND_STEP_DECIBELS)));
 
 /**
  * Measures the onset strength of a mono sound: the rise of the logarithmic mel spectrum from one moment to the next,
@@ -194,7 +200,7 @@ export function strengthMeter(sampleRate: number): Meter<OnsetStrength> {
     for (let b = 0; b < BANDS; b++) {
       const { first, weights } = bands[b]!;
       const sum = weighted(magnitude, first, weights);
-      now[b] = Math.log1p(COMPRESSION * sum);
+      now[b] = Math.log(1 + COMPRESSION * sum);
       stored.push(toStored(sum));
     }
     if (frame >= LAG)

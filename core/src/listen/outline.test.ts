@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { mixedToMono } from './mix.ts';
+import { monoMixer } from './mix.ts';
 import { OUTLINE_RATE, outlineMeter } from './outline.ts';
 import { metered } from './meter.ts';
 import { Tape } from './testing/synthesis.ts';
@@ -42,9 +42,9 @@ describe('the outline', () => {
 describe('mixing', () => {
   it('averages the channels, leaves one as it is, and makes nothing of none', () => {
     const [left, right] = [Float32Array.of(1, 0, -1), Float32Array.of(0, 0.5, -1)];
-    expect([...mixedToMono([left, right])]).toEqual([0.5, 0.25, -1]);
-    expect(mixedToMono([left])).toBe(left);
-    expect(mixedToMono([])).toHaveLength(0);
+    expect([...monoMixer()([left, right])]).toEqual([0.5, 0.25, -1]);
+    expect(monoMixer()([left])).toBe(left);
+    expect(monoMixer()([])).toHaveLength(0);
     expect([...left]).toEqual([1, 0, -1]);
   });
 });

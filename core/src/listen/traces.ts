@@ -1,7 +1,7 @@
 import { CaesuraError, samples, type Samples } from '../time/index.ts';
 import { fineLevelMeter, type FineLevel } from './fine-level.ts';
 import { weightedPowerMeter } from './loudness.ts';
-import { mixedToMono } from './mix.ts';
+import { monoMixer } from './mix.ts';
 import { strengthMeter, type OnsetStrength } from './onset-strength.ts';
 import { speechLevelMeter } from './speech-level.ts';
 import { outlineMeter, type Outline } from './outline.ts';
@@ -21,7 +21,7 @@ export interface Traces {
 
 /** Takes a sound in pieces and keeps its traces. */
 export interface Ear {
-  /** The next samples of all channels, of one length. */
+  /** The next samples of all channels, of one length. They are not kept, so their memory may be used again. */
   take(channels: readonly Float32Array[]): void;
   /** The traces of everything taken. Throws when that was nothing. */
   end(): Traces;
@@ -38,10 +38,11 @@ export function openEar(sampleRate: number, channelCount: number): Ear {
   const [strength, fine] = [strengthMeter(sampleRate), fineLevelMeter(sampleRate)];
   const [outline, speech] = [outlineMeter(sampleRate), speechLevelMeter(sampleRate)];
   const powers = Array.from({ length: channelCount }, () => weightedPowerMeter(sampleRate));
+  const mixed = monoMixer();
   let length = 0;
   return {
     take(channels) {
-      const mono = mixedToMono(channels);
+      const mono = mixed(channels);
       length += mono.length;
       for (const meter of [strength, fine, outline, speech]) meter.take(mono);
       channels.forEach((channel, i) => powers[i]?.take(channel));

@@ -22,12 +22,13 @@ export async function traceSound(file: string): Promise<Traces> {
     if (!(await track.canDecode()))
       throw refuse(`is coded as ${(await track.getCodec()) ?? 'something unknown'}, which cannot be decoded here.`);
     const ear = openEar(await track.getSampleRate(), await track.getNumberOfChannels());
+    let room: Float32Array[] = [];
     for await (const sample of new AudioSampleSink(track).samples()) {
-      const planes = Array.from({ length: sample.numberOfChannels }, (_, planeIndex) => {
-        const plane = new Float32Array(sample.numberOfFrames);
-        sample.copyTo(plane, { planeIndex, format: 'f32-planar' });
-        return plane;
-      });
+      const { numberOfChannels, numberOfFrames } = sample;
+      if ((room[0]?.length ?? 0) < numberOfFrames)
+        room = Array.from({ length: numberOfChannels }, () => new Float32Array(numberOfFrames));
+      const planes = room.map((plane) => plane.subarray(0, numberOfFrames));
+      planes.forEach((plane, planeIndex) => sample.copyTo(plane, { planeIndex, format: 'f32-planar' }));
       sample.close();
       ear.take(planes);
     }

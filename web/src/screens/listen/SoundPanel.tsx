@@ -148,7 +148,7 @@ export function SoundPanel(props: Props) {
         </Tab>
         <Tab eventKey="ending" title="Ending">
           <PartUsed plan={plan} sound={sound} onStartHere={props.onStartHere} onEndHere={props.onEndHere} />
-          <Endings plan={plan} sound={sound} onHear={props.onHearEnding} />
+          {sound.kind === 'music' && <Endings plan={plan} sound={sound} onHear={props.onHearEnding} />}
         </Tab>
         <Tab eventKey="figures" title="Figures">
           <OverTime sound={sound} at={props.at} />

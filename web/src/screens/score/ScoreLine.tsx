@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Cue, Line, Plan, ShotFacts } from '@caesura/core/plan';
+import { instantAfter, partsOf, type Cue, type Line, type Plan, type ShotFacts } from '@caesura/core/plan';
 import { instantOfFrame, toNumber } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
 import { percentOn, stretchOn } from '../../marks/place.ts';
@@ -42,6 +42,23 @@ function cutName({ index, start, landing }: ShotFacts): string {
   return `Cut ${index}, frame ${start}${off}`;
 }
 
+/** Where the music goes on at another place of its file. */
+function Splices({ plan: { music, rate }, line }: { plan: Plan; line: Line }) {
+  if (!music) return null;
+  return partsOf(music)
+    .slice(1)
+    .map(({ before }) => toNumber(instantAfter(music, before, rate)))
+    .filter((at) => at >= line.from && at < line.to)
+    .map((at) => (
+      <i
+        key={at}
+        className="splice-tick"
+        style={{ left: `${percentOn(line, at)}%` }}
+        title="The music is spliced here"
+      />
+    ));
+}
+
 /** One line of the score: cues over the shots, cuts as strokes through both. */
 export function ScoreLine({ plan, line, cues, shots, outline, offset, position, selected, onSelect }: Props) {
   const timeOf = (frame: number) => toNumber(instantOfFrame(frame, plan.rate));
@@ -56,6 +73,7 @@ export function ScoreLine({ plan, line, cues, shots, outline, offset, position, 
       <div className="cue-row">
         {outline && <Sticks outline={outline} line={line} offset={offset} />}
         <Cues line={line} cues={cues} />
+        <Splices plan={plan} line={line} />
       </div>
       {here.map((shot) => {
         const at = stretchOn(line, timeOf(shot.start), timeOf(shot.end))!;
