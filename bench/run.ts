@@ -5,10 +5,12 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
+import { openEye } from '@caesura/core/footage';
 import { layOutSteadily } from '@caesura/core/layout';
 import { hear, NOTHING_FOUND } from '@caesura/core/listen';
 import { addClips, newPlan, setMusic, shotFacts } from '@caesura/core/plan';
 import { frameRate, frames } from '@caesura/core/time';
+import { seen, texture } from '../core/src/footage/testing/texture.ts';
 import { beatTimes, Tape } from '../core/src/listen/testing/synthesis.ts';
 import { exactAnalysis, sampleClip } from '../core/src/plan/testing/sample-plan.ts';
 import { startServer } from '../e2e/server.ts';
@@ -40,6 +42,25 @@ function benchAnalysis(minutes: number): void {
   say(
     `analysis of ${minutes} min of sound`,
     `${((1000 * seconds) / took).toFixed(0)} × real time (${took.toFixed(0)} ms)`,
+  );
+}
+
+function benchWatching(): void {
+  const of = texture(3);
+  const count = 50;
+  const pictures = Array.from({ length: count }, (_, k) =>
+    seen(of, { x: 0.01 * k, y: 0.003 * k, scale: 1 + 0.003 * k, turn: 0.001 * k }, 320, 180),
+  );
+  const grey = { red: 0.5, green: 0.5, blue: 0.5 };
+  const took = usual(() => {
+    const eye = openEye();
+    for (const picture of pictures) eye.take(picture, grey);
+    eye.end();
+  });
+  const rate = (1000 * count) / took;
+  say(
+    'movement in a moving clip, decoded and small',
+    `${(rate / 25).toFixed(1)} × real time at 25 fps (${rate.toFixed(0)} frames a second)`,
   );
 }
 
@@ -117,5 +138,6 @@ async function benchPage(): Promise<void> {
 benchAnalysis(1);
 benchAnalysis(4);
 benchLayout();
+benchWatching();
 await benchStart();
 await benchPage();

@@ -6,6 +6,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { build, type Rollup } from 'vite';
+import { openEye, packFacts } from '@caesura/core/footage';
 import { foundIn, hear } from '@caesura/core/listen';
 import { layOutSteadily } from '@caesura/core/layout';
 import { addClips, changeBrief, newPlan, setMusic, type Clip, type Plan } from '@caesura/core/plan';
@@ -88,6 +89,31 @@ const CODEC = {
   webm: ['-c:v', 'libvpx-vp9', '-crf', '38', '-b:v', '0', '-row-mt', '1'],
 };
 
+/** What is seen of a clip's frames, from the file as it is decoded, small. */
+async function watched(file: string): Promise<Uint8Array> {
+  const [width, height] = [320, 180];
+  const raw = await ffmpeg(
+    ['-i', file, '-vf', `scale=${width}:${height}:flags=area`, '-pix_fmt', 'gbrp', '-f', 'rawvideo', 'pipe:1'],
+    async () => undefined,
+  );
+  const eye = openEye();
+  const size = width * height;
+  const mean = (bytes: Uint8Array) => bytes.reduce((sum, x) => sum + x, 0) / bytes.length / 255;
+  for (let at = 0; at + 3 * size <= raw.length; at += 3 * size) {
+    const [green, blue, red] = [0, 1, 2].map((i) => raw.subarray(at + i * size, at + (i + 1) * size)) as [
+      Buffer,
+      Buffer,
+      Buffer,
+    ];
+    const values = Float32Array.from(
+      { length: size },
+      (_, i) => 0.2126 * red[i]! + 0.7152 * green[i]! + 0.0722 * blue[i]!,
+    );
+    eye.take({ width, height, values }, { red: mean(red), green: mean(green), blue: mean(blue) });
+  }
+  return packFacts(eye.end());
+}
+
 /** Films a scene and takes its poster from the middle. */
 async function makeClip(page: Page, scene: Scene, index: number): Promise<Clip> {
   const count = framesOfScene(scene);
@@ -123,6 +149,8 @@ async function makeClip(page: Page, scene: Scene, index: number): Promise<Clip> 
     write(input, still),
   );
   writeFileSync(path.join(output, 'posters', `${scene.id}.jpg`), poster);
+  const movement = await watched(path.join(output, 'clips', fileName));
+  writeFileSync(path.join(output, 'movement', `${scene.id}.movement`), movement);
   return {
     id: scene.id,
     name: scene.name,
@@ -134,6 +162,7 @@ async function makeClip(page: Page, scene: Scene, index: number): Promise<Clip> 
     dropFrame: false,
     usable: { in: sourceFrames(0), out: sourceFrames(count) },
     poster: idOf(poster),
+    movement: idOf(movement),
   };
 }
 
@@ -161,7 +190,8 @@ function plansOf(music: Parameters<typeof setMusic>[1], clips: Clip[]): Record<s
 const json = (value: unknown): string => `${JSON.stringify(value)}\n`;
 
 rmSync(output, { recursive: true, force: true });
-for (const folder of ['clips', 'posters', 'plans']) mkdirSync(path.join(output, folder), { recursive: true });
+for (const folder of ['clips', 'movement', 'posters', 'plans'])
+  mkdirSync(path.join(output, folder), { recursive: true });
 
 const { file, channels } = await makeMusic();
 const hearing = hear(channels, SAMPLE_RATE);

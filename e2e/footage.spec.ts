@@ -29,6 +29,14 @@ test('clips come in with the frames, rate, size and picture that their files hol
     const picture = card.locator('img.poster');
     await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(192);
   }
+  // The sheet comes to rest after it was lifted, and stays so to its end.
+  const sheet = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'sheet-lifted' }) });
+  await expect(sheet).toContainText('moments proposed');
+  await expect(sheet.getByTitle(/comes to rest|a hit or break/).first()).toBeAttached();
+  await sheet.getByRole('button', { name: 'Trim the still tail' }).click();
+  await expect(sheet).toContainText(/0 to \d+/);
+  await page.keyboard.press('Control+z');
+  await expect(sheet).not.toContainText(/0 to \d+/);
   await page.getByRole('button', { name: 'sheet-lifted earlier' }).click();
   await expect(page.getByRole('heading', { level: 3 })).toHaveText(['sheet-lifted', 'platen-closes', 'type-set']);
   await page.getByRole('button', { name: 'Remove type-set' }).click();

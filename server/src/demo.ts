@@ -18,10 +18,10 @@ export async function loadDemo(
   const name = 'demo';
   if (!existsSync(folder)) return false;
   if (await db.selectFrom('mark').select('name').where('name', '=', name).executeTakeFirst()) return false;
-  const files = ['.', 'posters'].flatMap((sub) =>
+  const files = ['.', 'movement', 'posters'].flatMap((sub) =>
     readdirSync(path.join(folder, sub)).map((file) => path.join(sub, file)),
   );
-  for (const file of files.filter((f) => /\.(mp3|jpg|outline|texture)$/.test(f)))
+  for (const file of files.filter((f) => /\.(mp3|jpg|outline|texture|movement)$/.test(f)))
     await media.add(createReadStream(path.join(folder, file)), TYPES[path.extname(file)] ?? '');
   // The teaser last, so that it heads the list.
   for (const file of readdirSync(path.join(folder, 'plans')).toSorted().toReversed())

@@ -1,1 +1,10 @@
+export { activityOf, type Activity } from './activity.ts';
+export { boxed, turned, type Plane } from './boxed.ts';
+export { cameraDirection, type CameraDirection } from './camera-words.ts';
+export { packFacts, unpackFacts } from './facts-file.ts';
+export type { Luma } from './luma.ts';
+export { proposedMoments, type Moment, type MomentKind } from './moments.ts';
 export * from './rate-of-timestamps.ts';
+export { shotChanges } from './shot-changes.ts';
+export { stillRanges, USUAL_LIMITS, type FrameRange, type StillLimits } from './still-ranges.ts';
+export { openEye, type Colour, type Eye, type FrameFacts } from './watch.ts';

@@ -1,4 +1,4 @@
-import { CaesuraError } from '../time/index.ts';
+import { CaesuraError, type SourceFrames } from '../time/index.ts';
 import type { Clip, Plan } from './schema.ts';
 
 /** Adds clips at the end. Throws when an id is there already. */
@@ -14,6 +14,14 @@ export const changeClip = (plan: Plan, clip: Clip): Plan => ({
   ...plan,
   clips: plan.clips.map((c) => (c.id === clip.id ? clip : c)),
 });
+
+/** Lets the usable range of a clip end at a frame. Throws when nothing would be left of it. */
+export function endUsableAt(plan: Plan, id: string, out: SourceFrames): Plan {
+  const clip = plan.clips.find((c) => c.id === id);
+  if (!clip || out <= clip.usable.in || out > clip.frames)
+    throw new CaesuraError('bad-range', 'Nothing of the clip would be left.', 'Choose a later end.');
+  return changeClip(plan, { ...clip, usable: { in: clip.usable.in, out } });
+}
 
 /** Removes a clip; shots that used it stay, without a clip. */
 export const removeClip = (plan: Plan, id: string): Plan => ({

@@ -174,6 +174,8 @@ export const ClipSchema = z
     usable: z.object({ in: sourceFramesFrom(0), out: sourceFramesFrom(1) }),
     /** A small picture, kept as a media file of its own. */
     poster: MediaIdSchema.nullable(),
+    /** What was seen of its frames, kept as a media file of its own, once it was watched. */
+    movement: MediaIdSchema.optional(),
   })
   .refine((c) => c.usable.in < c.usable.out && c.usable.out <= c.frames, {
     message: 'The usable range must start before it ends, within the clip.',

@@ -1,7 +1,8 @@
 import { expose } from 'comlink';
 import { answering } from './task.ts';
+import { watchVideo } from './watch-video.ts';
 import { readVideoHeader } from './video-header.ts';
 
-const work = { readVideoHeader: answering(readVideoHeader) };
+const work = { readVideoHeader: answering(readVideoHeader), watchVideo: answering(watchVideo) };
 export type MediaWorker = typeof work;
 expose(work);

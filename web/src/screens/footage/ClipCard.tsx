@@ -1,9 +1,10 @@
 import { ArrowLeft, ArrowRight, Pencil, Trash2 } from 'lucide-react';
 import type { Clip } from '@caesura/core/plan';
-import { rateLabel, toNumber } from '@caesura/core/time';
+import { rateLabel, toNumber, type SourceFrames } from '@caesura/core/time';
 import { grouped } from '../../app/format.ts';
 import { IconButton } from '../../marks/IconButton.tsx';
 import { Poster } from '../../marks/Poster.tsx';
+import { MovementStrip } from './MovementStrip.tsx';
 import { sizeText } from '../../fields/SizeField.tsx';
 
 interface Props {
@@ -16,10 +17,12 @@ interface Props {
   readonly onEdit: () => void;
   readonly onRemove: () => void;
   readonly onMove: (by: 1 | -1) => void;
+  /** Ends the usable range at a source frame. */
+  readonly onEndAt: (out: SourceFrames) => void;
 }
 
 /** One clip with what is known of it. */
-export function ClipCard({ clip, place, count, used, onEdit, onRemove, onMove }: Props) {
+export function ClipCard({ clip, place, count, used, onEdit, onRemove, onMove, onEndAt }: Props) {
   const lasts = clip.frames / toNumber(clip.rate);
   const trimmed = clip.usable.in > 0 || clip.usable.out < clip.frames;
   return (
@@ -48,6 +51,7 @@ export function ClipCard({ clip, place, count, used, onEdit, onRemove, onMove }:
           <dt>Shots</dt>
           <dd className="figures">{used}</dd>
         </dl>
+        {clip.movement && <MovementStrip clip={clip} movement={clip.movement} onEndAt={onEndAt} />}
         <div className="card-tools">
           <IconButton
             name={`${clip.name} earlier`}

@@ -10,7 +10,7 @@ import { DropArea, FileButton } from '../../marks/DropArea.tsx';
 import { Working } from '../../marks/Working.tsx';
 import { ClipCard } from './ClipCard.tsx';
 import { ClipDialog } from './ClipDialog.tsx';
-import { readClip } from './read-clip.ts';
+import { readClip, watchClip } from './read-clip.ts';
 
 const VIDEOS = 'video/*,.mp4,.mov,.webm,.mkv,.m4v';
 
@@ -30,14 +30,32 @@ export default function FootageScreen() {
 
   const addFiles = (files: File[]) =>
     run(async (onStage, signal) => {
+      /** What was seen of a file; null, with a notice, where it cannot be watched: it is planned with all the same. */
+      const watched = async (file: File, frames: number): Promise<string | null> => {
+        const what = `Watching ${file.name}, ${files.indexOf(file) + 1} of ${files.length}`;
+        try {
+          onStage(what, 0);
+          return await watchClip(file, frames, (done) => onStage(what, done), signal);
+        } catch (error) {
+          if (signal.aborted) throw error;
+          dispatch(problem(error));
+          return null;
+        }
+      };
       for (const [i, file] of files.entries()) {
         const what = `Reading ${file.name}, ${i + 1} of ${files.length}`;
         onStage(what, i / files.length);
         try {
-          const { clip, mean } = await readClip(file, (done) => onStage(what, (i + done) / files.length), signal);
+          const { clip, mean, canDecode } = await readClip(
+            file,
+            (done) => onStage(what, (i + done) / files.length),
+            signal,
+          );
           const { rate, ...rest } = clip;
-          if (rate) edit('addClips', [{ ...rest, rate }]);
-          else
+          if (rate) {
+            const movement = canDecode && (await watched(file, rest.frames));
+            edit('addClips', [{ ...rest, rate, ...(movement && { movement }) }]);
+          } else
             setDescribed({
               clip: { ...rest, id: undefined } as unknown as Partial<Clip>,
               note: `The frames of “${file.name}” are unevenly spaced, ${mean?.toFixed(2)} a second on average. Give the rate that your editing program will use for it.`,
@@ -93,6 +111,7 @@ export default function FootageScreen() {
                   onEdit={() => setDescribed({ clip })}
                   onRemove={() => edit('removeClip', clip.id)}
                   onMove={(by) => edit('moveClip', clip.id, by)}
+                  onEndAt={(out) => edit('endUsableAt', clip.id, out)}
                 />
               ))}
             </ul>

@@ -16,6 +16,8 @@ export interface ReadClip {
   readonly clip: Omit<Clip, 'rate'> & { readonly rate: Clip['rate'] | null };
   /** Mean frames a second, when the rate is not constant. */
   readonly mean: number | null;
+  /** Whether its frames can be watched here. */
+  readonly canDecode: boolean;
 }
 
 /** Reads a video file's header in a worker and keeps its picture. Throws what is wrong with the file. */
@@ -48,5 +50,20 @@ export async function readClip(
     usable: { in: sourceFrames(0), out: sourceFrames(header.frames) },
     poster,
   };
-  return { clip, mean: header.found.rate ? null : header.found.mean };
+  return { clip, mean: header.found.rate ? null : header.found.mean, canDecode: header.canDecode };
+}
+
+/** Watches all frames of a video file in a worker and keeps what was seen: its content hash. Throws where it breaks off. */
+export async function watchClip(
+  file: File,
+  frames: number,
+  onProgress: (fraction: number) => void,
+  signal: AbortSignal,
+): Promise<string> {
+  const facts = await inWorker<MediaWorker, Uint8Array>(
+    startMediaWorker,
+    (worker) => worker.watchVideo(file, frames, proxy(onProgress)),
+    signal,
+  );
+  return keepMedia(new Blob([facts as Uint8Array<ArrayBuffer>]), signal);
 }

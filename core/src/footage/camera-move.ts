@@ -1,0 +1,237 @@
+import type { Level } from './luma.ts';
+
+/**
+ * How a picture lies against the one before: a point at p from the middle of the one before is found at
+ * scale·turned(p) + (x, y). Lengths in widths of the picture, the turn in radians, clockwise on the screen.
+ */
+export interface CameraMove {
+  readonly x: number;
+  readonly y: number;
+  readonly scale: number;
+  readonly turn: number;
+}
+
+export const NO_MOVE: CameraMove = { x: 0, y: 0, scale: 1, turn: 0 };
+
+/** Most steps at one level, and the step, in pixels, under which no more is made. */
+const MOST_STEPS = 15;
+const SMALL_STEP = 0.004;
+/** Least part of a picture that must lie over the other. */
+const LEAST_OVERLAP = 0.25;
+/** Unknowns: shift across and down, logarithm of the scale, turn, gain and offset of the brightness. */
+const UNKNOWNS = 6;
+
+/** A move with how well it fits. */
+export interface Fit {
+  readonly move: CameraMove;
+  /** Middle absolute difference of brightness after the move, gain and offset taken off; 0 to 255. */
+  readonly error: number;
+  /** Mean absolute difference likewise: what the move does not explain. */
+  readonly residual: number;
+  /** Correlation of the two pictures where they lie over one another. */
+  readonly correlation: number;
+}
+
+/** Solves a symmetric positive system of equations in place by Cholesky decomposition; false when it is singular. */
+function solve(matrix: Float64Array, right: Float64Array): boolean {
+  const n = UNKNOWNS;
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j <= i; j++) {
+      let sum = matrix[i * n + j]!;
+      for (let k = 0; k < j; k++) sum -= matrix[i * n + k]! * matrix[j * n + k]!;
+      if (i === j) {
+        if (sum <= 1e-9) return false;
+        matrix[i * n + i] = Math.sqrt(sum);
+      } else matrix[i * n + j] = sum / matrix[j * n + j]!;
+    }
+  for (let i = 0; i < n; i++) {
+    let sum = right[i]!;
+    for (let k = 0; k < i; k++) sum -= matrix[i * n + k]! * right[k]!;
+    right[i] = sum / matrix[i * n + i]!;
+  }
+  for (let i = n - 1; i >= 0; i--) {
+    let sum = right[i]!;
+    for (let k = i + 1; k < n; k++) sum -= matrix[k * n + i]! * right[k]!;
+    right[i] = sum / matrix[i * n + i]!;
+  }
+  return true;
+}
+
+/** What is known of the brightness of one picture against the other. */
+interface Light {
+  readonly gain: number;
+  readonly offset: number;
+}
+
+const SAME_LIGHT: Light = { gain: 1, offset: 0 };
+
+/** Bins of half a step of brightness in which differences are counted, to find their middle. */
+const BINS = 512;
+const counts = new Uint32Array(BINS);
+
+/** The equations of a step, gathered over pixels: the lower triangle of the matrix and the right side. */
+interface System {
+  readonly matrix: Float64Array;
+  readonly right: Float64Array;
+  /** Difference of brightness that counts a quarter. */
+  readonly spread: number;
+}
+
+/**
+ * Lays one picture over the other by a move and measures what is left, with the light as given; `every` other pixel and row
+ * is left out. With a system its equations are gathered in the same pass. The light that fits best comes back with the fit.
+ */
+function laidOver(
+  before: Level,
+  after: Level,
+  move: CameraMove,
+  light: Light,
+  every: number,
+  system: System | null,
+): Fit & { readonly light: Light } {
+  const { width, height, values } = before;
+  const { width: afterWidth, height: afterHeight, values: afterValues, slopeX, slopeY } = after;
+  const middleX = (width - 1) / 2;
+  const middleY = (height - 1) / 2;
+  const cosine = move.scale * Math.cos(move.turn);
+  const sine = move.scale * Math.sin(move.turn);
+  const shiftX = move.x * width + middleX;
+  const shiftY = move.y * width + middleY;
+  const { gain, offset } = light;
+  const { matrix, right, spread } = system ?? { matrix: null, right: null, spread: 1 };
+  // Scale and turn in units that move the edge by about a pixel, so that all unknowns are of one size.
+  const reach = width / 2;
+  counts.fill(0);
+  let n = 0;
+  let sum = 0;
+  let sumA = 0;
+  let sumB = 0;
+  let sumAA = 0;
+  let sumAB = 0;
+  let sumBB = 0;
+  const row = new Float64Array(UNKNOWNS);
+  for (let y = 1; y < height - 1; y += every) {
+    const dy = y - middleY;
+    for (let x = 1; x < width - 1; x += every) {
+      const dx = x - middleX;
+      const qx = cosine * dx - sine * dy;
+      const qy = sine * dx + cosine * dy;
+      const px = qx + shiftX;
+      const py = qy + shiftY;
+      if (!(px >= 1 && py >= 1 && px < afterWidth - 2 && py < afterHeight - 2)) continue;
+      const left = px | 0;
+      const top = py | 0;
+      const across = px - left;
+      const down = py - top;
+      const cell = top * afterWidth + left;
+      const w11 = across * down;
+      const w10 = across - w11;
+      const w01 = down - w11;
+      const w00 = 1 - across - w01;
+      const a = values[y * width + x]!;
+      const b =
+        w00 * afterValues[cell]! +
+        w10 * afterValues[cell + 1]! +
+        w01 * afterValues[cell + afterWidth]! +
+        w11 * afterValues[cell + afterWidth + 1]!;
+      const difference = b - gain * a - offset;
+      const size = difference < 0 ? -difference : difference;
+      n++;
+      sum += size;
+      sumA += a;
+      sumB += b;
+      sumAA += a * a;
+      sumAB += a * b;
+      sumBB += b * b;
+      counts[size < 255 ? (2 * size + 0.5) | 0 : BINS - 1]!++;
+      if (!matrix) continue;
+      const rises =
+        w00 * slopeX[cell]! +
+        w10 * slopeX[cell + 1]! +
+        w01 * slopeX[cell + afterWidth]! +
+        w11 * slopeX[cell + afterWidth + 1]!;
+      const falls =
+        w00 * slopeY[cell]! +
+        w10 * slopeY[cell + 1]! +
+        w01 * slopeY[cell + afterWidth]! +
+        w11 * slopeY[cell + afterWidth + 1]!;
+      const part = difference / spread;
+      const trust = 1 / (1 + part * part);
+      const weight = trust * trust;
+      row[0] = rises;
+      row[1] = falls;
+      row[2] = (rises * qx + falls * qy) / reach;
+      row[3] = (falls * qx - rises * qy) / reach;
+      row[4] = -a / 128;
+      row[5] = -1;
+      for (let i = 0; i < UNKNOWNS; i++) {
+        const weighted = weight * row[i]!;
+        right[i]! -= weighted * difference;
+        for (let j = 0; j <= i; j++) matrix[i * UNKNOWNS + j]! += weighted * row[j]!;
+      }
+    }
+  }
+  if (n < (LEAST_OVERLAP * values.length) / (every * every))
+    return { move, error: Infinity, residual: Infinity, correlation: 0, light: SAME_LIGHT };
+  const varA = sumAA - (sumA * sumA) / n;
+  const varB = sumBB - (sumB * sumB) / n;
+  const covariance = sumAB - (sumA * sumB) / n;
+  // Light changes by a little from frame to frame; more is another picture.
+  const bestGain = varA > n ? Math.min(1.5, Math.max(0.67, covariance / varA)) : 1;
+  let below = 0;
+  let bin = 0;
+  while (bin < BINS - 1 && below + counts[bin]! < n / 2) below += counts[bin++]!;
+  return {
+    move,
+    error: bin / 2,
+    residual: sum / n,
+    correlation: varA > n && varB > n ? covariance / Math.sqrt(varA * varB) : 1,
+    light: { gain: bestGain, offset: (sumB - bestGain * sumA) / n },
+  };
+}
+
+/** How well a move fits at a level, with the brightness that fits best (least squares over what lies over). */
+export function fitOf(before: Level, after: Level, move: CameraMove): Fit {
+  const { light } = laidOver(before, after, move, SAME_LIGHT, 1, null);
+  return laidOver(before, after, move, light, 1, null);
+}
+
+/** Levels wider than this are refined on every second pixel of every second row. */
+const FULLY = 100;
+
+/**
+ * Refines a move at one level: Gauss-Newton on the difference of brightness with gain and offset (Lucas and Kanade 1981;
+ * Baker and Matthews 2004, forwards additive), each pixel weighted down by how far it is off (Geman and McClure 1985), so
+ * that what moves by itself does not pull.
+ */
+export function refined(before: Level, after: Level, start: CameraMove): CameraMove {
+  const { width } = before;
+  const reach = width / 2;
+  const every = width > FULLY ? 2 : 1;
+  const matrix = new Float64Array(UNKNOWNS * UNKNOWNS);
+  const right = new Float64Array(UNKNOWNS);
+  let move = start;
+  let { error, light } = laidOver(before, after, move, SAME_LIGHT, every, null);
+  // The first light was taken against the same light; from here on each pass uses that of the one before.
+  for (let step = 0; step < MOST_STEPS && error < Infinity; step++) {
+    matrix.fill(0);
+    right.fill(0);
+    const fit = laidOver(before, after, move, light, every, { matrix, right, spread: Math.max(1, 1.5 * error) });
+    ({ error, light } = fit);
+    if (error === Infinity) break;
+    for (let i = 0; i < 4; i++) matrix[i * UNKNOWNS + i]! += 1;
+    for (let i = 4; i < UNKNOWNS; i++) matrix[i * UNKNOWNS + i]! += 1e-3;
+    if (!solve(matrix, right)) break;
+    const [x, y, scale, turn] = right as unknown as [number, number, number, number];
+    const next: CameraMove = {
+      x: move.x + x / width,
+      y: move.y + y / width,
+      scale: move.scale * Math.exp(scale / reach),
+      turn: move.turn + turn / reach,
+    };
+    if (!(Math.abs(next.x) < 1 && Math.abs(next.y) < 1 && next.scale > 0.5 && next.scale < 2)) break;
+    move = next;
+    if (Math.max(Math.abs(x), Math.abs(y), Math.abs(scale), Math.abs(turn)) < SMALL_STEP) break;
+  }
+  return move;
+}

@@ -1,0 +1,77 @@
+import { fitOf, NO_MOVE, refined, type CameraMove, type Fit } from './camera-move.ts';
+import { phaseShift } from './phase-shift.ts';
+import type { Level } from './luma.ts';
+
+/** How a frame differs from the one before it. */
+export interface Movement {
+  /** Mean difference of brightness, 0–1. */
+  readonly difference: number;
+  /** Shift of the whole picture in widths of it, to the right and down. */
+  readonly dx: number;
+  readonly dy: number;
+  /** Growth of the picture about its middle: 0.01 is one per cent. */
+  readonly zoom: number;
+  /** Radians, clockwise. */
+  readonly turn: number;
+  /** Mean difference of brightness that the shift, zoom and turn do not explain, 0–1: what moves by itself, and noise. */
+  readonly residual: number;
+  /** How much alike the two are once moved, −1 to 1; a shot change is little alike. */
+  readonly alike: number;
+}
+
+/** Nothing moves before the first frame. */
+export const STILL: Movement = { difference: 0, dx: 0, dy: 0, zoom: 0, turn: 0, residual: 0, alike: 1 };
+
+/** Width of the level at which guesses are compared. */
+const GUESS_WIDTH = 64;
+
+function meanDifference(before: Level, after: Level): number {
+  let sum = 0;
+  for (let i = 0; i < before.values.length; i++) sum += Math.abs(after.values[i]! - before.values[i]!);
+  return sum / before.values.length / 255;
+}
+
+/** The best of several moves at a level, by the middle difference and then the mean. */
+const best = (fits: readonly Fit[]): Fit =>
+  fits.reduce((a, b) => (b.error < a.error || (b.error === a.error && b.residual < a.residual) ? b : a));
+
+/**
+ * The movement between two pictures of one size, each as levels (see `levelsOf`). `expected` is the move of the frame
+ * before, which this one often goes on with. Guesses (none, the expected, the peak of the phase correlation) are compared
+ * at a small level, and the best refined from level to level.
+ */
+export function movementBetween(
+  before: readonly Level[],
+  after: readonly Level[],
+  expected: CameraMove = NO_MOVE,
+): { readonly movement: Movement; readonly move: CameraMove } {
+  const small = Math.max(
+    0,
+    before.findIndex((level) => level.width <= GUESS_WIDTH),
+  );
+  const [from, to] = [before[small]!, after[small]!];
+  const shift = phaseShift(from, to);
+  const guesses = [NO_MOVE, expected, { ...NO_MOVE, x: shift.x / from.width, y: shift.y / from.width }];
+  // A move larger than a level's reach is followed from the smaller levels up.
+  const followed = guesses.map((guess) => {
+    let move = guess;
+    for (let level = before.length - 1; level >= small; level--) move = refined(before[level]!, after[level]!, move);
+    return fitOf(from, to, move);
+  });
+  let { move } = best([...guesses.map((guess) => fitOf(from, to, guess)), ...followed]);
+  for (let level = small - 1; level >= 0; level--) move = refined(before[level]!, after[level]!, move);
+  const fit = fitOf(before[0]!, after[0]!, move);
+  const difference = meanDifference(before[0]!, after[0]!);
+  return {
+    move,
+    movement: {
+      difference,
+      dx: move.x,
+      dy: move.y,
+      zoom: move.scale - 1,
+      turn: move.turn,
+      residual: fit.error === Infinity ? difference : fit.residual / 255,
+      alike: fit.correlation,
+    },
+  };
+}
