@@ -1,6 +1,6 @@
 export { activityOf, type Activity } from './activity.ts';
 export { boxed, turned, type Plane } from './boxed.ts';
-export { cameraDirection, type CameraDirection } from './camera-words.ts';
+export { cameraDirection, usualMove, type CameraDirection } from './camera-words.ts';
 export { packFacts, unpackFacts } from './facts-file.ts';
 export type { Luma } from './luma.ts';
 export { proposedMoments, type Moment, type MomentKind } from './moments.ts';

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { activityOf } from './activity.ts';
-import { cameraDirection } from './camera-words.ts';
+import { cameraDirection, usualMove } from './camera-words.ts';
 import { NO_MOVE, type CameraMove } from './camera-move.ts';
 import type { Luma } from './luma.ts';
 import { proposedMoments } from './moments.ts';
@@ -52,6 +52,12 @@ describe('a pan that starts, jolts and comes to rest', () => {
     expect(words).toBe('left');
     expect(Math.min(degrees!, 360 - degrees!)).toBeLessThan(3);
     expect(cameraDirection(facts[10]!, RATE)).toEqual({ degrees: null, words: 'still' });
+  });
+
+  it('is on the whole a move to the left, though it rests for more than half of the time', () => {
+    const { camera } = activityOf(facts, RATE);
+    expect(cameraDirection(usualMove(facts, camera), RATE).words).toBe('left');
+    expect(usualMove(facts.slice(0, 20), camera.slice(0, 20))).toEqual(STILL);
   });
 
   it('has no shot change in it', () => expect(shotChanges(facts)).toEqual([]));

@@ -23,6 +23,26 @@ export function endUsableAt(plan: Plan, id: string, out: SourceFrames): Plan {
   return changeClip(plan, { ...clip, usable: { in: clip.usable.in, out } });
 }
 
+/**
+ * Makes two clips of one that holds a second shot from a frame on: each usable on its own side. Shots that used the clip
+ * keep the first. Throws when one side would be empty or the new id is there already.
+ */
+export function splitClip(plan: Plan, id: string, at: SourceFrames, newId: string): Plan {
+  const place = plan.clips.findIndex((c) => c.id === id);
+  const clip = plan.clips[place];
+  if (!clip || at <= clip.usable.in || at >= clip.usable.out)
+    throw new CaesuraError(
+      'bad-split',
+      'A clip cannot be split outside its usable range.',
+      'Choose a frame inside it.',
+    );
+  if (plan.clips.some((c) => c.id === newId)) throw new CaesuraError('same-clip', 'That clip is in the plan already.');
+  const first = { ...clip, usable: { in: clip.usable.in, out: at } };
+  const name = `${clip.name.slice(0, 110)}, second shot`;
+  const second = { ...clip, id: newId, name, usable: { in: at, out: clip.usable.out } };
+  return { ...plan, clips: [...plan.clips.slice(0, place), first, second, ...plan.clips.slice(place + 1)] };
+}
+
 /** Removes a clip; shots that used it stay, without a clip. */
 export const removeClip = (plan: Plan, id: string): Plan => ({
   ...plan,

@@ -1,4 +1,13 @@
-import { divide, floor, multiply, rational, sourceFrames, type FrameRate, type SourceFrames } from '../time/index.ts';
+import {
+  divide,
+  floor,
+  multiply,
+  rational,
+  sourceFrames,
+  type FrameRate,
+  type Rational,
+  type SourceFrames,
+} from '../time/index.ts';
 import type { Clip, Plan, Shot } from './schema.ts';
 
 /**
@@ -15,6 +24,12 @@ export const sourceFrameAt = (
 /** Source frames that a shot of `length` plan frames reaches over at normal speed: ⌊(length − 1)·sourceRate/planRate⌋ + 1. */
 export const sourceFramesUsed = (length: number, sourceRate: FrameRate, planRate: FrameRate): SourceFrames =>
   sourceFrames(sourceFrameAt(length - 1, sourceFrames(0), sourceRate, planRate) + 1);
+
+/**
+ * The slowest speed at which a clip shows a new frame on each plan frame: planRate/sourceRate, 1/5 for 120 fps in a film of
+ * 24. Below it frames repeat.
+ */
+export const slowestCleanSpeed = (sourceRate: FrameRate, planRate: FrameRate): Rational => divide(planRate, sourceRate);
 
 /** Index-wise end of each shot: the next one's start, or the length of the film. */
 export const shotEnd = (score: { shots: readonly Shot[]; length: number }, index: number): number =>

@@ -28,6 +28,7 @@ const EDITS = {
   setMusic: plans.setMusic,
   setRegion: plans.setRegion,
   setShotClip: plans.setShotClip,
+  splitClip: plans.splitClip,
   switchCues: plans.switchCues,
 };
 
@@ -62,6 +63,7 @@ export const EDIT_LABELS: Readonly<Record<EditName, string>> = {
   setMusic: 'choose music',
   setRegion: 'choose the region',
   setShotClip: 'choose a clip for a shot',
+  splitClip: 'split a clip',
   switchCues: 'switch cues',
 };
 

@@ -1,6 +1,6 @@
 import { ArrowLeft, ArrowRight, Pencil, Trash2 } from 'lucide-react';
-import type { Clip } from '@caesura/core/plan';
-import { rateLabel, toNumber, type SourceFrames } from '@caesura/core/time';
+import { slowestCleanSpeed, type Clip } from '@caesura/core/plan';
+import { rateLabel, toNumber, type FrameRate, type SourceFrames } from '@caesura/core/time';
 import { grouped } from '../../app/format.ts';
 import { IconButton } from '../../marks/IconButton.tsx';
 import { Poster } from '../../marks/Poster.tsx';
@@ -9,6 +9,7 @@ import { sizeText } from '../../fields/SizeField.tsx';
 
 interface Props {
   readonly clip: Clip;
+  readonly planRate: FrameRate;
   /** Place in the order, from 0. */
   readonly place: number;
   readonly count: number;
@@ -19,11 +20,14 @@ interface Props {
   readonly onMove: (by: 1 | -1) => void;
   /** Ends the usable range at a source frame. */
   readonly onEndAt: (out: SourceFrames) => void;
+  /** Makes two clips of it at a source frame. */
+  readonly onSplit: (at: SourceFrames) => void;
 }
 
 /** One clip with what is known of it. */
-export function ClipCard({ clip, place, count, used, onEdit, onRemove, onMove, onEndAt }: Props) {
+export function ClipCard({ clip, planRate, place, count, used, onEdit, onRemove, onMove, onEndAt, onSplit }: Props) {
   const lasts = clip.frames / toNumber(clip.rate);
+  const slowest = toNumber(slowestCleanSpeed(clip.rate, planRate));
   const trimmed = clip.usable.in > 0 || clip.usable.out < clip.frames;
   return (
     <li className="card clip-card">
@@ -48,10 +52,16 @@ export function ClipCard({ clip, place, count, used, onEdit, onRemove, onMove, o
               {clip.usable.in} to {clip.usable.out}
             </dd>
           )}
+          <dt title="Below this speed frames repeat at the film's rate">Slowest clean</dt>
+          <dd className="figures" title={`${grouped(Math.floor(clip.frames))} frames of film at that speed`}>
+            {slowest >= 1
+              ? 'as it is'
+              : `${(100 * slowest).toFixed(slowest * 100 === Math.round(slowest * 100) ? 0 : 1)} %`}
+          </dd>
           <dt>Shots</dt>
           <dd className="figures">{used}</dd>
         </dl>
-        {clip.movement && <MovementStrip clip={clip} movement={clip.movement} onEndAt={onEndAt} />}
+        {clip.movement && <MovementStrip clip={clip} movement={clip.movement} onEndAt={onEndAt} onSplit={onSplit} />}
         <div className="card-tools">
           <IconButton
             name={`${clip.name} earlier`}

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { nanoid } from '@reduxjs/toolkit';
 import { Button } from 'react-bootstrap';
 import type { Clip } from '@caesura/core/plan';
 import { counted } from '../../app/format.ts';
@@ -105,6 +106,7 @@ export default function FootageScreen() {
                 <ClipCard
                   key={clip.id}
                   clip={clip}
+                  planRate={plan.rate}
                   place={place}
                   count={plan.clips.length}
                   used={used(clip.id)}
@@ -112,6 +114,7 @@ export default function FootageScreen() {
                   onRemove={() => edit('removeClip', clip.id)}
                   onMove={(by) => edit('moveClip', clip.id, by)}
                   onEndAt={(out) => edit('endUsableAt', clip.id, out)}
+                  onSplit={(at) => edit('splitClip', clip.id, at, nanoid())}
                 />
               ))}
             </ul>

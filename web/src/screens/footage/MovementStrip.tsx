@@ -2,10 +2,13 @@ import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import {
   activityOf,
+  cameraDirection,
   proposedMoments,
+  shotChanges,
   stillRanges,
   unpackFacts,
   USUAL_LIMITS,
+  usualMove,
   type FrameFacts,
   type MomentKind,
 } from '@caesura/core/footage';
@@ -19,6 +22,7 @@ interface Props {
   /** Content hash of what was seen. */
   readonly movement: string;
   readonly onEndAt: (out: SourceFrames) => void;
+  readonly onSplit: (at: SourceFrames) => void;
 }
 
 /** Height of the drawing in its own units; the width is one unit a frame. */
@@ -40,6 +44,8 @@ function shownOf(facts: readonly FrameFacts[], rate: number) {
   const most = Math.max(1, ...heights);
   const points = Array.from(heights, (h, k) => `${k} ${(HEIGHT - (h / most) * HEIGHT * 0.92).toFixed(1)}`);
   return {
+    camera: cameraDirection(usualMove(facts, activity.camera), rate).words,
+    secondShot: shotChanges(facts)[0],
     path: `M0 ${HEIGHT}L${points.join('L')}L${facts.length - 1} ${HEIGHT}Z`,
     still: stillRanges(activity, rate),
     moments: proposedMoments(activity, rate),
@@ -47,7 +53,7 @@ function shownOf(facts: readonly FrameFacts[], rate: number) {
 }
 
 /** How a clip moves from its first frame to its last: a curve, still stretches shaded, proposed moments as pins. */
-export function MovementStrip({ clip, movement, onEndAt }: Props) {
+export function MovementStrip({ clip, movement, onEndAt, onSplit }: Props) {
   const bytes = useMediaBytes(movement);
   const shown = useMemo(() => {
     if (!bytes) return null;
@@ -58,7 +64,7 @@ export function MovementStrip({ clip, movement, onEndAt }: Props) {
     }
   }, [bytes, clip.rate]);
   if (!shown) return <div className="movement-strip" aria-hidden="true" />;
-  const { path, still, moments } = shown;
+  const { path, still, moments, camera, secondShot } = shown;
   const percent = (frame: number) => `${(100 * frame) / clip.frames}%`;
   const tail = still.at(-1);
   const trims = tail && tail.to >= clip.frames - 1 && tail.from > clip.usable.in && clip.usable.out > tail.from;
@@ -87,9 +93,19 @@ export function MovementStrip({ clip, movement, onEndAt }: Props) {
         ))}
       </div>
       <p className="movement-said">
-        {counted(moments.length, 'moment')} proposed
+        Camera {camera} · {counted(moments.length, 'moment')} proposed
         {still.length > 0 && ` · ${still.length} still ${still.length === 1 ? 'stretch' : 'stretches'}`}
       </p>
+      {secondShot !== undefined && secondShot > clip.usable.in && secondShot < clip.usable.out && (
+        <Button
+          variant="outline-dark"
+          size="sm"
+          onClick={() => onSplit(secondShot)}
+          title={`Another shot starts at frame ${secondShot}`}
+        >
+          Split at the shot change
+        </Button>
+      )}
       {trims && (
         <Button
           variant="outline-dark"
