@@ -2,13 +2,13 @@ import path from 'node:path';
 import { readFileSync, statSync, readdirSync } from 'node:fs';
 import { ALL_FORMATS, EncodedPacketSink, FilePathSource, Input } from 'mediabunny';
 import { expect, it } from 'vitest';
-import { rateOfTimestamps } from '@caesura/core/footage';
+import { activityOf, proposedMoments, rateOfTimestamps, unpackFacts } from '@caesura/core/footage';
 import { readPlan } from '@caesura/core/plan';
-import { parseRate } from '@caesura/core/time';
+import { parseRate, toNumber } from '@caesura/core/time';
 
 const output = path.join(import.meta.dirname, 'output');
 const { clips } = JSON.parse(readFileSync(path.join(output, 'truth.json'), 'utf8')) as {
-  clips: { id: string; rate: string; frames: number; moments: { at: number }[] }[];
+  clips: { id: string; rate: string; frames: number; moments: { at: number; kind: string }[] }[];
 };
 
 const fileOf = (id: string) => readdirSync(path.join(output, 'clips')).find((name) => name.startsWith(`${id}.`))!;
@@ -28,6 +28,33 @@ it.each(clips)('the demo clip $id holds the frames and rate it says', async ({ i
   ).toEqual(parseRate(rate));
   for (const { at } of moments) expect(at).toBeLessThan((frames * parseRate(rate).den) / parseRate(rate).num);
   input.dispose();
+});
+
+/** What is proposed for a clip, from what was seen of it. */
+const proposalsOf = (id: string, rate: number) =>
+  proposedMoments(activityOf(unpackFacts(readFileSync(path.join(output, 'movement', `${id}.movement`))), rate), rate);
+
+it('what was seen of every clip has all its frames', () => {
+  for (const { id, frames } of clips)
+    expect(unpackFacts(readFileSync(path.join(output, 'movement', `${id}.movement`)))).toHaveLength(frames);
+});
+
+it.each(clips.filter((c) => c.moments.some((m) => m.kind === 'impact')))(
+  'every impact in $id is proposed within two frames',
+  ({ id, rate, moments }) => {
+    const perSecond = toNumber(parseRate(rate));
+    const proposed = proposalsOf(id, perSecond).filter((m) => m.kind === 'peak');
+    for (const { at } of moments)
+      expect(Math.min(...proposed.map((m) => Math.abs(m.at - at * perSecond)))).toBeLessThanOrEqual(2);
+  },
+);
+
+it.each(['drying-rack', 'type-drawer'])('the pan of %s is proposed from its start to its end', (id) => {
+  const { rate, moments } = clips.find((c) => c.id === id)!;
+  const perSecond = toNumber(parseRate(rate));
+  const proposed = proposalsOf(id, perSecond);
+  expect(proposed.map((m) => m.kind)).toEqual(['start', 'settle']);
+  moments.forEach(({ at }, i) => expect(Math.abs(proposed[i]!.at - at * perSecond)).toBeLessThanOrEqual(2));
 });
 
 it('is small enough to ship, and its plans are plans laid out to their targets', () => {
