@@ -33,6 +33,8 @@ for (const theme of ['light', 'dark'] as const) {
   for (const name of ['Brief', 'Listen', 'Footage', 'Hand-off']) {
     await step(page, name);
     await page.mouse.move(640, 790);
+    // Curves are drawn once their files have come.
+    await page.waitForFunction(() => !document.querySelector('.movement-strip:not(:has(svg))'));
     await take(name.toLowerCase());
   }
   await page.close();
