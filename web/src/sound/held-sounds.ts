@@ -1,4 +1,4 @@
-import { CaesuraError, seconds, type Seconds } from '@caesura/core/time';
+import { seconds, type Seconds } from '@caesura/core/time';
 import { ask, mediaUrl } from '../app/http.ts';
 import { openSound, type SoundFile } from './sound-file.ts';
 
@@ -58,9 +58,8 @@ export function soundOf(media: string, fileName: string, length: number): Promis
     const opened = playable(media, fileName, length);
     void held?.opened.then(({ close }) => close()).catch(() => undefined);
     held = { media, opened };
-    opened.catch((error: unknown) => {
+    opened.catch(() => {
       if (held?.opened === opened) held = null;
-      if (!(error instanceof CaesuraError)) throw error;
     });
   }
   return held.opened.then(({ sound }) => sound);

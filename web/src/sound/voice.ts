@@ -32,7 +32,8 @@ function atOnce(output: GainNode, { buffer, from }: Extract, piece: Piece, start
   // A piece that comes too late begins where it would be by now.
   const late = Math.max(0, output.context.currentTime - (startAt - fadeIn));
   const length = piece.to - piece.from + fadeIn + fadeOut - late;
-  if (length > 0) source.start(startAt - fadeIn + late, piece.from - from - fadeIn + late, length);
+  if (length <= 0) return { supply: () => undefined, stop: () => undefined, endsAt };
+  source.start(startAt - fadeIn + late, piece.from - from - fadeIn + late, length);
   return { supply: () => undefined, stop: () => source.stop(), endsAt };
 }
 

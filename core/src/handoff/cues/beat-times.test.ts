@@ -43,6 +43,8 @@ it('gives beats and bars of a file to a sound in one step, and taps with their d
       .map((c) => c.name),
   ).toEqual(['x']);
 
+  expect(() => broughtIn(readBeatTimes('1\t1\n1.01\t2\n2\t1\n'), music)).toThrow('less than 50 ms apart');
+
   const onsets = [1, 1.5, 2, 2.5].map((t) => ({
     at: samples(Math.round(t * sampleRate)),
     strength: 1,

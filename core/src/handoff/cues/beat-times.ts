@@ -48,5 +48,9 @@ export function readBeatTimes(text: string): CueFile {
   const at = rows.map((row) => row.at);
   if (!rows.every(({ beat }) => Number.isInteger(beat))) return { entries: [], beats: null, taps: at };
   const bars = rows.flatMap(({ beat }, i) => (beat === 1 ? [i] : []));
-  return { entries: [], beats: { at, bars, beatsPerBar: Math.max(...rows.map((r) => r.beat!)) }, taps: null };
+  return {
+    entries: [],
+    beats: { at, bars, beatsPerBar: rows.reduce((most, r) => Math.max(most, r.beat!), 0) },
+    taps: null,
+  };
 }

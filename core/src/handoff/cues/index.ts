@@ -1,6 +1,6 @@
 import { tapped, type Correction } from '../../listen/index.ts';
 import { heardBeats, usedCues, type CueEdit, type Sound } from '../../plan/index.ts';
-import { samples, type Samples } from '../../time/index.ts';
+import { CaesuraError, samples, type Samples } from '../../time/index.ts';
 import { readBeatTimes, writeBeatTimes } from './beat-times.ts';
 import { readCueTable, writeCueTable } from './cue-table.ts';
 import { cuesOnly, type BeatEntries, type CueEntry, type CueFile } from './entry.ts';
@@ -102,7 +102,13 @@ export interface BroughtIn {
   readonly late: number;
 }
 
-/** Beats of a file, or taps put right, as a correction; null when fewer than two lie inside the sound. */
+/** Least time between two beats of a file, in seconds. */
+const CLOSEST = 0.05;
+
+/**
+ * Beats of a file, or taps put right, as a correction; null when fewer than two lie inside the sound. Throws when they are
+ * too close to be beats.
+ */
 function givenBeats({ beats, taps }: CueFile, sound: Sound): Correction | null {
   const { sampleRate, length } = sound.analysis;
   const inside = (times: readonly number[]): Samples[] =>
@@ -114,13 +120,19 @@ function givenBeats({ beats, taps }: CueFile, sound: Sound): Correction | null {
   if (!beats) return null;
   const given = inside(beats.at);
   if (given.length < 2) return null;
+  if (given.some((at, i) => i > 0 && at - given[i - 1]! < CLOSEST * sampleRate))
+    throw new CaesuraError(
+      'bad-beats',
+      `Two beats of the file are less than ${1000 * CLOSEST} ms apart.`,
+      'Give the beats of the music, each once.',
+    );
   const beatsPerBar = Math.min(12, Math.max(2, beats.beatsPerBar));
   return { do: 'give', beats: given, bars: beats.bars.filter((i) => i < given.length), beatsPerBar };
 }
 
 /**
  * What a file of cues changes in a sound: its cues join what was heard, its beats or taps take the place of those in their
- * span. Beats among the cues come in as cues by hand where the file gives no beats of their own.
+ * span. Beats among the cues come in as cues by hand where the file gives no beats of their own. Throws when its beats cannot be beats.
  */
 export function broughtIn(file: CueFile, sound: Sound): BroughtIn {
   const { sampleRate, length } = sound.analysis;

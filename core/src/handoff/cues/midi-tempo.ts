@@ -1,3 +1,4 @@
+import { CaesuraError } from '../../time/index.ts';
 import type { BeatEntries } from './entry.ts';
 
 /**
@@ -18,6 +19,8 @@ export interface Signature {
 
 /** Half a second, the value of the standard where a file says nothing: 120 quarters a minute. */
 export const DEFAULT_TEMPO = 500_000;
+/** Most beats that are read: more than four hours of the fastest music. */
+const MOST_BEATS = 200_000;
 /** Longest quarter note that three bytes can tell. */
 const SLOWEST = 0xffffff;
 
@@ -53,7 +56,7 @@ const beatTicks = (
   return inThrees ? { ticks: 3 * note, beats: numerator / 3 } : { ticks: note, beats: numerator };
 };
 
-/** The beats of a tempo map from its start to a tick, that tick included, but no later than `lasts` seconds. */
+/** The beats of a tempo map from its start to a tick, that tick included, but no later than `lasts` seconds. Throws when there are more than can be. */
 export function beatsOfMap(
   changes: readonly TempoChange[],
   signatures: readonly Signature[],
@@ -71,6 +74,12 @@ export function beatsOfMap(
     const { ticks, beats } = beatTicks(signature, ticksPerQuarter);
     const until = all[i + 1]?.tick ?? end + 1;
     for (let beat = 0; signature.tick + beat * ticks < Math.min(until, end + 1); beat++) {
+      if (at.length === MOST_BEATS)
+        throw new CaesuraError(
+          'bad-midi',
+          `The tempo map holds more than ${MOST_BEATS} beats.`,
+          'Write the file again with the tempo of the music.',
+        );
       if (beat % beats === 0) bars.push(at.length);
       at.push(signature.tick + beat * ticks);
       metres.set(beats, (metres.get(beats) ?? 0) + 1);

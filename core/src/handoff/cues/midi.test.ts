@@ -115,6 +115,19 @@ describe('a written MIDI file', () => {
   });
 });
 
+it('bears absurd values without hanging, saying what is wrong', () => {
+  const file = (division: string, event: string) =>
+    bytes(
+      `4d54686400000006000000010${division}4d54726b000000${(event.length / 2 + 4).toString(16).padStart(2, '0')}${event}00ff2f00`,
+    );
+  const note = '00903c64';
+  // No tick at all; bars of notes of 1/2³¹, which are passed over; a quarter of no time; quarters of a microsecond.
+  expect(() => readMidiCues(file('000', note), 9)).toThrow('how long a tick lasts');
+  expect(readMidiCues(file('1e0', `00ff5804041f1808${note}`), 9)).toMatchObject({ beats: null });
+  expect(readMidiCues(file('1e0', `00ff5103000000${note}`), 9).beats).toBeNull();
+  expect(() => readMidiCues(file('1e0', '00ff5103000001'), 9)).toThrow('more than 200000 beats');
+});
+
 it('refuses what is no MIDI file, or a part of one, saying why', () => {
   expect(() => readMidiCues(new TextEncoder().encode('RIFF....WAVEfmt '), 9)).toThrow('does not begin as one');
   expect(() => readMidiCues(TEMPO_MAP.subarray(0, 60), 9)).toThrow('it ends in the middle of track 1');

@@ -13,6 +13,8 @@ const TICKS_PER_QUARTER = 3840;
 /** Middle C; each kind has a key of its own from there upward. */
 const FIRST_KEY = 60;
 const MOST_VELOCITY = 127;
+/** Shortest note that a time signature may count; others are damage, and passed over. */
+const FINEST_NOTE = 64;
 
 const isKind = (text: string): text is CueKind => (CUE_KINDS as readonly string[]).includes(text);
 const isBeat = (kind: CueKind | null): boolean => kind === 'beat' || kind === 'downbeat';
@@ -167,15 +169,19 @@ export function readMidiCues(bytes: Uint8Array, lasts: number): CueFile {
   const events = tracks.map(timed);
   const all = events.flat().sort((a, b) => a.tick - b.tick);
   const changes = all.flatMap((e): TempoChange[] =>
-    e.type === 'setTempo' ? [{ tick: e.tick, microsecondsPerQuarter: e.microsecondsPerBeat }] : [],
+    e.type === 'setTempo' && e.microsecondsPerBeat > 0
+      ? [{ tick: e.tick, microsecondsPerQuarter: e.microsecondsPerBeat }]
+      : [],
   );
   const signatures = all.flatMap((e) =>
-    e.type === 'timeSignature' && e.numerator > 0
+    e.type === 'timeSignature' && e.numerator > 0 && e.denominator >= 1 && e.denominator <= FINEST_NOTE
       ? [{ tick: e.tick, numerator: e.numerator, denominator: e.denominator }]
       : [],
   );
   const { ticksPerBeat, framesPerSecond: frames, ticksPerFrame } = header;
   const byFrames = frames !== undefined && ticksPerFrame !== undefined;
+  if (byFrames ? frames * ticksPerFrame === 0 : !ticksPerBeat)
+    throw new CaesuraError('bad-midi', 'The MIDI file does not say how long a tick lasts.', 'Write it again.');
   const secondsOf = byFrames
     ? (tick: number) => tick / (framesPerSecond(frames) * ticksPerFrame)
     : (tick: number) => secondsAtTick(tick, changes, ticksPerBeat!);

@@ -53,7 +53,7 @@ export function ClipCard({ clip, planRate, place, count, used, onEdit, onRemove,
             </dd>
           )}
           <dt title="Below this speed frames repeat at the film's rate">Slowest clean</dt>
-          <dd className="figures" title={`${grouped(Math.floor(clip.frames))} frames of film at that speed`}>
+          <dd className="figures" title={`${grouped(clip.frames)} frames of film at that speed`}>
             {slowest >= 1
               ? 'as it is'
               : `${(100 * slowest).toFixed(slowest * 100 === Math.round(slowest * 100) ? 0 : 1)} %`}
