@@ -47,7 +47,7 @@ function benchAnalysis(minutes: number): void {
 
 function benchWatching(): void {
   const of = texture(3);
-  const count = 50;
+  const count = 12;
   const pictures = Array.from({ length: count }, (_, k) =>
     seen(of, { x: 0.01 * k, y: 0.003 * k, scale: 1 + 0.003 * k, turn: 0.001 * k }, 320, 180),
   );
