@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
-import { openEye } from '@caesura/core/footage';
+import { evenGrid, openEye } from '@caesura/core/footage';
 import { layOutSteadily } from '@caesura/core/layout';
 import { hear, NOTHING_FOUND } from '@caesura/core/listen';
 import { addClips, newPlan, setMusic, shotFacts } from '@caesura/core/plan';
@@ -51,7 +51,7 @@ function benchWatching(): void {
   const pictures = Array.from({ length: count }, (_, k) =>
     seen(of, { x: 0.01 * k, y: 0.003 * k, scale: 1 + 0.003 * k, turn: 0.001 * k }, 320, 180),
   );
-  const grey = { red: 0.5, green: 0.5, blue: 0.5 };
+  const grey = evenGrid({ red: 0.5, green: 0.5, blue: 0.5 });
   const took = usual(() => {
     const eye = openEye();
     for (const picture of pictures) eye.take(picture, grey);

@@ -13,6 +13,7 @@ import { apiPage } from './api-page.ts';
 import { openDatabase } from './database/open.ts';
 import { loadDemo } from './demo.ts';
 import { answerError, errorBody } from './errors.ts';
+import { footageRoutes } from './footage/footage-routes.ts';
 import { mediaRoutes } from './media/media-routes.ts';
 import { mediaStore } from './media/media-store.ts';
 import { planRoutes } from './plans/plan-routes.ts';
@@ -97,6 +98,7 @@ export async function buildApp(settings: Settings, options: { log?: boolean } = 
   const api = app.withTypeProvider<ZodTypeProvider>();
   await servePages(app, path.join(settings.root, 'web', 'dist'));
   await api.register(planRoutes(plans), { prefix: '/api/plans' });
+  await api.register(footageRoutes(db, media), { prefix: '/api/footage' });
   await api.register(mediaRoutes(media, settings.mediaLimit), { prefix: '/api/media' });
   return app;
 }

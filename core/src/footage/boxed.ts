@@ -9,32 +9,98 @@ export interface Plane {
   readonly height: number;
 }
 
+/** Every other byte of a word. */
+const EVERY_OTHER = 0x00ff00ff;
+/** Rows whose bytes can be added in 16 bits. */
+const MOST_ROWS = 257;
+
+/** Adds up rows [first, end) of a plane column by column, from column `from` on. */
+function addByBytes(
+  { bytes, offset, stride, width }: Plane,
+  first: number,
+  end: number,
+  from: number,
+  sums: Int32Array,
+): void {
+  sums.fill(0, from);
+  for (let row = first; row < end; row++) {
+    const start = offset + row * stride;
+    for (let column = from; column < width; column++) sums[column] = sums[column]! + bytes[start + column]!;
+  }
+}
+
+/**
+ * Adds up rows like `addByBytes`, four columns at a time, since the bytes of a word can be added as two pairs of 16 bits, and
+ * three rows at a time, so that sums are seldom stored: several times as fast. `words` is the plane from its offset on, of a
+ * little-endian machine; `pairs` holds two numbers a word.
+ */
+function addByWords(words: Int32Array, wordStride: number, first: number, end: number, pairs: Int32Array): void {
+  const count = pairs.length >> 1;
+  pairs.fill(0);
+  let row = first;
+  for (; row + 3 <= end; row += 3) {
+    const [one, two, three] = [row * wordStride, (row + 1) * wordStride, (row + 2) * wordStride] as const;
+    for (let k = 0; k < count; k++) {
+      const a = words[one + k]!;
+      const b = words[two + k]!;
+      const c = words[three + k]!;
+      pairs[2 * k] = pairs[2 * k]! + (a & EVERY_OTHER) + (b & EVERY_OTHER) + (c & EVERY_OTHER);
+      pairs[2 * k + 1] =
+        pairs[2 * k + 1]! + ((a >>> 8) & EVERY_OTHER) + ((b >>> 8) & EVERY_OTHER) + ((c >>> 8) & EVERY_OTHER);
+    }
+  }
+  for (; row < end; row++)
+    for (let k = 0, at = row * wordStride; k < count; k++, at++) {
+      pairs[2 * k] = pairs[2 * k]! + (words[at]! & EVERY_OTHER);
+      pairs[2 * k + 1] = pairs[2 * k + 1]! + ((words[at]! >>> 8) & EVERY_OTHER);
+    }
+}
+
+/** Puts the pairs of sums of each word where their columns are. */
+function unpaired(pairs: Int32Array, sums: Int32Array): void {
+  for (let k = 0; k < pairs.length; k += 2) {
+    const [even, odd] = [pairs[k]!, pairs[k + 1]!];
+    const column = k << 1;
+    sums[column] = even & 0xffff;
+    sums[column + 1] = odd & 0xffff;
+    sums[column + 2] = even >>> 16;
+    sums[column + 3] = odd >>> 16;
+  }
+}
+
+/** The words of a plane when they lie so that they can be read; null otherwise. */
+function wordsOf({ bytes, offset, stride }: Plane): Int32Array | null {
+  const at = bytes.byteOffset + offset;
+  return at % 4 === 0 && stride % 4 === 0 ? new Int32Array(bytes.buffer, at, (bytes.length - offset) >> 2) : null;
+}
+
 /**
  * A plane made smaller: each pixel the mean of the block of whole pixels that it stands for, so that noise and detail finer
  * than a pixel go. Sizes larger than the plane are cut down to it.
  */
-export function boxed(
-  { bytes, offset, stride, width, height }: Plane,
-  wantedWidth: number,
-  wantedHeight: number,
-): Luma {
+export function boxed(plane: Plane, wantedWidth: number, wantedHeight: number): Luma {
+  const { stride, width, height } = plane;
   const [outWidth, outHeight] = [Math.min(width, wantedWidth), Math.min(height, wantedHeight)];
   const columns = Int32Array.from({ length: outWidth + 1 }, (_, x) => Math.floor((x * width) / outWidth));
-  const sums = new Float64Array(outWidth);
+  const words = wordsOf(plane);
+  const sums = new Int32Array(width);
+  const pairs = new Int32Array((width >> 2) * 2);
   const values = new Float32Array(outWidth * outHeight);
   for (let y = 0; y < outHeight; y++) {
     const [first, end] = [Math.floor((y * height) / outHeight), Math.floor(((y + 1) * height) / outHeight)];
-    sums.fill(0);
-    for (let row = first; row < end; row++) {
-      const start = offset + row * stride;
-      for (let x = 0; x < outWidth; x++) {
-        let sum = 0;
-        for (let column = columns[x]!; column < columns[x + 1]!; column++) sum += bytes[start + column]!;
-        sums[x]! += sum;
-      }
+    const byWords = words !== null && end - first <= MOST_ROWS;
+    if (byWords) {
+      addByWords(words, stride >> 2, first, end, pairs);
+      unpaired(pairs, sums);
     }
-    for (let x = 0; x < outWidth; x++)
-      values[y * outWidth + x] = sums[x]! / ((end - first) * (columns[x + 1]! - columns[x]!));
+    addByBytes(plane, first, end, byWords ? width & ~3 : 0, sums);
+    for (let x = 0, column = 0; x < outWidth; x++) {
+      const next = columns[x + 1]!;
+      const count = (end - first) * (next - column);
+      let sum = 0;
+      for (; column < next; column++) sum += sums[column]!;
+      values[y * outWidth + x] = sum / count;
+    }
   }
   return { width: outWidth, height: outHeight, values };
 }

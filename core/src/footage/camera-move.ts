@@ -109,7 +109,34 @@ function laidOver(
   let sumAA = 0;
   let sumAB = 0;
   let sumBB = 0;
-  const row = new Float64Array(UNKNOWNS);
+  // The lower triangle and the right side, each a variable of its own: kept as arrays they take half as long again.
+  let m00 = 0;
+  let m10 = 0;
+  let m11 = 0;
+  let m20 = 0;
+  let m21 = 0;
+  let m22 = 0;
+  let m30 = 0;
+  let m31 = 0;
+  let m32 = 0;
+  let m33 = 0;
+  let m40 = 0;
+  let m41 = 0;
+  let m42 = 0;
+  let m43 = 0;
+  let m44 = 0;
+  let m50 = 0;
+  let m51 = 0;
+  let m52 = 0;
+  let m53 = 0;
+  let m54 = 0;
+  let m55 = 0;
+  let r0 = 0;
+  let r1 = 0;
+  let r2 = 0;
+  let r3 = 0;
+  let r4 = 0;
+  let r5 = 0;
   for (let y = 1; y < height - 1; y += every) {
     const dy = y - middleY;
     for (let x = 1; x < width - 1; x += every) {
@@ -158,18 +185,69 @@ function laidOver(
       const part = difference / spread;
       const trust = 1 / (1 + part * part);
       const weight = trust * trust;
-      row[0] = rises;
-      row[1] = falls;
-      row[2] = (rises * qx + falls * qy) / reach;
-      row[3] = (falls * qx - rises * qy) / reach;
-      row[4] = -a / 128;
-      row[5] = -1;
-      for (let i = 0; i < UNKNOWNS; i++) {
-        const weighted = weight * row[i]!;
-        right[i]! -= weighted * difference;
-        for (let j = 0; j <= i; j++) matrix[i * UNKNOWNS + j]! += weighted * row[j]!;
-      }
+      const grows = (rises * qx + falls * qy) / reach;
+      const turns = (falls * qx - rises * qy) / reach;
+      const bright = -a / 128;
+      const w0 = weight * rises;
+      const w1 = weight * falls;
+      const w2 = weight * grows;
+      const w3 = weight * turns;
+      const w4 = weight * bright;
+      m00 += w0 * rises;
+      m10 += w1 * rises;
+      m11 += w1 * falls;
+      m20 += w2 * rises;
+      m21 += w2 * falls;
+      m22 += w2 * grows;
+      m30 += w3 * rises;
+      m31 += w3 * falls;
+      m32 += w3 * grows;
+      m33 += w3 * turns;
+      m40 += w4 * rises;
+      m41 += w4 * falls;
+      m42 += w4 * grows;
+      m43 += w4 * turns;
+      m44 += w4 * bright;
+      m50 -= w0;
+      m51 -= w1;
+      m52 -= w2;
+      m53 -= w3;
+      m54 -= w4;
+      m55 += weight;
+      r0 -= w0 * difference;
+      r1 -= w1 * difference;
+      r2 -= w2 * difference;
+      r3 -= w3 * difference;
+      r4 -= w4 * difference;
+      r5 += weight * difference;
     }
+  }
+  if (matrix && right) {
+    const triangle = [
+      m00,
+      m10,
+      m11,
+      m20,
+      m21,
+      m22,
+      m30,
+      m31,
+      m32,
+      m33,
+      m40,
+      m41,
+      m42,
+      m43,
+      m44,
+      m50,
+      m51,
+      m52,
+      m53,
+      m54,
+      m55,
+    ];
+    for (let i = 0, k = 0; i < UNKNOWNS; i++) for (let j = 0; j <= i; j++, k++) matrix[i * UNKNOWNS + j] = triangle[k]!;
+    right.set([r0, r1, r2, r3, r4, r5]);
   }
   if (n < (LEAST_OVERLAP * values.length) / (every * every))
     return { move, error: Infinity, residual: Infinity, correlation: 0, light: SAME_LIGHT };
@@ -214,8 +292,6 @@ export function refined(before: Level, after: Level, start: CameraMove): CameraM
   let { error, light } = laidOver(before, after, move, SAME_LIGHT, every, null);
   // The first light was taken against the same light; from here on each pass uses that of the one before.
   for (let step = 0; step < MOST_STEPS && error < Infinity; step++) {
-    matrix.fill(0);
-    right.fill(0);
     const fit = laidOver(before, after, move, light, every, { matrix, right, spread: Math.max(1, 1.5 * error) });
     ({ error, light } = fit);
     if (error === Infinity) break;

@@ -1,6 +1,6 @@
 import { sourceFrames, type SourceFrames } from '../time/index.ts';
 import type { Activity } from './activity.ts';
-import { stillRanges, USUAL_LIMITS } from './still-ranges.ts';
+import { stillRanges, USUAL_LIMITS, type FrameRange, type StillLimits } from './still-ranges.ts';
 
 /** What happens at a moment: movement begins, something hits or breaks off, turns back, or comes to rest. */
 export type MomentKind = 'start' | 'peak' | 'turn' | 'settle';
@@ -29,8 +29,9 @@ const LONGEST_TURN = 0.4;
 /** Seconds on either side in which a turn must have been faster, and how much. */
 const TURN_REACH = 0.5;
 const TURN_PART = 0.3;
-/** Moments nearer than this are one, in seconds; and the least strength. */
-const ONE = 0.12;
+/** Moments nearer than this are one, in seconds. */
+export const ONE_MOMENT = 0.12;
+/** Strength under which nothing is proposed. */
 const LEAST_STRENGTH = 0.15;
 /** Of moments that are one, the first of these is kept. */
 const PRECEDENCE: readonly MomentKind[] = ['peak', 'start', 'settle', 'turn'];
@@ -43,8 +44,8 @@ const mean = (values: Float64Array, from: number, to: number): number => {
 };
 
 /** Activity of camera and subject together, in units of what counts as still, the middle of each three frames. */
-function together({ camera, subject }: Activity): Float64Array {
-  const sum = Float64Array.from(camera, (c, k) => c / USUAL_LIMITS.camera + subject[k]! / USUAL_LIMITS.subject);
+function together({ camera, subject }: Activity, limits: StillLimits): Float64Array {
+  const sum = Float64Array.from(camera, (c, k) => c / limits.camera + subject[k]! / limits.subject);
   return sum.map((x, k) => {
     const [before, after] = [sum[k - 1] ?? x, sum[k + 1] ?? x];
     return Math.max(Math.min(x, before), Math.min(Math.max(x, before), after));
@@ -98,7 +99,7 @@ function turnsOf(activity: Float64Array, lively: number, rate: number): Moment[]
 }
 
 /** Where movement begins after a rest, or ends in one. */
-function edgesOf(activity: Activity, all: Float64Array, lively: number, rate: number): Moment[] {
+function edgesOf(ranges: readonly FrameRange[], all: Float64Array, lively: number, rate: number): Moment[] {
   const shortest = Math.round(SHORTEST_MOVE * rate);
   const count = all.length;
   const moment = (at: number, kind: 'start' | 'settle', from: number, to: number): Moment => ({
@@ -106,7 +107,6 @@ function edgesOf(activity: Activity, all: Float64Array, lively: number, rate: nu
     kind,
     strength: Math.min(1, all.subarray(from, to).reduce((a, x) => Math.max(a, x), 0) / lively),
   });
-  const ranges = stillRanges(activity, rate);
   return ranges.flatMap(({ from, to }, i): Moment[] => {
     const [before, after] = [ranges[i - 1]?.to ?? 0, ranges[i + 1]?.from ?? count];
     const moves = from - before >= shortest && after - to >= shortest;
@@ -125,20 +125,24 @@ function edgesOf(activity: Activity, all: Float64Array, lively: number, rate: nu
  * The moments of a clip proposed from its activity at a rate in frames a second: starts and ends of movement, jolts, breaks, turns.
  * In order of time.
  */
-export function proposedMoments(activity: Activity, rate: number): Moment[] {
-  const all = together(activity);
+export function proposedMoments(activity: Activity, rate: number, limits = USUAL_LIMITS): Moment[] {
+  const all = together(activity, {
+    ...limits,
+    camera: Math.max(1e-6, limits.camera),
+    subject: Math.max(1e-6, limits.subject),
+  });
   const lively = Math.max(1, all.toSorted()[Math.floor(all.length * 0.95)] ?? 1);
   const found = [
     // What breaks off is told more exactly by the break than by the jolt before it.
     ...breaksOf(all, lively, rate),
     ...joltsOf(all, lively, rate),
-    ...edgesOf(activity, all, lively, rate),
+    ...edgesOf(stillRanges(activity, rate, limits), all, lively, rate),
     ...turnsOf(all, lively, rate),
   ]
     .filter((m) => m.strength >= LEAST_STRENGTH)
     .sort((a, b) => PRECEDENCE.indexOf(a.kind) - PRECEDENCE.indexOf(b.kind) || b.strength - a.strength);
   const kept: Moment[] = [];
   for (const moment of found)
-    if (kept.every((k) => Math.abs(k.at - moment.at) >= Math.max(2, ONE * rate))) kept.push(moment);
+    if (kept.every((k) => Math.abs(k.at - moment.at) >= Math.max(2, ONE_MOMENT * rate))) kept.push(moment);
   return kept.sort((a, b) => a.at - b.at);
 }

@@ -25,6 +25,13 @@ export const STILL: Movement = { difference: 0, dx: 0, dy: 0, zoom: 0, turn: 0, 
 /** Width of the level at which guesses are compared. */
 const GUESS_WIDTH = 64;
 
+/** Guesses that are this near, in pixels of that level, lead to the same place. */
+const SAME_GUESS = 1;
+
+/** How far apart two moves put the edge of a picture, in widths, about. */
+const apart = (a: CameraMove, b: CameraMove): number =>
+  Math.hypot(a.x - b.x, a.y - b.y) + (Math.abs(a.scale - b.scale) + Math.abs(a.turn - b.turn)) / 2;
+
 function meanDifference(before: Level, after: Level): number {
   let sum = 0;
   for (let i = 0; i < before.values.length; i++) sum += Math.abs(after.values[i]! - before.values[i]!);
@@ -51,7 +58,9 @@ export function movementBetween(
   );
   const [from, to] = [before[small]!, after[small]!];
   const shift = phaseShift(from, to);
-  const guesses = [NO_MOVE, expected, { ...NO_MOVE, x: shift.x / from.width, y: shift.y / from.width }];
+  const guesses: CameraMove[] = [];
+  for (const guess of [expected, { ...NO_MOVE, x: shift.x / from.width, y: shift.y / from.width }, NO_MOVE])
+    if (guesses.every((other) => apart(guess, other) * from.width > SAME_GUESS)) guesses.push(guess);
   // A move larger than a level's reach is followed from the smaller levels up.
   const followed = guesses.map((guess) => {
     let move = guess;

@@ -1,16 +1,13 @@
 import { NO_MOVE, type CameraMove } from './camera-move.ts';
 import { halved, levelsOf, type Level, type Luma } from './luma.ts';
+import { lookOf, meanColour, type Colour, type ColourGrid, type Look } from './look.ts';
 import { movementBetween, STILL, type Movement } from './movement.ts';
 
 /** Width at which movement is measured; wider pictures are halved until they are no wider. */
 const MEASURED_WIDTH = 160;
 
-/** The mean colour of a picture, each part 0–1. */
-export interface Colour {
-  readonly red: number;
-  readonly green: number;
-  readonly blue: number;
-}
+/** Frames from one look to the next. */
+const LOOK_EVERY = 12;
 
 /** What was seen of one frame. */
 export interface FrameFacts extends Movement {
@@ -23,10 +20,17 @@ export interface FrameFacts extends Movement {
 
 /** Takes the frames of a clip one after the other. */
 export interface Eye {
-  /** The next frame: its brightness, all frames of one size, and its mean colour. */
-  readonly take: (luma: Luma, colour: Colour) => void;
-  /** What was seen of every frame. */
-  readonly end: () => FrameFacts[];
+  /** The next frame: its brightness, all frames of one size, and its colours. */
+  readonly take: (luma: Luma, colours: ColourGrid) => void;
+  /** What was seen. */
+  readonly end: () => Seen;
+}
+
+/** What was seen of a clip. */
+export interface Seen {
+  readonly frames: readonly FrameFacts[];
+  /** Of the first frame, the last, and some between, in order. */
+  readonly looks: readonly Look[];
 }
 
 const mean = (values: Float32Array): number => {
@@ -51,24 +55,32 @@ function sharpnessOf({ width, height, values }: Luma, middle: number): number {
 /** Opens an eye on a clip. */
 export function openEye(): Eye {
   const seen: FrameFacts[] = [];
+  const looks: Look[] = [];
+  let latest: { small: Luma; colours: ColourGrid } | null = null;
   let before: Level[] | null = null;
   let expected: CameraMove = NO_MOVE;
   return {
-    take(luma, colour) {
+    take(luma, colours) {
       let small = luma;
       while (small.width > MEASURED_WIDTH && Math.min(small.width, small.height) > 2) small = halved(small);
       const levels = levelsOf(small);
       const found = before ? movementBetween(before, levels, expected) : null;
       expected = found?.move ?? NO_MOVE;
       before = levels;
+      latest = { small, colours };
+      if (seen.length % LOOK_EVERY === 0) looks.push(lookOf(small, colours, seen.length));
       const middle = mean(luma.values);
       seen.push({
         ...(found?.movement ?? STILL),
         brightness: middle / 255,
         sharpness: sharpnessOf(luma, middle),
-        colour,
+        colour: meanColour(colours),
       });
     },
-    end: () => seen,
+    end() {
+      const last = seen.length - 1;
+      if (latest && looks.at(-1)!.at !== last) looks.push(lookOf(latest.small, latest.colours, last));
+      return { frames: seen, looks };
+    },
   };
 }

@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { activityOf } from './activity.ts';
 import { cameraDirection, usualMove } from './camera-words.ts';
 import { NO_MOVE, type CameraMove } from './camera-move.ts';
+import { evenGrid } from './look.ts';
 import type { Luma } from './luma.ts';
 import { proposedMoments } from './moments.ts';
 import { STILL } from './movement.ts';
@@ -12,13 +13,13 @@ import { openEye, type FrameFacts } from './watch.ts';
 
 const RATE = 25;
 const [WIDTH, HEIGHT] = [96, 54];
-const GREY = { red: 0.5, green: 0.5, blue: 0.5 };
+const GREY = evenGrid({ red: 0.5, green: 0.5, blue: 0.5 });
 
 /** Noise as a camera has it: a deviation of 1.5 steps of 255, another on every frame. */
 function watched(count: number, picture: (frame: number) => Luma): FrameFacts[] {
   const eye = openEye();
   for (let k = 0; k < count; k++) eye.take(disturbed(picture(k), 1000 + k, 1.5), GREY);
-  return eye.end();
+  return [...eye.end().frames];
 }
 
 describe('a pan that starts, jolts and comes to rest', () => {

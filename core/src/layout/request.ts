@@ -45,6 +45,8 @@ function clipOf(request: z.output<typeof ClipRequestSchema>, index: number): Cli
     dropFrame: request.start?.includes(';') ?? false,
     usable: { in: sourceFrames(from), out: sourceFrames(to) },
     poster: null,
+    moments: [],
+    declined: [],
   };
 }
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { layOutSteadily } from '../layout/index.ts';
 import { frameRate, sourceFrames } from '../time/index.ts';
-import { endUsableAt, splitClip } from './edit-material.ts';
+import { setUsable, splitClip } from './edit-material.ts';
 import { slowestCleanSpeed } from './source.ts';
 import { samplePlan } from './testing/sample-plan.ts';
 
@@ -25,17 +25,20 @@ describe('a clip that holds two shots', () => {
   });
 
   it('is not split outside its usable range, or onto a clip that is there', () => {
-    const plan = endUsableAt(samplePlan(), 'b', sourceFrames(300));
+    const plan = setUsable(samplePlan(), 'b', sourceFrames(0), sourceFrames(300));
     for (const at of [0, 300, 400]) expect(() => splitClip(plan, 'b', sourceFrames(at), 'x')).toThrow('usable range');
     expect(() => splitClip(plan, 'b', sourceFrames(100), 'c')).toThrow('already');
     expect(() => splitClip(plan, 'none', sourceFrames(100), 'x')).toThrow('usable range');
   });
 });
 
-it('ends the usable range earlier, but not before it starts or after the file', () => {
-  const plan = endUsableAt(samplePlan(), 'a', sourceFrames(200));
-  expect(plan.clips[0]!.usable).toEqual({ in: 0, out: 200 });
-  for (const out of [0, 241]) expect(() => endUsableAt(plan, 'a', sourceFrames(out))).toThrow('Nothing of the clip');
+it('trims the usable range, but not to nothing or beyond the file', () => {
+  const plan = setUsable(samplePlan(), 'a', sourceFrames(12), sourceFrames(200));
+  expect(plan.clips[0]!.usable).toEqual({ in: 12, out: 200 });
+  const to = (from: number, out: number) => () => setUsable(plan, 'a', sourceFrames(from), sourceFrames(out));
+  expect(to(50, 50)).toThrow('Nothing of the clip');
+  expect(to(0, 241)).toThrow('The clip has only 240 frames');
+  expect(() => setUsable(plan, 'none', sourceFrames(0), sourceFrames(1))).toThrow('not in the plan');
 });
 
 it('knows the slowest clean speed: 20 % for 120 fps in a film of 24', () => {

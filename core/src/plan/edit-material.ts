@@ -1,5 +1,6 @@
 import { CaesuraError, type SourceFrames } from '../time/index.ts';
-import type { Clip, Plan } from './schema.ts';
+import type { Clip, PlanMoment } from './clip-schema.ts';
+import type { Plan } from './schema.ts';
 
 /** Adds clips at the end. Throws when an id is there already. */
 export function addClips(plan: Plan, clips: readonly Clip[]): Plan {
@@ -15,12 +16,69 @@ export const changeClip = (plan: Plan, clip: Clip): Plan => ({
   clips: plan.clips.map((c) => (c.id === clip.id ? clip : c)),
 });
 
-/** Lets the usable range of a clip end at a frame. Throws when nothing would be left of it. */
-export function endUsableAt(plan: Plan, id: string, out: SourceFrames): Plan {
+const found = (plan: Plan, id: string): Clip => {
   const clip = plan.clips.find((c) => c.id === id);
-  if (!clip || out <= clip.usable.in || out > clip.frames)
-    throw new CaesuraError('bad-range', 'Nothing of the clip would be left.', 'Choose a later end.');
-  return changeClip(plan, { ...clip, usable: { in: clip.usable.in, out } });
+  if (!clip) throw new CaesuraError('no-clip', 'That clip is not in the plan.', 'Choose another.');
+  return clip;
+};
+
+/** Sets the part of a clip that is worth using, [from, to). Throws when it is empty or not inside the clip. */
+export function setUsable(plan: Plan, id: string, from: SourceFrames, to: SourceFrames): Plan {
+  const clip = found(plan, id);
+  if (from >= to)
+    throw new CaesuraError('bad-range', 'Nothing of the clip would be left.', 'Let it end after it starts.');
+  if (from < 0 || to > clip.frames)
+    throw new CaesuraError('bad-range', `The clip has only ${clip.frames} frames.`, 'Stay inside it.');
+  return changeClip(plan, { ...clip, usable: { in: from, out: to } });
+}
+
+/** Keeps a moment, in place of one on the same frame. Throws when the frame is not in the clip. */
+export function pinMoment(plan: Plan, id: string, moment: PlanMoment): Plan {
+  const clip = found(plan, id);
+  if (moment.at < 0 || moment.at >= clip.frames)
+    throw new CaesuraError('bad-moment', `The clip has no frame ${moment.at}.`, `Its last is ${clip.frames - 1}.`);
+  const moments = [...clip.moments.filter((m) => m.at !== moment.at), moment].sort((a, b) => a.at - b.at);
+  return changeClip(plan, { ...clip, moments, declined: clip.declined.filter((at) => at !== moment.at) });
+}
+
+/** Keeps several moments. */
+export const pinMoments = (plan: Plan, id: string, moments: readonly PlanMoment[]): Plan =>
+  moments.reduce((edited, moment) => pinMoment(edited, id, moment), plan);
+
+/** Keeps moments of several clips, by clip. */
+export const pinAll = (plan: Plan, moments: readonly (readonly [id: string, PlanMoment])[]): Plan =>
+  moments.reduce((edited, [id, moment]) => pinMoment(edited, id, moment), plan);
+
+/** Moves a moment to another frame. Throws when there is none, or the frame is not in the clip. */
+export function moveMoment(plan: Plan, id: string, from: SourceFrames, to: SourceFrames): Plan {
+  const moment = found(plan, id).moments.find((m) => m.at === from);
+  if (!moment) throw new CaesuraError('no-moment', `There is no moment on frame ${from}.`, 'Choose another.');
+  return pinMoment(unpinMoment(plan, id, from), id, { ...moment, at: to });
+}
+
+/** Lets a moment go. */
+export function unpinMoment(plan: Plan, id: string, at: SourceFrames): Plan {
+  const clip = found(plan, id);
+  return changeClip(plan, { ...clip, moments: clip.moments.filter((m) => m.at !== at) });
+}
+
+/** Notes that the moment proposed on a frame is not wanted. */
+export function declineMoment(plan: Plan, id: string, at: SourceFrames): Plan {
+  const clip = found(plan, id);
+  return changeClip(plan, { ...clip, declined: [...clip.declined.filter((d) => d !== at), at] });
+}
+
+/** Sets below what a clip counts as still; null for the usual limits. */
+export function setLimits(plan: Plan, id: string, limits: Clip['limits'] | null): Plan {
+  const { limits: _, ...clip } = found(plan, id);
+  return changeClip(plan, limits ? { ...clip, limits } : clip);
+}
+
+/** Puts the clips in another order, given as their ids. Clips not named stay at the end. */
+export function orderClips(plan: Plan, ids: readonly string[]): Plan {
+  const place = new Map(ids.map((id, i) => [id, i]));
+  const at = (clip: Clip) => place.get(clip.id) ?? ids.length;
+  return { ...plan, clips: plan.clips.toSorted((a, b) => at(a) - at(b)) };
 }
 
 /**
@@ -37,9 +95,16 @@ export function splitClip(plan: Plan, id: string, at: SourceFrames, newId: strin
       'Choose a frame inside it.',
     );
   if (plan.clips.some((c) => c.id === newId)) throw new CaesuraError('same-clip', 'That clip is in the plan already.');
-  const first = { ...clip, usable: { in: clip.usable.in, out: at } };
+  const [before, after] = [(m: { at: number }) => m.at < at, (m: { at: number }) => m.at >= at];
+  const first = { ...clip, usable: { in: clip.usable.in, out: at }, moments: clip.moments.filter(before) };
   const name = `${clip.name.slice(0, 110)}, second shot`;
-  const second = { ...clip, id: newId, name, usable: { in: at, out: clip.usable.out } };
+  const second = {
+    ...clip,
+    id: newId,
+    name,
+    usable: { in: at, out: clip.usable.out },
+    moments: clip.moments.filter(after),
+  };
   return { ...plan, clips: [...plan.clips.slice(0, place), first, second, ...plan.clips.slice(place + 1)] };
 }
 

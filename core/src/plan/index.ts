@@ -1,5 +1,7 @@
 export * from './form.ts';
 export * from './schema.ts';
+export * from './clip-schema.ts';
+export { MediaIdSchema, RateSchema } from './fields.ts';
 export * from './read-plan.ts';
 export * from './new-plan.ts';
 export * from './beats-on-frames.ts';
@@ -16,3 +18,6 @@ export * from './cue-kinds.ts';
 export * from './sound-cues.ts';
 export * from './edit-cuts.ts';
 export * from './lines.ts';
+export * from './correct-rate.ts';
+export * from './file-facts.ts';
+export * from './speeds.ts';

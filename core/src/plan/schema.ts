@@ -1,31 +1,20 @@
 import { z } from 'zod';
 import { CUE_KINDS, SOUND_KINDS } from './cue-kinds.ts';
 import { PLAN_FORM } from './form.ts';
+import { ClipSchema } from './clip-schema.ts';
+import {
+  count,
+  framesFrom,
+  MediaIdSchema,
+  RateSchema,
+  samplesFrom0,
+  SizeSchema,
+  sourceFramesFrom,
+  whole,
+  withUnit,
+} from './fields.ts';
 import { partsFit } from './parts.ts';
-import type { Frames, Samples, SourceFrames, BeatsPerMinute } from '../time/index.ts';
-
-/** Longest length or start of a film: a day of timecode at 1000 frames a second. */
-const MOST_FRAMES = 86_400_000;
-
-const whole = z.number().int().refine(Number.isSafeInteger, 'must be a whole number');
-const count = whole.min(0).max(MOST_FRAMES);
-
-/** The same check with the unit in its type: units exist only while compiling, so JSON stays plain numbers. */
-const withUnit = <T extends number>(schema: z.ZodType<number, number>): z.ZodType<T, T> =>
-  schema as unknown as z.ZodType<T, T>;
-const framesFrom = (least: number) => withUnit<Frames>(count.min(least));
-const sourceFramesFrom = (least: number) => withUnit<SourceFrames>(count.min(least));
-const samplesFrom0 = withUnit<Samples>(whole.min(0));
-
-/** A rate of 1 to 1000 frames a second as a fraction of whole numbers. */
-export const RateSchema = z
-  .object({ num: whole.min(1), den: whole.min(1) })
-  .refine(({ num, den }) => num >= den && num <= 1000 * den, 'A frame rate lies between 1 and 1000 frames a second.');
-
-const SizeSchema = z.object({ width: whole.min(1).max(32768), height: whole.min(1).max(32768) });
-
-/** The content hash (SHA-256, hexadecimal) by which a media file is stored. */
-export const MediaIdSchema = z.string().regex(/^[0-9a-f]{64}$/, 'must be a SHA-256 hash in hexadecimal');
+import type { BeatsPerMinute, Frames, Samples } from '../time/index.ts';
 
 const UnitIntervalSchema = z.number().min(0).max(1);
 
@@ -157,31 +146,6 @@ export const SoundSchema = z
     path: ['splices'],
   });
 
-/** Source media in its own frames. */
-export const ClipSchema = z
-  .object({
-    id: z.string().min(1).max(64),
-    name: z.string().trim().min(1).max(120),
-    /** File name as the editing program knows it, or null for a clip entered by hand. */
-    fileName: z.string().min(1).max(255).nullable(),
-    rate: RateSchema,
-    frames: sourceFramesFrom(1),
-    size: SizeSchema,
-    /** Timecode of the first frame, as a frame count from 00:00:00:00 at the clip's rate. */
-    start: sourceFramesFrom(0),
-    dropFrame: z.boolean(),
-    /** Part worth using, [in, out). */
-    usable: z.object({ in: sourceFramesFrom(0), out: sourceFramesFrom(1) }),
-    /** A small picture, kept as a media file of its own. */
-    poster: MediaIdSchema.nullable(),
-    /** What was seen of its frames, kept as a media file of its own, once it was watched. */
-    movement: MediaIdSchema.optional(),
-  })
-  .refine((c) => c.usable.in < c.usable.out && c.usable.out <= c.frames, {
-    message: 'The usable range must start before it ends, within the clip.',
-    path: ['usable'],
-  });
-
 /** A clip's use from its start up to the next shot's start, or the end of the film. */
 export const ShotSchema = z.object({
   id: z.string().min(1).max(64),
@@ -247,7 +211,6 @@ export const PlanSchema = z
 export type Plan = z.output<typeof PlanSchema>;
 export type Sound = z.output<typeof SoundSchema>;
 export type CueEdit = z.output<typeof CueEditSchema>;
-export type Clip = z.output<typeof ClipSchema>;
 export type Shot = z.output<typeof ShotSchema>;
 export type Score = z.output<typeof ScoreSchema>;
 export type Size = z.output<typeof SizeSchema>;

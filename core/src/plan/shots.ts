@@ -1,6 +1,7 @@
 import { frames, sourceFrames, type Frames, type SourceFrames } from '../time/index.ts';
 import { cuesOf, landingOf, type Landing } from './cues.ts';
-import type { Clip, Plan, Shot } from './schema.ts';
+import type { Clip } from './clip-schema.ts';
+import type { Plan, Shot } from './schema.ts';
 import { shotEnd, sourceFramesUsed } from './source.ts';
 
 /** A shot with everything that follows from the plan. */

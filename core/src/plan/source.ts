@@ -8,7 +8,8 @@ import {
   type Rational,
   type SourceFrames,
 } from '../time/index.ts';
-import type { Clip, Plan, Shot } from './schema.ts';
+import type { Clip } from './clip-schema.ts';
+import type { Plan, Shot } from './schema.ts';
 
 /**
  * Source frame shown `k` plan frames into a shot that plays at normal speed from `sourceIn`:

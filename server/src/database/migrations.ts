@@ -27,4 +27,14 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
         .execute();
     },
   },
+  '002-footage': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .createTable('footage')
+        .addColumn('content', 'text', (c) => c.primaryKey())
+        .addColumn('facts', 'text', (c) => c.notNull())
+        .addColumn('made_at', 'text', (c) => c.notNull())
+        .execute();
+    },
+  },
 };

@@ -2,6 +2,7 @@
 export interface Tables {
   plan: PlanTable;
   media: MediaTable;
+  footage: FootageTable;
   mark: MarkTable;
 }
 
@@ -24,6 +25,15 @@ export interface MediaTable {
   bytes: number;
   media_type: string;
   stored_at: string;
+}
+
+/** What was made of one file of pictures, by its content. */
+export interface FootageTable {
+  /** See `contentId`: by what a file is known again. */
+  content: string;
+  /** A `FileFacts` document. */
+  facts: string;
+  made_at: string;
 }
 
 /** Things done once, such as loading the demo. */

@@ -1,6 +1,6 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import undoable, { ActionCreators, type StateWithHistory } from 'redux-undo';
-import type { Plan } from '@caesura/core/plan';
+import { fillClips, type FileFacts, type Plan } from '@caesura/core/plan';
 import { applied, EDIT_LABELS, isEdit, type EditAction } from './plan-edits.ts';
 
 /** Steps that can be undone. */
@@ -19,6 +19,8 @@ export type PlanHistory = StateWithHistory<PlanVersion | null>;
 export const planOpened = createAction<{ present: PlanVersion; past: PlanVersion[]; future: PlanVersion[] }>(
   'plan/opened',
 );
+/** Adds to the clips of a file what was made of it. It is no edit: it goes into every version, so that no undo loses it. */
+export const clipsFilled = createAction<{ content: string; facts: FileFacts }>('plan/clipsFilled');
 export const { undo, redo } = ActionCreators;
 
 function version(state: PlanVersion | null = null, action: UnknownAction): PlanVersion | null {
@@ -39,8 +41,24 @@ const withUndo = undoable<PlanVersion | null>(version, {
   filter: (action) => isEdit(action as UnknownAction & { type: string }),
 });
 
+function filled(history: PlanHistory, { content, facts }: { content: string; facts: FileFacts }): PlanHistory {
+  const fill = (version: PlanVersion | null): PlanVersion | null => {
+    const plan = version && fillClips(version.plan, content, facts);
+    return plan && plan !== version.plan ? { ...version, plan } : version;
+  };
+  const present = fill(history.present);
+  return {
+    ...history,
+    present,
+    past: history.past.map(fill),
+    future: history.future.map(fill),
+    _latestUnfiltered: present,
+  };
+}
+
 /** Reducer of the open plan. An edit that throws leaves it as it was. */
 export function planHistory(state: PlanHistory | undefined, action: UnknownAction): PlanHistory {
+  if (clipsFilled.match(action)) return state ? filled(state, action.payload) : withUndo(state, action);
   if (!planOpened.match(action)) return withUndo(state, action);
   const { past, present, future } = action.payload;
   return { past, present, future, group: null, index: past.length, limit: UNDO_STEPS, _latestUnfiltered: present };

@@ -7,6 +7,7 @@ const PlanFrame = lazy(() => import('./shell/PlanFrame.tsx'));
 const BriefScreen = lazy(() => import('../screens/brief/BriefScreen.tsx'));
 const ListenScreen = lazy(() => import('../screens/listen/ListenScreen.tsx'));
 const FootageScreen = lazy(() => import('../screens/footage/FootageScreen.tsx'));
+const ClipScreen = lazy(() => import('../screens/footage/ClipScreen.tsx'));
 const ScoreScreen = lazy(() => import('../screens/score/ScoreScreen.tsx'));
 const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx'));
 
@@ -23,6 +24,7 @@ export const makeRouter = () =>
         { path: 'brief', element: <BriefScreen /> },
         { path: 'listen', element: <ListenScreen /> },
         { path: 'footage', element: <FootageScreen /> },
+        { path: 'footage/:clip', element: <ClipScreen /> },
         { path: 'score', element: <ScoreScreen /> },
         { path: 'hand-off', element: <HandOffScreen /> },
         { path: '*', element: <Navigate to="../score" replace /> },

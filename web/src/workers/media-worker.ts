@@ -1,8 +1,12 @@
 import { expose } from 'comlink';
 import { answering } from './task.ts';
 import { watchVideo } from './watch-video.ts';
-import { readVideoHeader } from './video-header.ts';
+import { readPoster, readVideoHeader } from './video-header.ts';
 
-const work = { readVideoHeader: answering(readVideoHeader), watchVideo: answering(watchVideo) };
+const work = {
+  readVideoHeader: answering(readVideoHeader),
+  readPoster: answering(readPoster),
+  watchVideo: answering(watchVideo),
+};
 export type MediaWorker = typeof work;
 expose(work);

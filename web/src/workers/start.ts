@@ -2,9 +2,12 @@
 export const startListenWorker = (): Worker =>
   new Worker(new URL('./listen-worker.ts', import.meta.url), { type: 'module' });
 
-/** Starts the worker that reads the headers of media files. */
+/** Starts the worker that reads and watches video files. */
 export const startMediaWorker = (): Worker =>
   new Worker(new URL('./media-worker.ts', import.meta.url), { type: 'module' });
+
+/** Starts the worker that measures the movement of one clip. */
+export const startEyeWorker = (): Worker => new Worker(new URL('./eye-worker.ts', import.meta.url), { type: 'module' });
 
 /** Starts the worker that looks for endings. */
 export const startEndingsWorker = (): Worker =>

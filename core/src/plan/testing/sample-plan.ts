@@ -40,6 +40,8 @@ export function sampleClip(id: string, name: string, rate: FrameRate, length: nu
     dropFrame: false,
     usable: { in: sourceFrames(0), out: sourceFrames(length) },
     poster: null,
+    moments: [],
+    declined: [],
   };
 }
 

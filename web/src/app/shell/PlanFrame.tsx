@@ -2,6 +2,8 @@ import { Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
 import { useStore } from 'react-redux';
 import { CaesuraError } from '@caesura/core/time';
+import { FileQueue } from '../../files/file-queue.ts';
+import { FileQueueContext } from '../../files/use-file-queue.ts';
 import { KeyGroupsContext, useKeyGroups, type KeyGroup } from '../keys.ts';
 import { openPlan } from '../open-plan.ts';
 import { redo, undo } from '../plan-state.ts';
@@ -58,6 +60,16 @@ function useOpenedPlan(id: string): { open: boolean; error: CaesuraError | null 
   return { open: here !== null && here.error === null, error: here?.error ?? null };
 }
 
+/** The queue of files of a plan; what is at work stops when the plan is left. */
+function useQueueOf(id: string): FileQueue {
+  const store = useStore() as AppStore;
+  // A new one for each plan, though the store is the same.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const queue = useMemo(() => new FileQueue(store), [id, store]);
+  useEffect(() => () => queue.stop(), [queue]);
+  return queue;
+}
+
 function Opening({ error }: { error: CaesuraError | null }) {
   return (
     <PlainShell>
@@ -83,6 +95,7 @@ export default function PlanFrame() {
   const plan = useAppSelector((state) => state.history.present?.plan);
   const [groups, show] = useState<readonly KeyGroup[]>([]);
   const everywhere = useEverywhereKeys();
+  const queue = useQueueOf(id);
   useKeyGroups(everywhere, { inFields: true });
   const keyGroups = useMemo(() => ({ groups, show }), [groups]);
   const footerGroups = useMemo(() => ({ groups: [...groups, ...everywhere], show }), [groups, everywhere]);
@@ -94,7 +107,9 @@ export default function PlanFrame() {
         <Steps plan={plan} />
         <main className="page">
           <Suspense fallback={<p className="waiting">Opening the screen</p>}>
-            <Outlet context={plan} />
+            <FileQueueContext value={queue}>
+              <Outlet context={plan} />
+            </FileQueueContext>
           </Suspense>
         </main>
         <KeyGroupsContext value={footerGroups}>

@@ -1,16 +1,20 @@
 import { ArrowLeft, ArrowRight, Pencil, Trash2 } from 'lucide-react';
+import { Link } from 'react-router';
+import { cameraDirection, openProposals, usualMove, type Sight } from '@caesura/core/footage';
 import { slowestCleanSpeed, type Clip } from '@caesura/core/plan';
-import { rateLabel, toNumber, type FrameRate, type SourceFrames } from '@caesura/core/time';
-import { grouped } from '../../app/format.ts';
+import { rateLabel, toNumber, type FrameRate } from '@caesura/core/time';
+import { counted, grouped, percentText } from '../../app/format.ts';
+import { mediaUrl } from '../../app/http.ts';
 import { IconButton } from '../../marks/IconButton.tsx';
 import { Poster } from '../../marks/Poster.tsx';
-import { MovementStrip } from './MovementStrip.tsx';
 import { sizeText } from '../../fields/SizeField.tsx';
+import { mostOf, MovementCurve } from './MovementCurve.tsx';
 
 interface Props {
   readonly clip: Clip;
+  readonly sight: Sight | null;
   readonly planRate: FrameRate;
-  /** Place in the order, from 0. */
+  /** Place in the order of the plan, from 0. */
   readonly place: number;
   readonly count: number;
   /** Shots that use it. */
@@ -18,27 +22,74 @@ interface Props {
   readonly onEdit: () => void;
   readonly onRemove: () => void;
   readonly onMove: (by: 1 | -1) => void;
-  /** Ends the usable range at a source frame. */
-  readonly onEndAt: (out: SourceFrames) => void;
-  /** Makes two clips of it at a source frame. */
-  readonly onSplit: (at: SourceFrames) => void;
+}
+
+/** Eight pictures of a clip, four over four; or its poster, or its tint. */
+function Pictures({ clip, place }: { clip: Clip; place: number }) {
+  if (!clip.strip) return <Poster clip={clip} place={place} />;
+  const image = `url(${mediaUrl(clip.strip)})`;
+  return (
+    <span className="contact" aria-hidden="true">
+      <i style={{ backgroundImage: image }} />
+      <i style={{ backgroundImage: image, backgroundPosition: '100% 0' }} />
+    </span>
+  );
+}
+
+/** In a few words, how a clip moves and what is proposed for it. */
+function Said({ clip, sight }: { clip: Clip; sight: Sight }) {
+  const rate = toNumber(clip.rate);
+  const camera = cameraDirection(usualMove(sight.frames, sight.activity.camera), rate).words;
+  const open = openProposals(sight.proposed, clip, clip.rate).length;
+  return (
+    <p className="movement-said">
+      Camera {camera} · {counted(clip.moments.length, 'moment')} kept, {open} proposed
+      {sight.still.length > 0 && ` · ${sight.still.length} still`}
+    </p>
+  );
 }
 
 /** One clip with what is known of it. */
-export function ClipCard({ clip, planRate, place, count, used, onEdit, onRemove, onMove, onEndAt, onSplit }: Props) {
+export function ClipCard({ clip, sight, planRate, place, count, used, onEdit, onRemove, onMove }: Props) {
   const lasts = clip.frames / toNumber(clip.rate);
   const slowest = toNumber(slowestCleanSpeed(clip.rate, planRate));
   const trimmed = clip.usable.in > 0 || clip.usable.out < clip.frames;
+  const percent = (frame: number) => `${(100 * frame) / clip.frames}%`;
   return (
     <li className="card clip-card">
-      <Poster clip={clip} place={place} />
+      <Link to={clip.id} className="clip-open" aria-label={`Open ${clip.name}`}>
+        <Pictures clip={clip} place={place} />
+        <span className="movement-strip">
+          {sight && (
+            <>
+              {sight.still.map(({ from, to }) => (
+                <i key={from} className="movement-still" style={{ left: percent(from), width: percent(to - from) }} />
+              ))}
+              <MovementCurve
+                sight={sight}
+                from={0}
+                to={sight.frames.length}
+                across={sight.frames.length - 1}
+                most={mostOf(sight)}
+                label={`How ${clip.name} moves`}
+              />
+              {openProposals(sight.proposed, clip, clip.rate).map(({ at }) => (
+                <i key={`proposed ${at}`} className="card-pin" style={{ left: percent(at) }} />
+              ))}
+            </>
+          )}
+          {clip.moments.map(({ at }) => (
+            <i key={at} className="card-pin is-kept" style={{ left: percent(at) }} />
+          ))}
+        </span>
+      </Link>
       <div className="card-body">
         <h3>{clip.name}</h3>
         <p className="clip-file">{clip.fileName ?? 'entered by hand'}</p>
         <dl className="facts">
           <dt>Rate</dt>
           <dd className="figures" title={`${clip.rate.num}/${clip.rate.den} frames a second`}>
-            {rateLabel(clip.rate)} fps
+            {rateLabel(clip.rate)} fps{clip.times ? ', variable' : ''}
           </dd>
           <dt>Length</dt>
           <dd className="figures">
@@ -53,15 +104,12 @@ export function ClipCard({ clip, planRate, place, count, used, onEdit, onRemove,
             </dd>
           )}
           <dt title="Below this speed frames repeat at the film's rate">Slowest clean</dt>
-          <dd className="figures" title={`${grouped(clip.frames)} frames of film at that speed`}>
-            {slowest >= 1
-              ? 'as it is'
-              : `${(100 * slowest).toFixed(slowest * 100 === Math.round(slowest * 100) ? 0 : 1)} %`}
-          </dd>
+          <dd className="figures">{slowest >= 1 ? 'as it is' : percentText(slowest)}</dd>
           <dt>Shots</dt>
           <dd className="figures">{used}</dd>
         </dl>
-        {clip.movement && <MovementStrip clip={clip} movement={clip.movement} onEndAt={onEndAt} onSplit={onSplit} />}
+        {sight && <Said clip={clip} sight={sight} />}
+        {!clip.movement && <p className="movement-said">Not watched: drop its file here to have it known</p>}
         <div className="card-tools">
           <IconButton
             name={`${clip.name} earlier`}

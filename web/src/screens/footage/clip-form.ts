@@ -42,7 +42,7 @@ function reading<T>(context: z.RefinementCtx, field: keyof ClipForm, read: () =>
   }
 }
 
-/** Checks a form and turns it into a clip, keeping the id and poster of the clip it was made from. */
+/** Checks a form and turns it into a clip, keeping all else of the clip it was made from. */
 export const clipFormSchema = (made: Partial<Clip> | null) =>
   z
     .object({
@@ -69,6 +69,7 @@ export const clipFormSchema = (made: Partial<Clip> | null) =>
       const to = form.usableTo.trim() === '' ? frames : inFrames('usableTo');
       if (frames === undefined || start === undefined || from === undefined || to === undefined) return z.NEVER;
       const clip = ClipSchema.safeParse({
+        ...made,
         id: made?.id ?? nanoid(),
         name: form.name,
         fileName: form.fileName || null,
@@ -78,7 +79,7 @@ export const clipFormSchema = (made: Partial<Clip> | null) =>
       });
       if (clip.success) return clip.data;
       for (const issue of clip.error.issues) {
-        const field = { usable: 'usableTo', frames: 'length' }[String(issue.path[0])] ?? 'name';
+        const field = { usable: 'usableTo', frames: 'length', moments: 'length' }[String(issue.path[0])] ?? 'name';
         context.addIssue({ code: 'custom', path: [field], message: issue.message });
       }
       return z.NEVER;

@@ -1,0 +1,14 @@
+import { chromium } from '@playwright/test';
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+const p = await b.newPage({ viewport: { width: 1280, height: 800 } });
+p.on('console', (m) => console.log('console', m.text()));
+await p.goto('http://127.0.0.1:4377/plans');
+await p.getByRole('button', { name: 'New plan', exact: true }).click();
+await p.getByRole('navigation', { name: 'Steps' }).getByText('Footage').click();
+const files = process.argv.slice(2);
+await p.locator('input[type=file][aria-label="Choose video files"]').setInputFiles(files);
+const t0 = Date.now();
+await p.getByText('to go').waitFor({ timeout: 3000 });
+await p.getByText('to go').waitFor({ state: 'detached', timeout: 300000 });
+console.log('all done after', Date.now() - t0);
+await b.close();

@@ -1,0 +1,120 @@
+import { proxy } from 'comlink';
+import type { FileFacts } from '@caesura/core/plan';
+import { framesAtRate, packTimes } from '@caesura/core/footage';
+import { CaesuraError, sourceFrames, toNumber, USUAL_RATES, type FrameRate } from '@caesura/core/time';
+import { ask, askJson, keepMedia } from '../app/http.ts';
+import type { MediaWorker } from '../workers/media-worker.ts';
+import { startMediaWorker } from '../workers/start.ts';
+import { inWorker } from '../workers/task.ts';
+import type { VideoHeader } from '../workers/video-header.ts';
+import type { Watched } from '../workers/watch-video.ts';
+
+/** What was read of a file. */
+export interface ReadFile {
+  /** By what it is known again. */
+  readonly content: string;
+  readonly facts: FileFacts;
+  /** Whether its frames can be watched here. */
+  readonly canDecode: boolean;
+  /** Frames stored in it: more or fewer than the clip has when its rate is variable. */
+  readonly stored: number;
+  /** Mean frames a second, when the rate is variable. */
+  readonly mean: number | null;
+}
+
+/** The usual rate nearest to a mean. */
+const nearestRate = (mean: number): FrameRate =>
+  USUAL_RATES.reduce((a, b) => (Math.abs(toNumber(b) - mean) < Math.abs(toNumber(a) - mean) ? b : a));
+
+/** What was made of a file before, by its content; null when it was not seen yet. */
+async function knownFacts(content: string, signal: AbortSignal): Promise<FileFacts | null> {
+  try {
+    return await askJson<FileFacts>('GET', `/api/footage/${content}`, undefined, { signal });
+  } catch (error) {
+    if (error instanceof CaesuraError && error.code === 'not-found') return null;
+    throw error;
+  }
+}
+
+function factsOf(
+  file: File,
+  { frames, found, times, size, quarters, pixelAspect, start, codec }: VideoHeader,
+): FileFacts {
+  if (!found)
+    throw new CaesuraError(
+      'one-frame',
+      `“${file.name}” has ${frames === 1 ? 'only one frame' : 'no frame times'}, so it has no rate.`,
+      'Enter it by hand with the rate and length that your editing program shows.',
+    );
+  const rate = found.rate ?? nearestRate(found.mean);
+  return {
+    rate,
+    frames: found.rate ? sourceFrames(frames) : framesAtRate(times, rate),
+    size,
+    start: sourceFrames(start?.start ?? 0),
+    dropFrame: start?.dropFrame ?? false,
+    poster: null,
+    ...(codec && { codec }),
+    ...(quarters > 0 && { quarters }),
+    ...(pixelAspect.num !== pixelAspect.den && { pixelAspect }),
+  };
+}
+
+/** Reads what a video file says of itself, or finds what is known of it. Throws what is wrong with it. */
+export async function readFile(
+  file: File,
+  onProgress: (fraction: number) => void,
+  signal: AbortSignal,
+): Promise<ReadFile> {
+  const header = await inWorker<MediaWorker, VideoHeader>(
+    startMediaWorker,
+    (worker) => worker.readVideoHeader(file, proxy(onProgress)),
+    signal,
+  );
+  const read = factsOf(file, header);
+  const mean = header.found!.rate ? null : header.found!.mean;
+  const common = { content: header.content, canDecode: header.canDecode, stored: header.frames, mean };
+  const known = await knownFacts(header.content, signal);
+  if (known) return { ...common, facts: known };
+  const poster =
+    header.canDecode &&
+    (await inWorker<MediaWorker, Blob | null>(startMediaWorker, (worker) => worker.readPoster(file), signal));
+  const times = mean === null ? null : new Blob([packTimes(header.times)], { type: 'application/json' });
+  const facts = {
+    ...read,
+    ...(poster && { poster: await keepMedia(poster, signal) }),
+    ...(times && { times: await keepMedia(times, signal) }),
+  };
+  await keepFacts(header.content, facts, signal);
+  return { ...common, facts };
+}
+
+const keepFacts = (content: string, facts: FileFacts, signal: AbortSignal): Promise<Response> =>
+  ask(`/api/footage/${content}`, {
+    method: 'PUT',
+    body: JSON.stringify(facts),
+    headers: { 'content-type': 'application/json' },
+    signal,
+  });
+
+/** Watches all frames of a file and keeps what was seen, its small copy and its strip: the facts with them. */
+export async function watchFile(
+  file: File,
+  { content, facts, stored }: ReadFile,
+  onProgress: (fraction: number) => void,
+  signal: AbortSignal,
+): Promise<FileFacts> {
+  const made = await inWorker<MediaWorker, Watched>(
+    startMediaWorker,
+    (worker) => worker.watchVideo(file, stored, proxy(onProgress)),
+    signal,
+  );
+  const whole = {
+    ...facts,
+    movement: await keepMedia(new Blob([made.facts]), signal),
+    proxy: await keepMedia(new Blob([made.proxy], { type: 'video/webm' }), signal),
+    strip: await keepMedia(made.strip, signal),
+  };
+  await keepFacts(content, whole, signal);
+  return whole;
+}
