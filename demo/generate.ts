@@ -4,13 +4,13 @@ import { once } from 'node:events';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { chromium, type Page } from '@playwright/test';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import { build, type Rollup } from 'vite';
-import { openEye, packFacts } from '@caesura/core/footage';
 import { foundIn, hear } from '@caesura/core/listen';
 import { layOutSteadily } from '@caesura/core/layout';
 import { addClips, changeBrief, newPlan, setMusic, type Clip, type Plan } from '@caesura/core/plan';
-import { frameRate, frames, sourceFrames } from '@caesura/core/time';
+import { frameRate, frames } from '@caesura/core/time';
+import { startServer } from '../e2e/server.ts';
 import { HEIGHT, WIDTH } from './drawing.ts';
 import { musicTruth, renderMusic, SAMPLE_RATE } from './music.ts';
 import type * as Scenes from './scenes.ts';
@@ -20,7 +20,6 @@ import { framesOfScene, SCENES, type Scene } from './scenes.ts';
 
 const here = path.dirname(fileURLToPath(import.meta.url));
 const output = path.join(here, 'output');
-const POSTER = { width: 192, height: 108 };
 
 /** Runs ffmpeg on what `feed` writes to it and returns what it writes. */
 async function ffmpeg(args: string[], feed: (input: NodeJS.WritableStream) => Promise<void>): Promise<Buffer> {
@@ -89,81 +88,56 @@ const CODEC = {
   webm: ['-c:v', 'libvpx-vp9', '-crf', '38', '-b:v', '0', '-row-mt', '1'],
 };
 
-/** What is seen of a clip's frames, from the file as it is decoded, small. */
-async function watched(file: string): Promise<Uint8Array> {
-  const [width, height] = [320, 180];
-  const raw = await ffmpeg(
-    ['-i', file, '-vf', `scale=${width}:${height}:flags=area`, '-pix_fmt', 'gbrp', '-f', 'rawvideo', 'pipe:1'],
-    async () => undefined,
-  );
-  const eye = openEye();
-  const size = width * height;
-  const mean = (bytes: Uint8Array) => bytes.reduce((sum, x) => sum + x, 0) / bytes.length / 255;
-  for (let at = 0; at + 3 * size <= raw.length; at += 3 * size) {
-    const [green, blue, red] = [0, 1, 2].map((i) => raw.subarray(at + i * size, at + (i + 1) * size)) as [
-      Buffer,
-      Buffer,
-      Buffer,
-    ];
-    const values = Float32Array.from(
-      { length: size },
-      (_, i) => 0.2126 * red[i]! + 0.7152 * green[i]! + 0.0722 * blue[i]!,
-    );
-    eye.take({ width, height, values }, { red: mean(red), green: mean(green), blue: mean(blue) });
-  }
-  return packFacts(eye.end());
-}
-
-/** Films a scene and takes its poster from the middle. */
-async function makeClip(page: Page, scene: Scene, index: number): Promise<Clip> {
+/** Films a scene. */
+async function film(page: Page, scene: Scene, index: number): Promise<void> {
   const count = framesOfScene(scene);
   const [num, den] = scene.rate;
-  const fileName = `${scene.id}.${scene.container}`;
   const every = ['-framerate', `${num}/${den}`, '-f', 'image2pipe', '-c:v', 'png', '-i', 'pipe:0'];
-  const keys = [
-    '-g',
-    String(Math.round(num / den)),
-    '-pix_fmt',
-    'yuv420p',
-    '-fflags',
-    '+bitexact',
-    '-flags:v',
-    '+bitexact',
-  ];
-  await ffmpeg([...every, ...CODEC[scene.container], ...keys, path.join(output, 'clips', fileName)], async (input) => {
+  const keys = ['-g', String(Math.round(num / den)), '-pix_fmt', 'yuv420p'];
+  const exact = ['-fflags', '+bitexact', '-flags:v', '+bitexact'];
+  const file = path.join(output, 'clips', fileOf(scene));
+  await ffmpeg([...every, ...CODEC[scene.container], ...keys, ...exact, file], async (input) => {
     for (let frame = 0; frame < count; frame++) await write(input, await frameOf(page, index, frame));
   });
-  const still = await frameOf(page, index, count >> 1);
-  const size = [
-    '-vf',
-    `scale=${POSTER.width}:${POSTER.height}`,
-    '-c:v',
-    'mjpeg',
-    '-q:v',
-    '5',
-    '-f',
-    'image2',
-    'pipe:1',
-  ];
-  const poster = await ffmpeg(['-f', 'image2pipe', '-c:v', 'png', '-i', 'pipe:0', ...size], (input) =>
-    write(input, still),
-  );
-  writeFileSync(path.join(output, 'posters', `${scene.id}.jpg`), poster);
-  const movement = await watched(path.join(output, 'clips', fileName));
-  writeFileSync(path.join(output, 'movement', `${scene.id}.movement`), movement);
-  return {
-    id: scene.id,
-    name: scene.name,
-    fileName,
-    rate: frameRate(num, den),
-    frames: sourceFrames(count),
-    size: { width: WIDTH, height: HEIGHT },
-    start: sourceFrames(0),
-    dropFrame: false,
-    usable: { in: sourceFrames(0), out: sourceFrames(count) },
-    poster: idOf(poster),
-    movement: idOf(movement),
-  };
+}
+
+const fileOf = ({ id, container }: Scene): string => `${id}.${container}`;
+
+/** What a clip keeps beside the plan, and the endings under which the demo keeps it. */
+const MADE = { poster: 'jpg', strip: 'jpg', movement: 'movement', proxy: 'webm' } as const;
+
+/** Brings the filmed clips into the application as a person would, and takes over what it read and made of them. */
+async function readClips(browser: Browser): Promise<Clip[]> {
+  const server = await startServer();
+  const page = await browser.newPage();
+  await newPlanOn(page, server.address);
+  const files = SCENES.map((scene) => path.join(output, 'clips', fileOf(scene)));
+  await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles(files);
+  await page.getByText('to go').waitFor();
+  await page.getByText('to go').waitFor({ state: 'detached', timeout: 900_000 });
+  await page.locator('.pill-save', { hasText: 'Saved' }).waitFor();
+  const id = /plans\/([^/]+)/.exec(page.url())![1]!;
+  const get = async (url: string) => (await fetch(`${server.address}${url}`)).arrayBuffer();
+  const { plan } = JSON.parse(Buffer.from(await get(`/api/plans/${id}`)).toString()) as { plan: Plan };
+  const clips = SCENES.map((scene): Clip => {
+    const clip = plan.clips.find((c) => c.fileName === fileOf(scene))!;
+    return { ...clip, id: scene.id, name: scene.name };
+  });
+  for (const clip of clips)
+    for (const [what, ending] of Object.entries(MADE) as [keyof typeof MADE, string][]) {
+      const folder = path.join(output, what);
+      mkdirSync(folder, { recursive: true });
+      writeFileSync(path.join(folder, `${clip.id}.${ending}`), Buffer.from(await get(`/api/media/${clip[what]!}`)));
+    }
+  await page.close();
+  await server.stop();
+  return clips;
+}
+
+async function newPlanOn(page: Page, address: string): Promise<void> {
+  await page.goto(`${address}/plans`);
+  await page.getByRole('button', { name: 'New plan', exact: true }).click();
+  await page.getByRole('navigation', { name: 'Steps' }).getByText('Footage').click();
 }
 
 function plansOf(music: Parameters<typeof setMusic>[1], clips: Clip[]): Record<string, Plan> {
@@ -190,8 +164,7 @@ function plansOf(music: Parameters<typeof setMusic>[1], clips: Clip[]): Record<s
 const json = (value: unknown): string => `${JSON.stringify(value)}\n`;
 
 rmSync(output, { recursive: true, force: true });
-for (const folder of ['clips', 'movement', 'posters', 'plans'])
-  mkdirSync(path.join(output, folder), { recursive: true });
+for (const folder of ['clips', 'plans']) mkdirSync(path.join(output, folder), { recursive: true });
 
 const { file, channels } = await makeMusic();
 const hearing = hear(channels, SAMPLE_RATE);
@@ -213,19 +186,28 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage();
 await loadScenes(page);
-const clips: Clip[] = [];
 for (const [index, scene] of SCENES.entries()) {
-  clips.push(await makeClip(page, scene, index));
+  await film(page, scene, index);
   console.log(`${scene.name}: ${framesOfScene(scene)} frames`);
 }
+const clips = await readClips(browser);
 await browser.close();
 
 for (const [name, plan] of Object.entries(plansOf(music, clips)))
   writeFileSync(path.join(output, 'plans', `${name}.json`), json(plan));
-const clipTruth = SCENES.map(({ id, rate, moments, ...scene }) => ({
-  id,
-  rate: `${rate[0]}/${rate[1]}`,
-  frames: framesOfScene({ id, rate, moments, ...scene }),
-  moments,
+/** Where the camera looks at each frame, in widths of the picture from where it looks at first, and how much it magnifies. */
+const viewsOf = (scene: Scene) =>
+  Array.from({ length: framesOfScene(scene) }, (_, frame) => {
+    const { view, rate } = scene;
+    const [first, at] = [view!(0), view!((frame * rate[1]) / rate[0])];
+    return [(at.x - first.x) / WIDTH, (at.y - first.y) / WIDTH, at.zoom].map((x) => Number(x.toFixed(6)));
+  });
+const clipTruth = SCENES.map((scene) => ({
+  id: scene.id,
+  rate: `${scene.rate[0]}/${scene.rate[1]}`,
+  frames: framesOfScene(scene),
+  moments: scene.moments,
+  still: scene.still,
+  ...(scene.view && { views: viewsOf(scene) }),
 }));
 writeFileSync(path.join(output, 'truth.json'), json({ music: musicTruth(), clips: clipTruth }));

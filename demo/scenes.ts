@@ -23,6 +23,13 @@ export interface Moment {
   readonly kind: 'impact' | 'start' | 'stop' | 'turn';
 }
 
+/** What the camera looks at, in pixels of the scene, and how much it magnifies. */
+export interface View {
+  readonly x: number;
+  readonly y: number;
+  readonly zoom: number;
+}
+
 /** One clip of the demo, drawn frame by frame from the time since its first frame. */
 export interface Scene {
   readonly id: string;
@@ -31,6 +38,10 @@ export interface Scene {
   readonly rate: readonly [num: number, den: number];
   readonly seconds: number;
   readonly moments: readonly Moment[];
+  /** Stretches in which nothing at all moves, in seconds. */
+  readonly still: readonly (readonly [from: number, to: number])[];
+  /** Where the camera looks; a camera that never moves when left out. */
+  readonly view?: (t: number) => View;
   readonly draw: (pen: Pen, t: number) => void;
 }
 
@@ -41,20 +52,23 @@ const STEEL = '#9aa3a8';
 const WOOD = '#a9794b';
 const GRAIN = '#8f6239';
 
+const doorView = (t: number): View => {
+  const push = smooth(t, 3.6, 6);
+  return { x: 320 + 20 * push, y: 180, zoom: 1 + 0.3 * push };
+};
+
 function streetDoor(pen: Pen, t: number): void {
-  camera(pen, 330 - 10 * smooth(t, 0, 6), 180, 1 + 0.16 * smooth(t, 0, 6), () => {
-    bricks(pen, -60, -60, 17, 24);
-    box(pen, 90, 70, 120, 110, '#2d3b45', 3);
-    box(pen, 98, 78, 104, 94, '#c9b678', 2);
-    letters(pen, 'Marrow Lane', 150, 52, 22, PAPER);
-    box(pen, 300, 60, 160, 300, '#20262c', 3);
-    const open = smooth(t, 1.5, 3);
-    box(pen, 308, 68, 144, 292, `rgb(${70 + 170 * open}, ${60 + 140 * open}, ${45 + 70 * open})`);
-    const width = 144 * (1 - 0.82 * open);
-    shape(pen, '#1f5a5f', 308, 68, 308 + width, 68 + 20 * open, 308 + width, 360 - 14 * open, 308, 360);
-    disc(pen, 308 + width * 0.88, 215, 5, '#d9b45a');
-    box(pen, -60, 350, 800, 60, '#6d6a63');
-  });
+  bricks(pen, -60, -60, 17, 24);
+  box(pen, 90, 70, 120, 110, '#2d3b45', 3);
+  box(pen, 98, 78, 104, 94, '#c9b678', 2);
+  letters(pen, 'Marrow Lane', 150, 52, 22, PAPER);
+  box(pen, 300, 60, 160, 300, '#20262c', 3);
+  const open = smooth(t, 1.5, 3);
+  box(pen, 308, 68, 144, 292, `rgb(${70 + 170 * open}, ${60 + 140 * open}, ${45 + 70 * open})`);
+  const width = 144 * (1 - 0.82 * open);
+  shape(pen, '#1f5a5f', 308, 68, 308 + width, 68 + 20 * open, 308 + width, 360 - 14 * open, 308, 360);
+  disc(pen, 308 + width * 0.88, 215, 5, '#d9b45a');
+  box(pen, -60, 350, 800, 60, '#6d6a63');
 }
 
 function inkingRoller(pen: Pen, t: number): void {
@@ -101,9 +115,14 @@ function platenCloses(pen: Pen, t: number): void {
   pen.restore();
 }
 
+/** When the brake falls on the flywheel, in seconds. */
+const BRAKE = 6.4;
+
 function flywheel(pen: Pen, t: number): void {
   bricks(pen, -30, -6, 15, 19);
-  const turn = 1.2 * t + 0.35 * t * t;
+  // Gathers speed until the brake stops it at once.
+  const run = Math.min(t, BRAKE);
+  const turn = 1.2 * run + 0.35 * run * run;
   placed(pen, { x: 320, y: 190, turn }, () => {
     disc(pen, 0, 0, 158, IRON);
     disc(pen, 0, 0, 128, '#7a5340');
@@ -116,24 +135,21 @@ function flywheel(pen: Pen, t: number): void {
   disc(pen, 320, 190, 14, '#d6d9da');
 }
 
-function typeDrawer(pen: Pen, t: number): void {
-  const pan = 520 * smooth(t, 0.8, 5.6);
-  camera(pen, 320 + pan, 180, 1, () => {
-    box(pen, -50, -20, 1400, 420, '#6f4a2a');
-    const set = 'AaBbCcDdEeFfGgHhIiJjKkLlMmNnOoPpQqRrSsTtUuVvWwXxYyZz';
-    for (let row = 0; row < 5; row++)
-      for (let column = 0; column < 18; column++) {
-        const [x, y] = [20 + column * 66, 16 + row * 68];
-        box(pen, x, y, 58, 60, row % 2 ? '#3b2817' : '#442e1b', 2);
-        for (let n = 0; n < 3 + ((row * 5 + column * 3) % 4); n++)
-          placed(
-            pen,
-            { x: x + 12 + n * 8, y: y + 22 + ((n * 13) % 22), turn: ((n * 37 + column) % 11) / 8 - 0.6 },
-            () => box(pen, -4, -8, 8, 16, n % 2 ? '#b9bfc3' : '#8f979c', 1),
-          );
-        letters(pen, set[(row * 18 + column) % set.length]!, x + 46, y + 48, 15, '#d8c49b');
-      }
-  });
+const drawerView = (t: number): View => ({ x: 320 + 520 * smooth(t, 0.8, 5.6), y: 180, zoom: 1 });
+
+function typeDrawer(pen: Pen): void {
+  box(pen, -50, -20, 1400, 420, '#6f4a2a');
+  const set = 'AaBbCcDdEeFfGgHhIiJjKkLlMmNnOoPpQqRrSsTtUuVvWwXxYyZz';
+  for (let row = 0; row < 5; row++)
+    for (let column = 0; column < 18; column++) {
+      const [x, y] = [20 + column * 66, 16 + row * 68];
+      box(pen, x, y, 58, 60, row % 2 ? '#3b2817' : '#442e1b', 2);
+      for (let n = 0; n < 3 + ((row * 5 + column * 3) % 4); n++)
+        placed(pen, { x: x + 12 + n * 8, y: y + 22 + ((n * 13) % 22), turn: ((n * 37 + column) % 11) / 8 - 0.6 }, () =>
+          box(pen, -4, -8, 8, 16, n % 2 ? '#b9bfc3' : '#8f979c', 1),
+        );
+      letters(pen, set[(row * 18 + column) % set.length]!, x + 46, y + 48, 15, '#d8c49b');
+    }
 }
 
 function guillotine(pen: Pen, t: number): void {
@@ -156,23 +172,22 @@ function guillotine(pen: Pen, t: number): void {
   pen.restore();
 }
 
-function dryingRack(pen: Pen, t: number): void {
-  const tilt = 420 * smooth(t, 0.6, 6.4);
-  camera(pen, 320, 600 - tilt, 1, () => {
-    box(pen, -20, -20, 680, 900, '#4b5560');
-    box(pen, 60, -20, 18, 900, WOOD);
-    box(pen, 562, -20, 18, 900, WOOD);
-    for (let i = 0; i < 11; i++) {
-      const y = 20 + i * 74;
-      stroke(pen, 78, y + 50, 562, y + 50, 3, '#2b3036');
-      for (let s = 0; s < 2; s++) {
-        const x = 96 + s * 240;
-        shape(pen, PAPER, x, y + 46, x + 16, y, x + 216, y, x + 224, y + 46);
-        box(pen, x + 60, y + 12, 90, 10, ['#b5361c', '#1f6f78', '#b07c12'][(i + s) % 3]!);
-        box(pen, x + 48, y + 28, 120, 5, INK);
-      }
+const rackView = (t: number): View => ({ x: 320, y: 600 - 420 * smooth(t, 0.6, 6.4), zoom: 1 });
+
+function dryingRack(pen: Pen): void {
+  box(pen, -20, -20, 680, 900, '#4b5560');
+  box(pen, 60, -20, 18, 900, WOOD);
+  box(pen, 562, -20, 18, 900, WOOD);
+  for (let i = 0; i < 11; i++) {
+    const y = 20 + i * 74;
+    stroke(pen, 78, y + 50, 562, y + 50, 3, '#2b3036');
+    for (let s = 0; s < 2; s++) {
+      const x = 96 + s * 240;
+      shape(pen, PAPER, x, y + 46, x + 16, y, x + 216, y, x + 224, y + 46);
+      box(pen, x + 60, y + 12, 90, 10, ['#b5361c', '#1f6f78', '#b07c12'][(i + s) % 3]!);
+      box(pen, x + 48, y + 28, 120, 5, INK);
     }
-  });
+  }
 }
 
 function sheetLifted(pen: Pen, t: number): void {
@@ -210,51 +225,59 @@ function sheetLifted(pen: Pen, t: number): void {
   placed(pen, { x: 320, y: edge + 6 }, () => box(pen, -20, -4, 40, 60, '#c99a77', 14));
 }
 
+/** The camera whips over to the window. */
+const apprenticeView = (t: number): View => ({ x: 320 + 460 * smooth(t, 3.6, 4.1), y: 190, zoom: 1 });
+
 function apprenticeTurns(pen: Pen, t: number): void {
-  camera(pen, 320, 190, 1.05 - 0.05 * smooth(t, 0, 5), () => {
-    bricks(pen, -60, -40, 17, 23);
-    box(pen, 40, 40, 130, 150, '#b6c4c8', 2);
-    stroke(pen, 105, 40, 105, 190, 5, '#5b4330');
-    const turn = smooth(t, 1.4, 2.2);
-    const side = 1 - 2 * turn;
-    box(pen, 230, 200, 180, 200, '#2f4a58', 40);
-    box(pen, 262, 230, 116, 170, '#b98f4e', 8);
-    box(pen, 300, 165, 40, 50, '#b98362', 8);
-    disc(pen, 320, 128, 58, '#c99a77');
-    shape(pen, '#c99a77', 320 + side * 40, 112, 320 + side * 72, 138, 320 + side * 40, 150);
-    pen.fillStyle = '#3a281d';
-    pen.beginPath();
-    pen.ellipse(320 - side * 14, 98, 62, 40, 0, Math.PI, 2 * Math.PI);
-    pen.fill();
-    disc(pen, 320 + side * 26, 124, 5, INK);
-    disc(pen, 320 + side * 26 - 34 * (1 - Math.abs(side)), 124, 5 * (1 - Math.abs(side)), INK);
-    box(pen, 258, 86, 124, 14, '#7c2417', 6);
-  });
+  bricks(pen, -60, -40, 26, 23);
+  box(pen, 40, 40, 130, 150, '#b6c4c8', 2);
+  stroke(pen, 105, 40, 105, 190, 5, '#5b4330');
+  box(pen, 700, 60, 220, 180, '#c9d4d2', 2);
+  stroke(pen, 810, 60, 810, 240, 6, '#5b4330');
+  stroke(pen, 700, 150, 920, 150, 6, '#5b4330');
+  box(pen, 660, 300, 320, 120, WOOD, 3);
+  const turn = smooth(t, 1.4, 2.2);
+  const side = 1 - 2 * turn;
+  box(pen, 230, 200, 180, 200, '#2f4a58', 40);
+  box(pen, 262, 230, 116, 170, '#b98f4e', 8);
+  box(pen, 300, 165, 40, 50, '#b98362', 8);
+  disc(pen, 320, 128, 58, '#c99a77');
+  shape(pen, '#c99a77', 320 + side * 40, 112, 320 + side * 72, 138, 320 + side * 40, 150);
+  pen.fillStyle = '#3a281d';
+  pen.beginPath();
+  pen.ellipse(320 - side * 14, 98, 62, 40, 0, Math.PI, 2 * Math.PI);
+  pen.fill();
+  disc(pen, 320 + side * 26, 124, 5, INK);
+  disc(pen, 320 + side * 26 - 34 * (1 - Math.abs(side)), 124, 5 * (1 - Math.abs(side)), INK);
+  box(pen, 258, 86, 124, 14, '#7c2417', 6);
 }
 
+const tinView = (t: number): View => ({ x: 320, y: 190, zoom: 0.8 + 0.9 * smooth(t, 0.5, 5.5) });
+
 function inkTin(pen: Pen, t: number): void {
-  camera(pen, 320, 190, 0.8 + 0.9 * smooth(t, 0.5, 5.5), () => {
-    boards(pen, -200, 760, WOOD, GRAIN);
-    disc(pen, 320, 190, 130, '#2b3036');
-    disc(pen, 320, 190, 118, STEEL);
-    disc(pen, 320, 190, 108, '#1c4d54');
-    for (let i = 0; i < 5; i++)
-      placed(pen, { x: 320, y: 190, turn: t * 1.6 + i * 1.25 }, () => {
-        pen.strokeStyle = i % 2 ? '#2c737c' : '#14383e';
-        pen.lineWidth = 5;
-        pen.beginPath();
-        pen.arc(10, 0, 26 + i * 15, 0, 1.8);
-        pen.stroke();
-      });
-    placed(pen, { x: 320 + 50 * Math.cos(t * 1.6), y: 190 + 50 * Math.sin(t * 1.6), turn: -0.5 }, () => {
-      box(pen, -9, -10, 18, 190, '#c6cbcd', 4);
-      box(pen, -13, 120, 26, 130, '#6f4a2a', 10);
+  const stirred = 7 * smooth(t, 0.5, 5.5);
+  boards(pen, -200, 760, WOOD, GRAIN);
+  disc(pen, 320, 190, 130, '#2b3036');
+  disc(pen, 320, 190, 118, STEEL);
+  disc(pen, 320, 190, 108, '#1c4d54');
+  for (let i = 0; i < 5; i++)
+    placed(pen, { x: 320, y: 190, turn: stirred + i * 1.25 }, () => {
+      pen.strokeStyle = i % 2 ? '#2c737c' : '#14383e';
+      pen.lineWidth = 5;
+      pen.beginPath();
+      pen.arc(10, 0, 26 + i * 15, 0, 1.8);
+      pen.stroke();
     });
+  placed(pen, { x: 320 + 50 * Math.cos(stirred), y: 190 + 50 * Math.sin(stirred), turn: -0.5 }, () => {
+    box(pen, -9, -10, 18, 190, '#c6cbcd', 4);
+    box(pen, -13, 120, 26, 130, '#6f4a2a', 10);
   });
 }
 
 /** When each letter of the composing stick drops into place, in seconds. */
 const DROPS = [0.8, 1.6, 2.4, 3.2, 4, 4.8];
+/** How long before that it comes into the picture: it falls 260 pixels in 0.4 s, the first 20 of them above the edge. */
+const SEEN_FALLING = 0.4 * (1 - Math.sqrt(20 / 260));
 
 function typeSet(pen: Pen, t: number): void {
   boards(pen, 0, HEIGHT, '#7a5836', '#69492b');
@@ -283,7 +306,9 @@ function openSign(pen: Pen, t: number): void {
   });
 }
 
+/** When the roller turns back, and the sign. */
 const strokesOfRoller = [0.6, 1.8, 3, 4.2, 5.4].map((at): Moment => ({ at, kind: 'turn' }));
+const swingsOfSign = [0.75, 1.5, 2.25, 3, 3.75, 4.5, 5.25, 6].map((at): Moment => ({ at, kind: 'turn' }));
 
 /** The demo's clips, in the order of the teaser. */
 export const SCENES: readonly Scene[] = [
@@ -296,7 +321,15 @@ export const SCENES: readonly Scene[] = [
     moments: [
       { at: 1.5, kind: 'start' },
       { at: 3, kind: 'stop' },
+      { at: 3.6, kind: 'start' },
+      { at: 6, kind: 'stop' },
     ],
+    still: [
+      [0, 1.5],
+      [3, 3.6],
+      [6, 7],
+    ],
+    view: doorView,
     draw: streetDoor,
   },
   {
@@ -309,9 +342,23 @@ export const SCENES: readonly Scene[] = [
       { at: 0.6, kind: 'start' },
       { at: 6.4, kind: 'stop' },
     ],
+    still: [
+      [0, 0.6],
+      [6.4, 8],
+    ],
+    view: rackView,
     draw: dryingRack,
   },
-  { id: 'flywheel', name: 'Flywheel', container: 'mp4', rate: [25, 1], seconds: 8, moments: [], draw: flywheel },
+  {
+    id: 'flywheel',
+    name: 'Flywheel',
+    container: 'mp4',
+    rate: [25, 1],
+    seconds: 8,
+    moments: [{ at: 6.4, kind: 'impact' }],
+    still: [[6.4, 8]],
+    draw: flywheel,
+  },
   {
     id: 'type-drawer',
     name: 'Type drawer',
@@ -322,6 +369,11 @@ export const SCENES: readonly Scene[] = [
       { at: 0.8, kind: 'start' },
       { at: 5.6, kind: 'stop' },
     ],
+    still: [
+      [0, 0.8],
+      [5.6, 7],
+    ],
+    view: drawerView,
     draw: typeDrawer,
   },
   {
@@ -334,6 +386,11 @@ export const SCENES: readonly Scene[] = [
       { at: 0.5, kind: 'start' },
       { at: 5.5, kind: 'stop' },
     ],
+    still: [
+      [0, 0.5],
+      [5.5, 7],
+    ],
+    view: tinView,
     draw: inkTin,
   },
   {
@@ -343,6 +400,7 @@ export const SCENES: readonly Scene[] = [
     rate: [50, 1],
     seconds: 6,
     moments: strokesOfRoller,
+    still: [],
     draw: inkingRoller,
   },
   {
@@ -355,6 +413,7 @@ export const SCENES: readonly Scene[] = [
       { at: 2.5, kind: 'impact' },
       { at: 5.5, kind: 'impact' },
     ],
+    still: [],
     draw: platenCloses,
   },
   {
@@ -364,8 +423,17 @@ export const SCENES: readonly Scene[] = [
     rate: [50, 1],
     seconds: 7,
     moments: [
+      { at: 1.65, kind: 'start' },
       { at: 2, kind: 'impact' },
+      { at: 3.4, kind: 'stop' },
+      { at: 4.65, kind: 'start' },
       { at: 5, kind: 'impact' },
+      { at: 6.4, kind: 'stop' },
+    ],
+    still: [
+      [0, 1.65],
+      [3.4, 4.65],
+      [6.4, 7],
     ],
     draw: guillotine,
   },
@@ -377,7 +445,11 @@ export const SCENES: readonly Scene[] = [
     seconds: 6,
     moments: [
       { at: 1, kind: 'start' },
-      { at: 4.2, kind: 'stop' },
+      { at: 3.4, kind: 'stop' },
+    ],
+    still: [
+      [0, 1],
+      [3.4, 6],
     ],
     draw: sheetLifted,
   },
@@ -390,7 +462,15 @@ export const SCENES: readonly Scene[] = [
     moments: [
       { at: 1.4, kind: 'start' },
       { at: 2.2, kind: 'stop' },
+      { at: 3.6, kind: 'start' },
+      { at: 4.1, kind: 'stop' },
     ],
+    still: [
+      [0, 1.4],
+      [2.2, 3.6],
+      [4.1, 6],
+    ],
+    view: apprenticeView,
     draw: apprenticeTurns,
   },
   {
@@ -399,10 +479,23 @@ export const SCENES: readonly Scene[] = [
     container: 'webm',
     rate: [60000, 1001],
     seconds: 7,
-    moments: DROPS.map((at): Moment => ({ at, kind: 'impact' })),
+    moments: DROPS.flatMap((at): Moment[] => [
+      { at: at - SEEN_FALLING, kind: 'start' },
+      { at, kind: 'impact' },
+    ]),
+    still: DROPS.map((at, i) => [i === 0 ? 0 : DROPS[i - 1]!, at - SEEN_FALLING] as const).concat([[4.8, 7]]),
     draw: typeSet,
   },
-  { id: 'open-sign', name: 'Open sign', container: 'webm', rate: [24, 1], seconds: 7, moments: [], draw: openSign },
+  {
+    id: 'open-sign',
+    name: 'Open sign',
+    container: 'webm',
+    rate: [24, 1],
+    seconds: 7,
+    moments: swingsOfSign,
+    still: [],
+    draw: openSign,
+  },
 ];
 
 /** Number of frames of a scene. */
@@ -411,5 +504,7 @@ export const framesOfScene = ({ seconds, rate: [num, den] }: Scene): number => M
 /** Draws frame `frame` of a scene, the picture at the instant the frame starts. */
 export function drawFrame(pen: Pen, scene: Scene, frame: number): void {
   pen.clearRect(0, 0, WIDTH, HEIGHT);
-  scene.draw(pen, (frame * scene.rate[1]) / scene.rate[0]);
+  const t = (frame * scene.rate[1]) / scene.rate[0];
+  const { x, y, zoom } = scene.view?.(t) ?? { x: WIDTH / 2, y: HEIGHT / 2, zoom: 1 };
+  camera(pen, x, y, zoom, () => scene.draw(pen, t));
 }

@@ -199,6 +199,9 @@ else if (mode === 'bench') {
   ensurePackagesOfDebian(LISTENING_PACKAGES);
   node(TSX(), 'bench/listening/run.ts', ...rest);
 } else if (mode === 'demo') {
+  // The application itself reads the clips.
+  ensureBuild();
+  process.env.CHROMIUM ??= ensureProgram('chromium', 'chromium');
   ensureProgram('ffmpeg', 'ffmpeg');
   node(TSX(), 'demo/generate.ts', ...rest);
 } else if (mode === 'screenshots') {

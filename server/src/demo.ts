@@ -1,12 +1,27 @@
 import { createReadStream, existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Kysely } from 'kysely';
-import { readPlan } from '@caesura/core/plan';
+import { FileFactsSchema, readPlan, type Plan } from '@caesura/core/plan';
 import type { Tables } from './database/schema.ts';
 import type { MediaStore } from './media/media-store.ts';
 import type { PlanStore } from './plans/plan-store.ts';
 
-const TYPES: Readonly<Record<string, string>> = { '.mp3': 'audio/mpeg', '.jpg': 'image/jpeg' };
+const TYPES: Readonly<Record<string, string>> = { '.mp3': 'audio/mpeg', '.jpg': 'image/jpeg', '.webm': 'video/webm' };
+/** Folders of the demo whose files are kept. */
+const KEPT = ['.', 'poster', 'strip', 'movement', 'proxy'];
+
+/** Notes what was made of the clips of a plan, so that their files are known when they are dropped. */
+async function noteFootage(db: Kysely<Tables>, { clips }: Plan): Promise<void> {
+  for (const clip of clips) {
+    if (!clip.content) continue;
+    const facts = JSON.stringify(FileFactsSchema.parse(clip));
+    await db
+      .insertInto('footage')
+      .values({ content: clip.content, facts, made_at: new Date().toISOString() })
+      .onConflict((c) => c.column('content').doNothing())
+      .execute();
+  }
+}
 
 /** Brings the demo's plans, sound and posters in, once in the life of a database. Returns whether it did. */
 export async function loadDemo(
@@ -16,16 +31,18 @@ export async function loadDemo(
   folder: string,
 ): Promise<boolean> {
   const name = 'demo';
-  if (!existsSync(folder)) return false;
+  // The truth is written last: without it the demo is not there, or not whole.
+  if (!existsSync(path.join(folder, 'truth.json'))) return false;
   if (await db.selectFrom('mark').select('name').where('name', '=', name).executeTakeFirst()) return false;
-  const files = ['.', 'movement', 'posters'].flatMap((sub) =>
-    readdirSync(path.join(folder, sub)).map((file) => path.join(sub, file)),
-  );
-  for (const file of files.filter((f) => /\.(mp3|jpg|outline|texture|movement)$/.test(f)))
+  const files = KEPT.flatMap((sub) => readdirSync(path.join(folder, sub)).map((file) => path.join(sub, file)));
+  for (const file of files.filter((f) => /\.(mp3|jpg|webm|outline|texture|movement)$/.test(f)))
     await media.add(createReadStream(path.join(folder, file)), TYPES[path.extname(file)] ?? '');
   // The teaser last, so that it heads the list.
-  for (const file of readdirSync(path.join(folder, 'plans')).toSorted().toReversed())
-    await plans.create(readPlan(JSON.parse(readFileSync(path.join(folder, 'plans', file), 'utf8'))));
+  for (const file of readdirSync(path.join(folder, 'plans')).toSorted().toReversed()) {
+    const plan = readPlan(JSON.parse(readFileSync(path.join(folder, 'plans', file), 'utf8')));
+    await plans.create(plan);
+    await noteFootage(db, plan);
+  }
   await db.insertInto('mark').values({ name, at: new Date().toISOString() }).execute();
   return true;
 }

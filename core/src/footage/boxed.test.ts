@@ -1,7 +1,5 @@
 import { expect, it } from 'vitest';
 import { boxed, turned } from './boxed.ts';
-import { packFacts, unpackFacts } from './facts-file.ts';
-import { STILL } from './movement.ts';
 
 it('makes a plane smaller by the mean of blocks, whatever its stride and offset', () => {
   // Four by two pixels in rows of six bytes, after one byte of something else.
@@ -22,17 +20,21 @@ it('turns a picture clockwise', () => {
   expect(turned(luma, 4)).toBe(luma);
 });
 
-it('keeps what was seen as bytes, and refuses others', () => {
-  const frame = {
-    ...STILL,
-    dx: 0.25,
-    turn: -0.5,
-    brightness: 0.75,
-    sharpness: 2,
-    colour: { red: 0.5, green: 0, blue: 1 },
-  };
-  expect(unpackFacts(packFacts([frame, { ...frame, zoom: 0.125 }]))).toEqual([frame, { ...frame, zoom: 0.125 }]);
-  expect(unpackFacts(packFacts([]))).toEqual([]);
-  expect(() => unpackFacts(new Uint8Array(7))).toThrow('cannot be read');
-  expect(() => unpackFacts(packFacts([frame]).subarray(0, 20))).toThrow('cannot be read');
+it('gives the same by words as by bytes, whatever the size of the blocks', () => {
+  const [stride, width, height] = [44, 42, 37];
+  const bytes = Uint8Array.from({ length: stride * height + 1 }, (_, i) => (i * 7919) & 255);
+  // At an odd offset words cannot be used.
+  const shifted = Uint8Array.from([0, ...bytes]);
+  for (const [w, h] of [
+    [42, 37],
+    [10, 9],
+    [4, 4],
+    [1, 1],
+  ] as const)
+    expect(boxed({ bytes: shifted, offset: 1, stride, width, height }, w, h)).toEqual(
+      boxed({ bytes, offset: 0, stride, width, height }, w, h),
+    );
+  // More bright rows in a block than fit into 16 bits.
+  const white = { bytes: new Uint8Array(8 * 600).fill(255), offset: 0, stride: 8, width: 8, height: 600 };
+  expect([...boxed(white, 2, 2).values]).toEqual([255, 255, 255, 255]);
 });

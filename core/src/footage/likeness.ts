@@ -14,8 +14,8 @@ export interface Likeness {
   readonly stops: number;
 }
 
-/** Likeness of the edges of two pictures that have nothing to do with each other, which counts as none. */
-const UNRELATED = 0.72;
+/** Correlation of the edges of two pictures that have nothing to do with each other, which counts as no likeness. */
+const UNRELATED = 0.2;
 /** Distance of mean colours, and difference in stops, at which nothing is alike. */
 const FARTHEST_COLOUR = 0.25;
 const MOST_STOPS = 3;
@@ -29,6 +29,20 @@ const clamped = (x: number): number => Math.min(1, Math.max(0, x));
 const light = ({ red, green, blue }: Colour): number =>
   Math.max(DARKEST, 0.2126 * red ** GAMMA + 0.7152 * green ** GAMMA + 0.0722 * blue ** GAMMA);
 
+/** How two lists of numbers go up and down together, −1 to 1; 0 when one of them is even. */
+function correlation(a: Float32Array, b: Float32Array): number {
+  const mean = (x: Float32Array) => x.reduce((sum, v) => sum + v, 0) / x.length;
+  const [meanA, meanB] = [mean(a), mean(b)];
+  let [both, ownA, ownB] = [0, 0, 0];
+  for (let i = 0; i < a.length; i++) {
+    const [x, y] = [a[i]! - meanA, b[i]! - meanB];
+    both += x * y;
+    ownA += x * x;
+    ownB += y * y;
+  }
+  return ownA > 0 && ownB > 0 ? both / Math.sqrt(ownA * ownB) : 0;
+}
+
 /** Mean distance of the colours of two grids once each is as bright as the other on the whole. */
 function colourDistance(a: Look, b: Look): number {
   const brightness = (look: Look) => Math.max(0.02, look.colours.reduce((s, x) => s + x, 0) / look.colours.length);
@@ -41,9 +55,8 @@ function colourDistance(a: Look, b: Look): number {
 
 /** How much alike two looks are. */
 export function likenessOf(a: Look, b: Look): Likeness {
-  const inCommon = a.edges.reduce((sum, e, i) => sum + e * b.edges[i]!, 0);
   const stops = Math.log2(light(meanColour(b.colours)) / light(meanColour(a.colours)));
-  const place = clamped((inCommon - UNRELATED) / (1 - UNRELATED));
+  const place = clamped((correlation(a.edges, b.edges) - UNRELATED) / (1 - UNRELATED));
   const colour = clamped(1 - colourDistance(a, b) / FARTHEST_COLOUR);
   const exposure = clamped(1 - Math.abs(stops) / MOST_STOPS);
   const whole = WEIGHT.place * place + WEIGHT.colour * colour + WEIGHT.exposure * exposure;

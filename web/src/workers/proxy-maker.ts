@@ -19,7 +19,7 @@ export interface ProxyMaker {
 /** Frames that may wait for the encoder. */
 const MOST_WAITING = 8;
 /** Bits that a pixel gets; enough to tell frames apart, small enough to keep thousands of clips. */
-const BITS_PER_PIXEL = 0.22;
+const BITS_PER_PIXEL = 0.16;
 
 /** Starts a small copy of a size, both sides even. */
 export async function makeProxy(width: number, height: number): Promise<ProxyMaker> {

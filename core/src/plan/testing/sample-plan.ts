@@ -1,7 +1,8 @@
 import { NOTHING_FOUND, type Analysis } from '../../listen/index.ts';
 import { beatsPerMinute, frameRate, frames, samples, sourceFrames, type FrameRate } from '../../time/index.ts';
 import { newPlan } from '../new-plan.ts';
-import type { Clip, Plan } from '../schema.ts';
+import type { Clip } from '../clip-schema.ts';
+import type { Plan } from '../schema.ts';
 import { addClips } from '../edit-material.ts';
 import { setMusic } from '../edit-sounds.ts';
 
