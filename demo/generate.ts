@@ -84,8 +84,8 @@ async function frameOf(page: Page, index: number, frame: number): Promise<Buffer
 }
 
 const CODEC = {
-  mp4: ['-c:v', 'libx264', '-preset', 'slow', '-crf', '27', '-movflags', '+faststart'],
-  webm: ['-c:v', 'libvpx-vp9', '-crf', '38', '-b:v', '0', '-row-mt', '1'],
+  mp4: ['-c:v', 'libx264', '-preset', 'slow', '-crf', '23', '-movflags', '+faststart'],
+  webm: ['-c:v', 'libvpx-vp9', '-crf', '33', '-b:v', '0', '-row-mt', '1'],
 };
 
 /** Films a scene. */

@@ -197,19 +197,9 @@ function sheetLifted(pen: Pen, t: number): void {
     for (let i = 0; i < 13; i++)
       box(pen, 160 + i * 25, 140 + row * 34, 18, 22, (i * 3 + row) % 4 ? '#7a2418' : '#5c1b12', 1);
   const lift = smooth(t, 1, 3.4);
-  const edge = 320 - 330 * lift;
-  shape(
-    pen,
-    PAPER,
-    130,
-    110 - 250 * smooth(t, 2.4, 4.2),
-    510,
-    110 - 250 * smooth(t, 2.4, 4.2),
-    510 - 20 * lift,
-    edge,
-    130 + 20 * lift,
-    edge,
-  );
+  const edge = 320 - 250 * lift;
+  const top = 110 - 190 * lift;
+  shape(pen, PAPER, 130, top, 510, top, 510 - 20 * lift, edge, 130 + 20 * lift, edge);
   shape(
     pen,
     '#d8cdb4',
@@ -425,9 +415,11 @@ export const SCENES: readonly Scene[] = [
     moments: [
       { at: 1.65, kind: 'start' },
       { at: 2, kind: 'impact' },
+      { at: 2.4, kind: 'turn' },
       { at: 3.4, kind: 'stop' },
       { at: 4.65, kind: 'start' },
       { at: 5, kind: 'impact' },
+      { at: 5.4, kind: 'turn' },
       { at: 6.4, kind: 'stop' },
     ],
     still: [

@@ -12,7 +12,7 @@ export interface Activity {
 const HALF_WAY = 0.25;
 /** Part of the frames that is taken to be free of movement, so that what is left there is noise; and the most it can be. */
 const QUIET_PART = 0.1;
-const MOST_NOISE = 0.02;
+const MOST_NOISE = 0.0003;
 
 /** The activity of a clip of a rate in frames a second. The first frame has what the second has. */
 export function activityOf(frames: readonly Movement[], rate: number): Activity {

@@ -65,8 +65,9 @@ interface Light {
 
 const SAME_LIGHT: Light = { gain: 1, offset: 0 };
 
-/** Bins of half a step of brightness in which differences are counted, to find their middle. */
-const BINS = 512;
+/** Bins in which differences of brightness are counted, to find their middle, and bins to a step of brightness. */
+const BINS = 1024;
+const BINS_PER_STEP = 8;
 const counts = new Uint32Array(BINS);
 
 /** The equations of a step, gathered over pixels: the lower triangle of the matrix and the right side. */
@@ -156,11 +157,29 @@ function laidOver(
       const w01 = down - w11;
       const w00 = 1 - across - w01;
       const a = values[y * width + x]!;
+      const below = cell + afterWidth;
+      const [v00, v10, v01, v11] = [
+        afterValues[cell]!,
+        afterValues[cell + 1]!,
+        afterValues[below]!,
+        afterValues[below + 1]!,
+      ];
+      const [x00, x10, x01, x11] = [slopeX[cell]!, slopeX[cell + 1]!, slopeX[below]!, slopeX[below + 1]!];
+      const [y00, y10, y01, y11] = [slopeY[cell]!, slopeY[cell + 1]!, slopeY[below]!, slopeY[below + 1]!];
+      // Between the pixels by the cubic that has their values and slopes (Hermite), along rows and along columns.
+      const backAcross = 1 - across;
+      const backDown = 1 - down;
+      const bendTop = backAcross * (x00 - v10 + v00) - across * (x10 - v10 + v00);
+      const bendBottom = backAcross * (x01 - v11 + v01) - across * (x11 - v11 + v01);
+      const bendLeft = backDown * (y00 - v01 + v00) - down * (y01 - v01 + v00);
+      const bendRight = backDown * (y10 - v11 + v10) - down * (y11 - v11 + v10);
       const b =
-        w00 * afterValues[cell]! +
-        w10 * afterValues[cell + 1]! +
-        w01 * afterValues[cell + afterWidth]! +
-        w11 * afterValues[cell + afterWidth + 1]!;
+        w00 * v00 +
+        w10 * v10 +
+        w01 * v01 +
+        w11 * v11 +
+        across * backAcross * (backDown * bendTop + down * bendBottom) +
+        down * backDown * (backAcross * bendLeft + across * bendRight);
       const difference = b - gain * a - offset;
       const size = difference < 0 ? -difference : difference;
       n++;
@@ -170,18 +189,11 @@ function laidOver(
       sumAA += a * a;
       sumAB += a * b;
       sumBB += b * b;
-      counts[size < 255 ? (2 * size + 0.5) | 0 : BINS - 1]!++;
+      const slot = (BINS_PER_STEP * size + 0.5) | 0;
+      counts[slot < BINS ? slot : BINS - 1]!++;
       if (!matrix) continue;
-      const rises =
-        w00 * slopeX[cell]! +
-        w10 * slopeX[cell + 1]! +
-        w01 * slopeX[cell + afterWidth]! +
-        w11 * slopeX[cell + afterWidth + 1]!;
-      const falls =
-        w00 * slopeY[cell]! +
-        w10 * slopeY[cell + 1]! +
-        w01 * slopeY[cell + afterWidth]! +
-        w11 * slopeY[cell + afterWidth + 1]!;
+      const rises = w00 * x00 + w10 * x10 + w01 * x01 + w11 * x11;
+      const falls = w00 * y00 + w10 * y10 + w01 * y01 + w11 * y11;
       const part = difference / spread;
       const trust = 1 / (1 + part * part);
       const weight = trust * trust;
@@ -256,12 +268,12 @@ function laidOver(
   const covariance = sumAB - (sumA * sumB) / n;
   // Light changes by a little from frame to frame; more is another picture.
   const bestGain = varA > n ? Math.min(1.5, Math.max(0.67, covariance / varA)) : 1;
-  let below = 0;
+  let counted = 0;
   let bin = 0;
-  while (bin < BINS - 1 && below + counts[bin]! < n / 2) below += counts[bin++]!;
+  while (bin < BINS - 1 && counted + counts[bin]! < n / 2) counted += counts[bin++]!;
   return {
     move,
-    error: bin / 2,
+    error: bin / BINS_PER_STEP,
     residual: sum / n,
     correlation: varA > n && varB > n ? covariance / Math.sqrt(varA * varB) : 1,
     light: { gain: bestGain, offset: (sumB - bestGain * sumA) / n },

@@ -53,6 +53,15 @@ function softened({ width, height, values }: Luma): Float32Array {
   return soft;
 }
 
+/**
+ * Change of brightness a pixel at one, `step` from its neighbours: to the fourth order from two on either side, else to the
+ * second. The second order alone makes fine detail too flat, and small shifts seem larger by some per cent.
+ */
+function slopeAt(values: Float32Array, at: number, step: number, inside: boolean): number {
+  const near = values[at + step]! - values[at - step]!;
+  return inside ? (8 * near - (values[at + 2 * step]! - values[at - 2 * step]!)) / 12 : near / 2;
+}
+
 function levelOf(luma: Luma): Level {
   const { width, height } = luma;
   const values = softened(luma);
@@ -60,8 +69,8 @@ function levelOf(luma: Luma): Level {
   for (let y = 1; y < height - 1; y++)
     for (let x = 1; x < width - 1; x++) {
       const at = y * width + x;
-      slopeX[at] = (values[at + 1]! - values[at - 1]!) / 2;
-      slopeY[at] = (values[at + width]! - values[at - width]!) / 2;
+      slopeX[at] = slopeAt(values, at, 1, x >= 2 && x < width - 2);
+      slopeY[at] = slopeAt(values, at, width, y >= 2 && y < height - 2);
     }
   return { width, height, values, slopeX, slopeY };
 }

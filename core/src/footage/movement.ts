@@ -32,6 +32,17 @@ const SAME_GUESS = 1;
 const apart = (a: CameraMove, b: CameraMove): number =>
   Math.hypot(a.x - b.x, a.y - b.y) + (Math.abs(a.scale - b.scale) + Math.abs(a.turn - b.turn)) / 2;
 
+/** Mean of what is normally spread against its middle, and the most that is taken for noise, in steps of brightness. */
+const MEAN_OF_NOISE = 1.183;
+const MOST_NOISE = 1.2;
+
+/**
+ * The mean difference that is left, less that of noise: noise is everywhere alike, so its share follows from the middle
+ * difference, while what moves by itself mostly leaves more than half of the picture as it was.
+ */
+const beyondNoise = ({ residual, error }: Fit): number =>
+  Math.max(0, residual - Math.min(MOST_NOISE, MEAN_OF_NOISE * error));
+
 function meanDifference(before: Level, after: Level): number {
   let sum = 0;
   for (let i = 0; i < before.values.length; i++) sum += Math.abs(after.values[i]! - before.values[i]!);
@@ -79,7 +90,7 @@ export function movementBetween(
       dy: move.y,
       zoom: move.scale - 1,
       turn: move.turn,
-      residual: fit.error === Infinity ? difference : fit.residual / 255,
+      residual: fit.error === Infinity ? difference : beyondNoise(fit) / 255,
       alike: fit.correlation,
     },
   };
