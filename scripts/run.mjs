@@ -140,6 +140,7 @@ async function start() {
 function test() {
   process.env.CHROMIUM ??= ensureProgram('chromium', 'chromium');
   ensureProgram('python3', 'python3-minimal');
+  ensureProgram('ffmpeg', 'ffmpeg');
   mkdirSync('.cache', { recursive: true });
   const reports = { unit: '.cache/unit-tests.json', browser: '.cache/browser-tests.json' };
   Object.values(reports).forEach((file) => rmSync(file, { force: true }));

@@ -20,10 +20,15 @@ const CANDIDATES: readonly FrameRate[] = [
 /**
  * The frame rate of a video from the presentation times of all its frames, in whole ticks of a clock of
  * `ticksPerSecond`, ascending. Even spacing gives the exact fraction ticksPerSecond/spacing. Otherwise the one
- * rate is taken whose every frame lies within a tick of its time (containers that round to milliseconds).
+ * rate is taken whose every frame lies within a tick of its time (containers that round to milliseconds); of several the one
+ * nearest to the length of a frame that the container states, in ticks, or else to the mean.
  * Returns null when there are fewer than two frames.
  */
-export function rateOfTimestamps(ticks: readonly number[], ticksPerSecond: number): FoundRate | null {
+export function rateOfTimestamps(
+  ticks: readonly number[],
+  ticksPerSecond: number,
+  statedTicks: number | null = null,
+): FoundRate | null {
   const [first] = ticks;
   const last = ticks.at(-1);
   if (first === undefined || last === undefined || last <= first) return null;
@@ -38,6 +43,7 @@ export function rateOfTimestamps(ticks: readonly number[], ticksPerSecond: numbe
   const fits = (rate: FrameRate): boolean =>
     ticks.every((t, i) => Math.abs(t - first - (i * ticksPerSecond * rate.den) / rate.num) <= 1);
   const near = CANDIDATES.filter((rate) => Math.abs(toNumber(rate) / mean - 1) < 0.02 && fits(rate));
-  const rate = near.toSorted((a, b) => Math.abs(toNumber(a) - mean) - Math.abs(toNumber(b) - mean))[0] ?? null;
+  const aim = statedTicks ? ticksPerSecond / statedTicks : mean;
+  const rate = near.toSorted((a, b) => Math.abs(toNumber(a) - aim) - Math.abs(toNumber(b) - aim))[0] ?? null;
   return { rate, exact: false, mean };
 }

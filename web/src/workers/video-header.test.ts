@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { framesAtRate, storedFrameAt } from '@caesura/core/footage';
 import { formatTimecode, frameRate, parseRate } from '@caesura/core/time';
@@ -50,8 +53,12 @@ describe('rate and frames as the file was made with', () => {
 
 describe('what a file says of its pictures', () => {
   it('the way they are turned', async () => {
-    const lying = [...pictures('25', 10, '160x90'), ...H264];
-    const turned = film('turned.mp4', [...lying, '-metadata:s:v', 'rotate=90']);
+    const lying = new Uint8Array(await film('lying.mp4', [...pictures('25', 10, '160x90'), ...H264]).arrayBuffer());
+    const folder = mkdtempSync(path.join(tmpdir(), 'caesura-film-'));
+    const source = path.join(folder, 'lying.mp4');
+    writeFileSync(source, lying);
+    const turned = film('turned.mp4', ['-i', source, '-c', 'copy', '-metadata:s:v', 'rotate=90']);
+    rmSync(folder, { recursive: true });
     const { quarters, size } = await read(turned);
     expect(quarters % 2).toBe(1);
     expect(size).toEqual({ width: 90, height: 160 });

@@ -31,20 +31,30 @@ export interface VideoHeader {
 const MEND = 'Choose an MP4, MOV, WebM or MKV file, or enter the clip by hand.';
 const POSTER_WIDTH = 192;
 
-/** When all frames of a track are shown, and when the last ends. */
-async function timesOf(track: InputVideoTrack, onProgress: (fraction: number) => void): Promise<FrameTimes> {
+/**
+ * When all frames of a track are shown, and when the last ends; and the length of a frame, in ticks, that a container with
+ * rounded times states beside them.
+ */
+async function timesOf(
+  track: InputVideoTrack,
+  onProgress: (fraction: number) => void,
+): Promise<{ times: FrameTimes; stated: number | null }> {
   const ticksPerSecond = await track.getTimeResolution();
   const duration = await track.computeDuration();
   const ticks: number[] = [];
   let told = 0;
+  let stated: number | null = null;
   for await (const packet of new EncodedPacketSink(track).packets(undefined, undefined, { metadataOnly: true })) {
     ticks.push(Math.round(packet.timestamp * ticksPerSecond));
+    // A length that is no whole number of ticks was not computed from the times.
+    const length = packet.duration * ticksPerSecond;
+    if (length > 0 && Math.abs(length - Math.round(length)) > 0.001) stated = length;
     const done = packet.timestamp / duration;
     if (done - told >= 0.02) onProgress((told = done));
   }
   ticks.sort((a, b) => a - b);
   const last = ticks.at(-1) ?? 0;
-  return { ticksPerSecond, ticks, end: Math.max(last + 1, Math.round(duration * ticksPerSecond)) };
+  return { times: { ticksPerSecond, ticks, end: Math.max(last + 1, Math.round(duration * ticksPerSecond)) }, stated };
 }
 
 /** The name of a track's coding: the one in general use, or the container's own. */
@@ -65,9 +75,9 @@ async function pictures(file: File, input: Input): Promise<InputVideoTrack> {
 export function readVideoHeader(file: File, onProgress: (fraction: number) => void): Promise<VideoHeader> {
   return withInput(file, MEND, async (input) => {
     const track = await pictures(file, input);
-    const times = await timesOf(track, onProgress);
+    const { times, stated } = await timesOf(track, onProgress);
     if (times.ticks.length === 0) throw new CaesuraError('no-video', `“${file.name}” holds no frames.`, MEND);
-    const found = rateOfTimestamps(times.ticks, times.ticksPerSecond);
+    const found = rateOfTimestamps(times.ticks, times.ticksPerSecond, stated);
     const { raw } = await input.getMetadataTags().catch(() => ({ raw: undefined }));
     const { num, den } = await track.getPixelAspectRatio();
     return {

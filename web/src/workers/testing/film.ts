@@ -17,6 +17,6 @@ export function film(name: string, args: readonly string[]): File {
 
 /** Arguments for a moving test picture of a rate and so many frames. */
 export const pictures = (rate: string, frames: number, size = '64x36'): string[] => [
-  ...['-f', 'lavfi', '-i', `testsrc2=size=${size}:rate=${rate}`],
-  ...['-frames:v', String(frames), '-pix_fmt', 'yuv420p'],
+  ...['-f', 'lavfi', '-i', `testsrc2=size=${size}:rate=120`],
+  ...['-r', rate, '-frames:v', String(frames), '-pix_fmt', 'yuv420p'],
 ];
