@@ -13,7 +13,10 @@ import { frameRate, frames } from '@caesura/core/time';
 import { seen, texture } from '../core/src/footage/testing/texture.ts';
 import { beatTimes, Tape } from '../core/src/listen/testing/synthesis.ts';
 import { exactAnalysis, sampleClip } from '../core/src/plan/testing/sample-plan.ts';
+import { clip, planOf, withTexture } from '../e2e/clips.ts';
+import { proxyReaderScript } from '../e2e/proxy-bundle.ts';
 import { startServer } from '../e2e/server.ts';
+import type * as Proxies from '../web/src/proxy/reader.ts';
 
 /** Prints the figures that the goals are measured by. Times are of this machine; compare them within one run. */
 
@@ -62,6 +65,89 @@ function benchWatching(): void {
     'movement in a moving clip, decoded and small',
     `${(rate / 25).toFixed(1)} × real time at 25 fps (${rate.toFixed(0)} frames a second)`,
   );
+}
+
+/** From a file to a clip that is known whole, in the browser: decoding, movement, small copy. */
+async function benchFootage(): Promise<void> {
+  const server = await startServer();
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+  const page = await browser.newPage({ bypassCSP: true, viewport: { width: 1280, height: 800 } });
+  await page.goto(`${server.address}/plans`);
+  await page.getByRole('button', { name: 'New plan', exact: true }).click();
+  await page.getByRole('navigation', { name: 'Steps' }).getByText('Footage').click();
+  const pan = (file: string, size: string, frames: number, bits: string) => [
+    ...['-loop', '1', '-framerate', '25', '-i', file],
+    ...['-vf', `crop=1920:1080:x='8*mod(n,200)':y='100+n/4',noise=alls=14:allf=t,scale=${size},format=yuv420p`],
+    ...[
+      '-frames:v',
+      String(frames),
+      ...['-c:v', 'libx264', '-preset', 'veryfast'],
+      '-b:v',
+      bits,
+      '-maxrate',
+      bits,
+      '-bufsize',
+      bits,
+    ],
+  ];
+  const kinds = [
+    ['1080p', '1920:1080', 200, '12M'],
+    ['1080p, finely coded', '1920:1080', 200, '30M'],
+    ['720p', '1280:720', 200, '6M'],
+    ['a long one of 180p', '320:180', 3000, '500k'],
+  ] as const;
+  const files = withTexture(33, 3600, 1600, (texture) =>
+    kinds.map(([name, size, frames, bits]) => clip(`${name}.mp4`, pan(texture, size, frames, bits))),
+  );
+  for (const [i, [name, , frames]] of kinds.entries()) {
+    const file = await files[i]!;
+    const from = performance.now();
+    await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles([file]);
+    await page.getByText('to go').waitFor();
+    await page.getByText('to go').waitFor({ state: 'detached', timeout: 600_000 });
+    const perSecond = (1000 * frames) / (performance.now() - from);
+    const rate = (8 * file.buffer.length) / 1e6 / (frames / 25);
+    say(
+      `watching ${name}, ${rate.toFixed(0)} Mbit/s`,
+      `${(perSecond / 25).toFixed(2)} × real time at 25 fps (${perSecond.toFixed(0)} frames a second)`,
+    );
+  }
+  await page.locator('.pill-save', { hasText: 'Saved' }).waitFor();
+  const { clips } = await planOf(page, server.address);
+  await page.addScriptTag({ content: await proxyReaderScript() });
+  const seek = await page.evaluate(async (id) => {
+    const { openProxy } = (globalThis as unknown as { proxies: typeof Proxies }).proxies;
+    const reader = await openProxy(id);
+    const from = performance.now();
+    for (let i = 0; i < 200; i++) (await reader.picture((i * 7919) % 3000))?.close();
+    const random = (performance.now() - from) / 200;
+    const start = performance.now();
+    for (let i = 0; i < 500; i++) (await reader.picture(i))?.close();
+    return { random, inRow: (performance.now() - start) / 500 };
+  }, clips.at(-1)!.proxy!);
+  say('a random frame of a small copy', `${seek.random.toFixed(1)} ms; the next one ${seek.inRow.toFixed(1)} ms`);
+  await page.getByRole('link', { name: 'Open a long one of 180p' }).click();
+  await page.getByLabel('Frames in a line').selectOption('48');
+  await page.locator('.line-pictures').first().waitFor();
+  const gaps = await page.evaluate(async () => {
+    const lines = document.querySelector('.clip-lines .lines')!;
+    const times: number[] = [];
+    for (let i = 0; i < 180; i++) {
+      lines.scrollTop += 40;
+      times.push(await new Promise<number>((done) => requestAnimationFrame(done)));
+    }
+    return times.slice(1).map((t, i) => t - times[i]!);
+  });
+  const sorted = gaps.toSorted((a, b) => a - b);
+  say(
+    'scrolling over 3 000 frames, from picture to picture',
+    `${sorted[90]!.toFixed(0)} ms at the middle, ${sorted[170]!.toFixed(0)} ms for the slowest twentieth`,
+  );
+  await browser.close();
+  await server.stop();
 }
 
 function benchLayout(): void {
@@ -114,7 +200,8 @@ async function benchPage(): Promise<void> {
     const page = await browser.newPage();
     const bodies: Promise<Buffer>[] = [];
     page.on('response', (response) => {
-      if (!response.url().includes('/api/')) bodies.push(response.body());
+      // What is still on its way when the page is closed is not counted.
+      if (!response.url().includes('/api/')) bodies.push(response.body().catch(() => Buffer.alloc(0)));
     });
     await page.goto(`${server.address}/plans`);
     await page.getByRole('link', { name: /Open day teaser/ }).waitFor();
@@ -139,5 +226,6 @@ benchAnalysis(1);
 benchAnalysis(4);
 benchLayout();
 benchWatching();
+await benchFootage();
 await benchStart();
 await benchPage();

@@ -36,6 +36,14 @@ for (const theme of ['light', 'dark'] as const) {
     // Curves are drawn once their files have come.
     await page.waitForFunction(() => !document.querySelector('.movement-strip:not(:has(svg))'));
     await take(name.toLowerCase());
+    if (name !== 'Footage') continue;
+    await page.getByRole('link', { name: 'Open Street door' }).click();
+    await page.locator('canvas[data-frame="0"]').waitFor();
+    for (const key of ['ArrowDown', 'p', 'ArrowDown', 'p', 'ArrowDown', 'Shift+ArrowRight', 't'])
+      await page.keyboard.press(key);
+    await page.locator('canvas:not([data-frame="0"]).frame-picture').waitFor();
+    await take('clip');
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   }
   await page.close();
 }

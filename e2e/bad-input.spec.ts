@@ -1,3 +1,7 @@
+import { mkdtempSync, rmSync, unlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { clip, H264 } from './clips.ts';
 import { choose, expect, newPlan, saved, step, test, type } from './test.ts';
 import { wavOf } from './wav.ts';
 
@@ -91,6 +95,95 @@ test('a file that is no video is refused and the others come in', async ({ page 
   await page.getByRole('button', { name: 'Add clip', exact: true }).click();
   await expect(page.getByRole('heading', { name: '1 clip', exact: true })).toBeVisible();
   await expect(page.getByText('29.97 fps')).toBeVisible();
+});
+
+test('of many files that are no clips each says why, the queue goes on, and the good one comes in', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await newPlan(page);
+  await step(page, 'Footage');
+  const moving = (rate: string, frames: number, size = '320x180') => [
+    ...['-f', 'lavfi', '-i', `testsrc2=size=${size}:rate=${rate}`, '-frames:v', String(frames), ...H264],
+  ];
+  const whole = await clip('whole.mp4', [...moving('25', 200), '-movflags', '+faststart']);
+  const huge = await clip('huge.mp4', [...moving('25', 3, '7680x4320'), '-movflags', '+faststart']);
+  const garbage = Buffer.from(huge.buffer);
+  const media = garbage.indexOf('mdat') + 4;
+  for (let i = media; i < garbage.length; i++) garbage[i] = (i * 7919 + 13) & 255;
+  const folder = mkdtempSync(path.join(tmpdir(), 'caesura-gone-'));
+  const files = {
+    'empty.mp4': Buffer.alloc(0),
+    'words.mp4': Buffer.from('ink, paper, string'),
+    'sound.mp4': (await clip('sound.mp4', ['-f', 'lavfi', '-i', 'sine=d=1', '-c:a', 'aac'])).buffer,
+    'single.mp4': (await clip('single.mp4', moving('25', 1))).buffer,
+    'garbage.mp4': garbage,
+    'cut.mp4': whole.buffer.subarray(0, Math.round(whole.buffer.length * 0.6)),
+    'long.mp4': (await clip('long.mp4', moving('60', 300, '1280x720'))).buffer,
+    'gone.mp4': (await clip('gone.mp4', moving('25', 60))).buffer,
+    'good.mp4': (await clip('good.mp4', moving('30', 60))).buffer,
+  };
+  for (const [name, buffer] of Object.entries(files)) writeFileSync(path.join(folder, name), buffer);
+  const inQueue = (name: string) =>
+    page.getByRole('region', { name: 'Files' }).getByRole('listitem').filter({ hasText: name });
+  await page
+    .locator('input[type=file][aria-label="Choose video files"]')
+    .setInputFiles(Object.keys(files).map((name) => path.join(folder, name)));
+  await expect(inQueue('long.mp4')).toContainText(/watching, \d+ %/, { timeout: 60_000 });
+  unlinkSync(path.join(folder, 'gone.mp4'));
+  await page.getByText('to go', { exact: false }).waitFor({ state: 'detached', timeout: 120_000 });
+  await expect(inQueue('empty.mp4')).toContainText('“empty.mp4” is empty.');
+  await expect(inQueue('words.mp4')).toContainText(
+    'is not a media file that can be read. Choose an MP4, MOV, WebM or MKV',
+  );
+  await expect(inQueue('sound.mp4')).toContainText('“sound.mp4” holds no pictures.');
+  await expect(inQueue('single.mp4')).toContainText('has only one frame, so it has no rate. Enter it by hand');
+  await expect(inQueue('garbage.mp4')).toContainText(/names 3 frames, but only 0 can be decoded|damaged|cannot show/);
+  await expect(inQueue('cut.mp4')).toContainText(/names 200 frames, but only \d+ can be decoded|damaged/);
+  await expect(inQueue('gone.mp4')).toContainText('was moved, changed or deleted while it was read. Choose it again');
+  // Those whose header could be read are planned with; those of which nothing is known are not there.
+  await expect(page.getByRole('heading', { level: 3 })).toHaveText(['Files', 'garbage', 'cut', 'long', 'gone', 'good']);
+  const good = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'good', exact: true }) });
+  await expect(good.getByRole('img', { name: 'How good moves' })).toBeVisible();
+  await saved(page);
+  // Another file of the same name is another clip, and said to be one.
+  const twin = await clip('good.mp4', moving('24', 48));
+  await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles([twin]);
+  await expect(inQueue('good.mp4').filter({ hasText: 'has the same file name' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'good 2' })).toBeVisible();
+  await page.getByRole('button', { name: 'Clear the list' }).click();
+  await expect(page.getByRole('region', { name: 'Files' })).toHaveCount(0);
+  rmSync(folder, { recursive: true });
+});
+
+test('a clip that this browser cannot show is planned with its numbers', async ({ page }) => {
+  await newPlan(page);
+  await step(page, 'Footage');
+  const raw = await clip('raw.mov', [
+    ...[
+      '-f',
+      'lavfi',
+      '-i',
+      'testsrc2=size=320x180:rate=24',
+      '-frames:v',
+      '48',
+      '-c:v',
+      'prores_ks',
+      '-pix_fmt',
+      'yuv422p10le',
+    ],
+  ]);
+  await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles([raw]);
+  await expect(page.getByText(/This browser cannot show \w+; it is planned with its numbers alone/)).toBeVisible();
+  await expect(page.getByText('48 f · 2.00 s')).toBeVisible();
+  await page.getByRole('link', { name: 'Open raw' }).click();
+  await expect(page.getByText('Not watched: no movement is known')).toBeVisible();
+  // Moments can be kept all the same.
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('p');
+  await expect(page.getByRole('button', { name: 'Frame 1: a hit or break, kept' })).toBeAttached();
+  await page.getByRole('tab', { name: 'Alike' }).click();
+  await expect(page.getByText('The clip was not watched yet, so it cannot be compared.')).toBeVisible();
 });
 
 test('a file that is no plan is refused on import', async ({ page }) => {

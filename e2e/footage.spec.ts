@@ -1,61 +1,77 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { bringIn, clip, demoClip, H264, planOf } from './clips.ts';
 import { ROOT } from './server.ts';
 import { expect, newPlan, saved, step, test } from './test.ts';
+import type { Page } from '@playwright/test';
 
-const clips = JSON.parse(readFileSync(path.join(ROOT, 'demo/output/truth.json'), 'utf8')) as {
-  clips: { id: string; rate: string; frames: number }[];
-};
+const card = (page: Page, name: string) =>
+  page.getByRole('listitem').filter({ has: page.getByRole('heading', { name, exact: true }) });
+const row = (page: Page, name: string) =>
+  page.getByRole('region', { name: 'Files' }).getByRole('listitem').filter({ hasText: name });
+const source = (rate: string, frames: number, size = '320x180') => [
+  ...['-f', 'lavfi', '-i', `testsrc2=size=${size}:rate=120`, '-r', rate, '-frames:v', String(frames)],
+];
 
-test('clips come in with the frames, rate, size and picture that their files hold', async ({ page }) => {
+async function openDemo(page: Page): Promise<void> {
+  await page.goto('/plans');
+  await page.getByRole('link', { name: /Open day teaser/ }).click();
+  await step(page, 'Footage');
+}
+
+test('clips come in with the frames, rate, size and pictures that their files hold, and keep them', async ({
+  page,
+}) => {
   await newPlan(page);
   await step(page, 'Footage');
-  const names = ['platen-closes.mp4', 'sheet-lifted.mp4', 'type-set.webm'];
-  await page
-    .locator('input[type=file][aria-label="Choose video files"]')
-    .setInputFiles(names.map((name) => path.join(ROOT, 'demo/output/clips', name)));
-  await expect(page.getByRole('heading', { name: '3 clips' })).toBeVisible({ timeout: 60_000 });
-  for (const [name, label] of [
-    ['platen-closes', '120 fps'],
-    ['sheet-lifted', '59.94 fps'],
-    ['type-set', '59.94 fps'],
-  ]) {
-    const truth = clips.clips.find((c) => c.id === name)!;
-    const card = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: name! }) });
-    await expect(card).toContainText(label!);
-    await expect(card).toContainText(`${truth.frames} f`);
-    await expect(card).toContainText('640 × 360');
-    await expect(card.getByTitle(`${truth.rate} frames a second`)).toBeVisible();
-    const picture = card.locator('img.poster');
-    await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(192);
+  await bringIn(page, [
+    await clip('slow.mp4', [...source('120', 240), ...H264]),
+    await clip('ntsc.mov', [...source('60000/1001', 120), ...H264, '-timecode', '01:00:00;02']),
+    await clip('web.webm', [...source('24', 72, '640x360'), '-c:v', 'libvpx', '-b:v', '1M']),
+  ]);
+  await expect(page.getByRole('heading', { name: '3 clips' })).toBeVisible();
+  for (const [name, rate, exact, size] of [
+    ['slow', '120 fps', '120/1', '320 × 180'],
+    ['ntsc', '59.94 fps', '60000/1001', '320 × 180'],
+    ['web', '24 fps', '24/1', '640 × 360'],
+  ] as const) {
+    await expect(card(page, name)).toContainText(rate);
+    await expect(card(page, name)).toContainText(size);
+    await expect(card(page, name).getByTitle(`${exact} frames a second`)).toBeVisible();
+    await expect(card(page, name).getByRole('img', { name: `How ${name} moves` })).toBeVisible();
+    await expect(card(page, name).locator('.contact')).toBeVisible();
   }
-  // The sheet comes to rest after it was lifted, and stays so to its end.
-  const sheet = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'sheet-lifted' }) });
-  await expect(sheet).toContainText('moments proposed');
-  await expect(sheet.getByTitle(/comes to rest|a hit or break/).first()).toBeAttached();
-  await sheet.getByRole('button', { name: 'Trim the still tail' }).click();
-  await expect(sheet).toContainText(/0 to \d+/);
-  await page.keyboard.press('Control+z');
-  await expect(sheet).not.toContainText(/0 to \d+/);
-  await page.getByRole('button', { name: 'sheet-lifted earlier' }).click();
-  await expect(page.getByRole('heading', { level: 3 })).toHaveText(['sheet-lifted', 'platen-closes', 'type-set']);
-  await page.getByRole('button', { name: 'Remove type-set' }).click();
+  await saved(page);
+  const { clips } = await planOf(page);
+  expect(clips.map((c) => c.frames)).toEqual([240, 120, 72]);
+  // SMPTE ST 12-1: one hour of drop-frame at 59.94 is 215 784 frames.
+  expect(clips[1]).toMatchObject({ start: 215_786, dropFrame: true });
+
+  await page.getByRole('button', { name: 'ntsc earlier' }).click();
+  await expect(page.getByRole('heading', { level: 3 })).toHaveText(['ntsc', 'slow', 'web']);
+  await page.getByRole('button', { name: 'Remove web' }).click();
   await expect(page.getByRole('heading', { name: '2 clips' })).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('heading', { name: '3 clips' })).toBeVisible();
+  // What was made of a clip is no edit: undone to before it was there and redone, it has it all.
+  await page.reload();
+  await expect(card(page, 'slow').getByRole('img', { name: 'How slow moves' })).toBeVisible();
 
-  await page.getByRole('button', { name: 'Change platen-closes' }).click();
+  await page.getByRole('button', { name: 'Change slow' }).click();
   await page.getByLabel('Usable from').fill('1s');
   await page.getByLabel('Usable to').fill('2000');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('The usable range must start before it ends, within the clip.')).toBeVisible();
-  await page.getByLabel('Usable to').fill('600');
-  await page.getByRole('button', { name: 'Keep' }).click();
-  await expect(page.getByText('120 to 600')).toBeVisible();
+  await page.getByLabel('Usable to').fill('200');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('120 to 200')).toBeVisible();
+  await expect(card(page, 'slow').getByRole('img', { name: 'How slow moves' })).toBeVisible();
   await saved(page);
 });
 
-test('a dropped clip whose frames are unevenly spaced asks for the rate it will be used at', async ({ page }) => {
+test('unevenly spaced frames are said to be so, counted at a usual rate, and counted anew at another', async ({
+  page,
+}) => {
   await newPlan(page);
   await step(page, 'Footage');
   // Made with ffmpeg's select filter from 30 fps: 20 frames in a row, then every fifth and seventh.
@@ -67,11 +83,102 @@ test('a dropped clip whose frames are unevenly spaced asks for the rate it will 
     return data;
   }, bytes);
   await page.locator('.drop-area').dispatchEvent('drop', { dataTransfer: transfer });
-  const dialog = page.getByRole('dialog', { name: 'A clip by hand' });
-  await expect(dialog).toContainText('unevenly spaced');
-  await expect(dialog.getByLabel('Name', { exact: true })).toHaveValue('uneven');
-  await dialog.getByLabel('Frame rate').fill('30');
-  await dialog.getByRole('button', { name: 'Add clip', exact: true }).click();
-  await expect(page.getByText('160 × 90')).toBeVisible();
+  await expect(row(page, 'uneven.mp4')).toContainText('unevenly spaced');
+  await expect(card(page, 'uneven')).toContainText('variable');
+  await card(page, 'uneven').getByRole('link', { name: 'Open uneven' }).click();
+  await page.getByRole('tab', { name: 'File' }).click();
+  await expect(page.getByText(/variable: \d+ stored frames/)).toBeVisible();
+  await page.getByRole('tab', { name: 'Speed' }).click();
   await saved(page);
+  const before = (await planOf(page)).clips[0]!;
+  await page.getByLabel('Rate', { exact: true }).selectOption('60');
+  await saved(page);
+  const after = (await planOf(page)).clips[0]!;
+  const seconds = (c: typeof before) => (c.frames * c.rate.den) / c.rate.num;
+  expect(after.rate).toEqual({ num: 60, den: 1 });
+  expect(Math.abs(seconds(after) - seconds(before))).toBeLessThan(0.05);
+});
+
+test('a clip in the plan is recognised by its content under another name, and made only once', async ({ page }) => {
+  await openDemo(page);
+  await expect(page.getByRole('heading', { name: '12 clips' })).toBeVisible();
+  await bringIn(page, [{ ...demoClip('type-drawer.mp4'), name: 'A012_C004.mp4' }, demoClip('guillotine.mp4')]);
+  await expect(row(page, 'A012_C004.mp4')).toContainText('recognised as “Type drawer”, by its content');
+  await expect(row(page, 'guillotine.mp4')).toContainText('in the plan already, as “Guillotine”');
+  await expect(page.getByRole('heading', { name: '12 clips' })).toBeVisible();
+  await expect(card(page, 'Type drawer')).toContainText('A012_C004.mp4');
+  await page.keyboard.press('Control+z');
+  await expect(card(page, 'Type drawer')).toContainText('type-drawer.mp4');
+  // In another plan what was made of it is there at once: it is not watched again.
+  await newPlan(page);
+  await step(page, 'Footage');
+  let watched = 0;
+  page.on('worker', (worker) => (watched += worker.url().includes('eye-worker') ? 1 : 0));
+  await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles([demoClip('open-sign.webm')]);
+  await expect(card(page, 'open-sign').getByRole('img', { name: 'How open-sign moves' })).toBeVisible();
+  expect(watched).toBe(0);
+});
+
+test('a clip entered by hand is tied to its file when that turns up', async ({ page }) => {
+  await newPlan(page);
+  await step(page, 'Footage');
+  await page.getByRole('button', { name: 'Enter by hand' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Press, close');
+  await page.getByLabel('File name').fill('press.mp4');
+  await page.getByLabel('Frame rate').fill('25');
+  await page.getByLabel('Length').fill('50');
+  await page.getByRole('button', { name: 'Add clip' }).click();
+  await expect(card(page, 'Press, close')).toContainText('Not watched');
+  await bringIn(page, [await clip('press.mp4', [...source('25', 50), ...H264])]);
+  await expect(row(page, 'press.mp4')).toContainText('by its name and frames');
+  await expect(page.getByRole('heading', { name: '1 clip' })).toBeVisible();
+  await expect(card(page, 'Press, close').getByRole('img', { name: 'How Press, close moves' })).toBeVisible();
+});
+
+test('the queue works on while another screen is open, and can be stopped and gone on with', async ({ page }) => {
+  await newPlan(page);
+  await step(page, 'Footage');
+  const long = await clip('long.mp4', [...source('60', 720, '1280x720'), ...H264]);
+  await page
+    .locator('input[type=file][aria-label="Choose video files"]')
+    .setInputFiles([long, demoClip('flywheel.mp4')]);
+  await expect(row(page, 'long.mp4')).toContainText(/watching, \d+ %/);
+  await page.getByRole('button', { name: 'Stop long.mp4' }).click();
+  await expect(row(page, 'long.mp4')).toContainText('stopped');
+  await expect(card(page, 'flywheel').getByRole('img', { name: 'How flywheel moves' })).toBeVisible();
+  await expect(card(page, 'long')).toContainText('Not watched');
+  await page.getByRole('button', { name: 'Try long.mp4 again' }).click();
+  await expect(row(page, 'long.mp4')).toContainText(/watching, [1-9]\d* %/);
+  await step(page, 'Brief');
+  await expect(page.getByRole('heading', { name: 'The film' })).toBeVisible();
+  await step(page, 'Footage');
+  await expect(row(page, 'long.mp4')).toContainText(/watching, [1-9]\d* %/);
+  await expect(card(page, 'long').getByRole('img', { name: 'How long moves' })).toBeVisible({ timeout: 60_000 });
+});
+
+test('cards are found, filtered and put in order, by likeness too', async ({ page }) => {
+  await openDemo(page);
+  const names = () => page.getByRole('heading', { level: 3 }).allTextContents();
+  await page.getByLabel('Order', { exact: true }).selectOption('highest rate first');
+  await expect.poll(async () => (await names())[0]).toBe('Platen closes');
+  await page.getByLabel('Order', { exact: true }).selectOption('most alike first');
+  await page.getByLabel('Alike to').selectOption('to Open sign');
+  // Both hang before the brick wall.
+  await expect.poll(async () => (await names()).slice(0, 1)).toEqual(['Open sign']);
+  await page.getByLabel('Find clips by name').fill('dr');
+  await expect.poll(async () => (await names()).toSorted()).toEqual(['Drying rack', 'Type drawer']);
+  await page.getByLabel('Find clips by name').fill('');
+  await page.getByLabel('Show', { exact: true }).selectOption('with moments');
+  await expect(page.getByText('No clip is like that.')).toBeVisible();
+  await page.getByLabel('Show', { exact: true }).selectOption('all');
+  await page.getByLabel('Order', { exact: true }).selectOption('as laid out');
+  await page.getByRole('button', { name: /^Keep all \d+ proposed moments/ }).click();
+  await expect(card(page, 'Type drawer')).toContainText('2 moments kept, 0 proposed');
+  const before = (await planOf(page)).clips.map((c) => c.id);
+  await page.getByRole('button', { name: 'Order by likeness' }).click();
+  await saved(page);
+  const after = (await planOf(page)).clips.map((c) => c.id);
+  expect(after).not.toEqual(before);
+  expect(after.toSorted()).toEqual(before.toSorted());
+  expect(after[0]).toBe(before[0]);
 });

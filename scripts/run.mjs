@@ -195,6 +195,7 @@ else if (mode === 'caesura') await commandLine();
 else if (mode === 'bench') {
   ensureBuild();
   process.env.CHROMIUM ??= ensureProgram('chromium', 'chromium');
+  ensureProgram('ffmpeg', 'ffmpeg');
   node(TSX(), 'bench/run.ts', ...rest);
 } else if (mode === 'listening') {
   ensurePackagesOfDebian(LISTENING_PACKAGES);

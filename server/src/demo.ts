@@ -35,8 +35,11 @@ export async function loadDemo(
   if (!existsSync(path.join(folder, 'truth.json'))) return false;
   if (await db.selectFrom('mark').select('name').where('name', '=', name).executeTakeFirst()) return false;
   const files = KEPT.flatMap((sub) => readdirSync(path.join(folder, sub)).map((file) => path.join(sub, file)));
-  for (const file of files.filter((f) => /\.(mp3|jpg|webm|outline|texture|movement)$/.test(f)))
-    await media.add(createReadStream(path.join(folder, file)), TYPES[path.extname(file)] ?? '');
+  const kept = files.filter((f) => /\.(mp3|jpg|webm|outline|texture|movement)$/.test(f));
+  // Together, since each waits until it is on the disk.
+  await Promise.all(
+    kept.map((file) => media.add(createReadStream(path.join(folder, file)), TYPES[path.extname(file)] ?? '')),
+  );
   // The teaser last, so that it heads the list.
   for (const file of readdirSync(path.join(folder, 'plans')).toSorted().toReversed()) {
     const plan = readPlan(JSON.parse(readFileSync(path.join(folder, 'plans', file), 'utf8')));

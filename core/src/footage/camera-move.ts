@@ -280,14 +280,14 @@ function laidOver(
   };
 }
 
+/** Levels wider than this are compared on every second pixel of every second row where that is enough. */
+const FULLY = 100;
+
 /** How well a move fits at a level, with the brightness that fits best (least squares over what lies over). */
 export function fitOf(before: Level, after: Level, move: CameraMove): Fit {
-  const { light } = laidOver(before, after, move, SAME_LIGHT, 1, null);
+  const { light } = laidOver(before, after, move, SAME_LIGHT, before.width > FULLY ? 2 : 1, null);
   return laidOver(before, after, move, light, 1, null);
 }
-
-/** Levels wider than this are refined on every second pixel of every second row. */
-const FULLY = 100;
 
 /**
  * Refines a move at one level: Gauss-Newton on the difference of brightness with gain and offset (Lucas and Kanade 1981;

@@ -69,11 +69,11 @@ export function openEye(): Eye {
       before = levels;
       latest = { small, colours };
       if (seen.length % LOOK_EVERY === 0) looks.push(lookOf(small, colours, seen.length));
-      const middle = mean(luma.values);
+      const middle = mean(small.values);
       seen.push({
         ...(found?.movement ?? STILL),
         brightness: middle / 255,
-        sharpness: sharpnessOf(luma, middle),
+        sharpness: sharpnessOf(small, middle),
         colour: meanColour(colours),
       });
     },

@@ -70,7 +70,7 @@ export function declineMoment(plan: Plan, id: string, at: SourceFrames): Plan {
 
 /** Sets below what a clip counts as still; null for the usual limits. */
 export function setLimits(plan: Plan, id: string, limits: Clip['limits'] | null): Plan {
-  const { limits: _, ...clip } = found(plan, id);
+  const { limits: before, ...clip } = found(plan, id);
   return changeClip(plan, limits ? { ...clip, limits } : clip);
 }
 

@@ -43,7 +43,7 @@ export function relinkClips(
   ids: readonly string[],
   file: { readonly name: string; readonly content: string; readonly facts: Partial<FileFacts> },
 ): Plan {
-  const { rate: _rate, frames: _frames, start: _start, dropFrame: _dropFrame, ...made } = file.facts;
+  const { rate, frames, start, dropFrame, ...made } = file.facts;
   return {
     ...plan,
     clips: plan.clips.map((c) =>

@@ -33,6 +33,12 @@ describe('opening a plan', () => {
     expect(opening).toMatchObject({ status: 'saved', revision: 5, past: [{ plan: { name: 'before' } }] });
   });
 
+  it('knows it though the server writes the parts of a plan in another order', () => {
+    const other = stored(5, 'mine');
+    const turned = Object.fromEntries(Object.entries(other.plan).toReversed()) as unknown as Plan;
+    expect(openingOf({ ...other, plan: turned }, kept(4, 'mine', true)).status).toBe('saved');
+  });
+
   it('asks when unsaved work meets another revision, and forgets saved steps of an old one', () => {
     expect(openingOf(stored(6, 'other'), kept(4, 'mine', true))).toMatchObject({
       status: 'conflict',

@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import type { StoredPlan } from './api.ts';
 import { keptHistory, type KeptHistory } from './history-store.ts';
 import { askJson } from './http.ts';
@@ -29,7 +30,7 @@ export function openingOf(stored: StoredPlan, history: KeptHistory | undefined):
       ? { past, present, future, status: 'waiting', revision }
       : { past, present: { ...present, plan: stored.plan }, future, status: 'saved', revision };
   // A save whose answer was lost: the server has one revision more, and it is this very plan.
-  const landed = history.revision + 1 === revision && JSON.stringify(present.plan) === JSON.stringify(stored.plan);
+  const landed = history.revision + 1 === revision && equal(JSON.parse(JSON.stringify(present.plan)), stored.plan);
   if (!history.unsaved || landed)
     return landed ? { past, present, future, status: 'saved', revision } : { ...fresh, status: 'saved', revision };
   return { past, present, future, status: 'conflict', revision: history.revision };

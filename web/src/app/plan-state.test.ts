@@ -3,7 +3,7 @@ import { newPlan } from '@caesura/core/plan';
 import { frames } from '@caesura/core/time';
 import { samplePlan } from '../../../core/src/plan/testing/sample-plan.ts';
 import { edit } from './plan-edits.ts';
-import { planHistory, planOpened, redo, undo, type PlanHistory } from './plan-state.ts';
+import { clipsFilled, planHistory, planOpened, redo, undo, type PlanHistory } from './plan-state.ts';
 
 const opened = (plan = samplePlan()): PlanHistory =>
   planHistory(undefined, planOpened({ past: [], present: { plan, label: null }, future: [] }));
@@ -44,5 +44,28 @@ describe('the open plan', () => {
   it('makes no step of an edit that changes nothing', () => {
     const state = opened(newPlan('Empty'));
     expect(after(state, edit('changeRate', state.present!.plan.rate)).past).toEqual([]);
+  });
+
+  it('takes what was made of a clip into every version, without a step', () => {
+    const content = 'c'.repeat(64);
+    const clip = { ...samplePlan().clips[0]!, content };
+    const state = after(
+      opened({ ...samplePlan(), clips: [clip] }),
+      edit('layOutSteadily'),
+      edit('moveCut', 3, 80),
+      undo(),
+    );
+    const facts = { ...clip, proxy: 'd'.repeat(64), movement: 'e'.repeat(64) };
+    const filled = after(state, clipsFilled({ content, facts }));
+    const versions = [...filled.past, filled.present, ...filled.future];
+    expect(versions).toHaveLength(3);
+    for (const version of versions)
+      expect(version!.plan.clips[0]).toMatchObject({ proxy: facts.proxy, movement: facts.movement });
+    expect(filled.present!.label).toBe('lay out');
+    expect(startOf(after(filled, redo()), 3)).toBe(80);
+    expect(after(filled, undo()).present!.plan.score).toBeNull();
+    // A plan without such a clip stays the very same, so that nothing is saved.
+    const other = opened();
+    expect(after(other, clipsFilled({ content, facts })).present).toBe(other.present);
   });
 });

@@ -8,15 +8,15 @@ export function FramePicture({ reader, frame, label }: { reader: ProxyReader; fr
   const busy = useRef(false);
   useEffect(() => {
     wanted.current = frame;
-    if (busy.current) return undefined;
-    let left = false;
+    if (busy.current) return;
     const show = async () => {
       busy.current = true;
-      for (let shown = -1; shown !== wanted.current && !left;) {
+      for (let shown = -1; shown !== wanted.current;) {
         const next = wanted.current;
         const sample = await reader.picture(next).catch(() => null);
+        // Once it has left the screen there is no canvas any more.
         const context = canvas.current?.getContext('2d');
-        if (sample && context && !left) {
+        if (sample && context) {
           sample.draw(context, 0, 0, reader.width, reader.height);
           canvas.current!.dataset.frame = String(next);
         }
@@ -26,7 +26,6 @@ export function FramePicture({ reader, frame, label }: { reader: ProxyReader; fr
       busy.current = false;
     };
     void show();
-    return undefined;
   }, [reader, frame]);
   return (
     <canvas

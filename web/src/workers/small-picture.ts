@@ -39,8 +39,9 @@ function sparse({ bytes, offset, stride, width, height }: Plane, step: 1 | 2, fi
   return { bytes: taken, offset: 0, stride: across, width: across, height: down };
 }
 
-async function fromPlanes(sample: VideoSample, width: number, height: number): Promise<SmallPicture> {
-  const bytes = new Uint8Array(sample.allocationSize());
+/** Brightness and colours of a picture whose planes can be read; `memory` is what they are copied to. */
+async function fromPlanes(sample: VideoSample, width: number, height: number, memory: Memory): Promise<SmallPicture> {
+  const bytes = memory(sample.allocationSize());
   const layout = await sample.copyTo(bytes);
   const { width: codedWidth, height: codedHeight } = sample.visibleRect;
   const format = sample.format!;
@@ -89,12 +90,20 @@ function drawn(sample: VideoSample, canvas: OffscreenCanvas): SmallPicture {
   return { luma: { width, height, values }, colours: colours.map((sum, i) => sum / Math.max(1, counts[(i / 3) | 0]!)) };
 }
 
+/** Gives bytes to copy a picture to, the same ones again as long as they are enough: new ones for each take their time. */
+type Memory = (size: number) => Uint8Array;
+function onePictureOfMemory(): Memory {
+  let bytes = new Uint8Array();
+  return (size) => (bytes = bytes.length < size ? new Uint8Array(size) : bytes);
+}
+
 /** Makes pictures small, to a size as shown: turned, and with square pixels. */
 export function pictureMaker(width: number, height: number): (sample: VideoSample) => Promise<SmallPicture> {
   const canvas = new OffscreenCanvas(width, height);
+  const memory = onePictureOfMemory();
   return async (sample) => {
     if (!sample.format || !BRIGHTNESS_FIRST.includes(sample.format)) return drawn(sample, canvas);
     const lying = sample.rotation % 180 === 0;
-    return fromPlanes(sample, lying ? width : height, lying ? height : width);
+    return fromPlanes(sample, lying ? width : height, lying ? height : width, memory);
   };
 }

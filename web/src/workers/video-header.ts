@@ -95,13 +95,15 @@ export function readVideoHeader(file: File, onProgress: (fraction: number) => vo
   });
 }
 
-/** The picture in the middle of a clip as a small JPEG; null when it cannot be decoded. */
+/** A picture from before the middle of a clip as a small JPEG; null when it cannot be decoded. */
 export function readPoster(file: File): Promise<Blob | null> {
   return withInput(file, MEND, async (input) => {
     const track = await pictures(file, input);
     try {
       const middle = ((await track.getFirstTimestamp()) + (await track.computeDuration())) / 2;
-      const wrapped = await new CanvasSink(track, { width: POSTER_WIDTH }).getCanvas(middle);
+      // The key frame before the middle needs no other frame to be decoded.
+      const key = await new EncodedPacketSink(track).getKeyPacket(middle, { verifyKeyPackets: true });
+      const wrapped = await new CanvasSink(track, { width: POSTER_WIDTH }).getCanvas(key?.timestamp ?? middle);
       if (!(wrapped?.canvas instanceof OffscreenCanvas)) return null;
       return await wrapped.canvas.convertToBlob({ type: 'image/jpeg', quality: 0.8 });
     } catch {

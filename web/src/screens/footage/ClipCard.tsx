@@ -24,10 +24,12 @@ interface Props {
   readonly onMove: (by: 1 | -1) => void;
 }
 
-/** Eight pictures of a clip, four over four; or its poster, or its tint. */
+/** Eight pictures of a clip, four over four, or of one that stands all in a row; or its poster, or its tint. */
 function Pictures({ clip, place }: { clip: Clip; place: number }) {
   if (!clip.strip) return <Poster clip={clip} place={place} />;
   const image = `url(${mediaUrl(clip.strip)})`;
+  if (clip.size.height > clip.size.width)
+    return <span className="contact is-standing" aria-hidden="true" style={{ backgroundImage: image }} />;
   return (
     <span className="contact" aria-hidden="true">
       <i style={{ backgroundImage: image }} />
@@ -45,6 +47,7 @@ function Said({ clip, sight }: { clip: Clip; sight: Sight }) {
     <p className="movement-said">
       Camera {camera} · {counted(clip.moments.length, 'moment')} kept, {open} proposed
       {sight.still.length > 0 && ` · ${sight.still.length} still`}
+      {sight.shotChanges.some((at) => at > clip.usable.in && at < clip.usable.out) && ' · holds another shot'}
     </p>
   );
 }

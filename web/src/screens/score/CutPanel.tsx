@@ -1,7 +1,10 @@
 import { Button, ButtonGroup, Form } from 'react-bootstrap';
+import { meetingOf, type Met } from '@caesura/core/footage';
 import { cutFigures, cutLimits, faultsOf, lengthContext, type Plan, type ShotFacts } from '@caesura/core/plan';
-import { counted, signed, timecodeAt } from '../../app/format.ts';
+import { toNumber } from '@caesura/core/time';
+import { counted, percentText, signed, timecodeAt } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
+import { useSights } from '../../app/use-sight.ts';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { FaultList } from '../../marks/FaultList.tsx';
 
@@ -28,6 +31,38 @@ function Landing({ facts }: { facts: ShotFacts }) {
       <dd className="figures">
         {signed(landing.offsetMilliseconds, 1)} ms · {signed(landing.offsetFrames, 2)} f
       </dd>
+    </>
+  );
+}
+
+/** How the pictures on either side of a cut go together; nothing while one of them was not watched. */
+function PicturesMeet({ before, facts }: { before: ShotFacts; facts: ShotFacts }) {
+  const clips = [before.clip, facts.clip].filter((clip) => clip !== null);
+  const sightOf = useSights(clips);
+  const met = ({ clip, sourceIn, sourceOut }: ShotFacts): Met | null => {
+    const sight = clip && sightOf(clip);
+    return (
+      sight && {
+        frames: sight.frames,
+        looks: sight.looks,
+        usable: { in: sourceIn, out: sourceOut },
+        rate: toNumber(clip.rate),
+      }
+    );
+  };
+  const [one, next] = [met(before), met(facts)];
+  const meeting = one && next && meetingOf(one, next);
+  if (!meeting) return null;
+  return (
+    <>
+      <dt title="In place, colour and exposure, estimated from small pictures">Pictures alike</dt>
+      <dd className="figures">{percentText(Math.round(100 * meeting.likeness.whole) / 100)}</dd>
+      {meeting.warnings.length > 0 && (
+        <>
+          <dt>Mind</dt>
+          <dd>{meeting.warnings.join('; ')}</dd>
+        </>
+      )}
     </>
   );
 }
@@ -89,6 +124,7 @@ function OneCut({
         <dt>Timecode</dt>
         <dd className="figures">{timecodeAt(facts.start, plan)}</dd>
         <Landing facts={facts} />
+        <PicturesMeet before={before} facts={facts} />
       </dl>
       <div className="buttons">
         <Button variant="outline-dark" onClick={() => onToCue(-1)} title="Move the cut to the cue before ([)">
