@@ -1,11 +1,9 @@
 import { planOf } from './clips.ts';
-import { expect, saved, step, test } from './test.ts';
+import { expect, openDemo, saved, test } from './test.ts';
 import type { Page } from '@playwright/test';
 
 async function openClip(page: Page, name: string): Promise<void> {
-  await page.goto('/plans');
-  await page.getByRole('link', { name: /Open day teaser/ }).click();
-  await step(page, 'Footage');
+  await openDemo(page, 'footage');
   await page.getByRole('link', { name: `Open ${name}` }).click();
   await expect(page.getByRole('heading', { name, level: 2 })).toBeVisible();
 }

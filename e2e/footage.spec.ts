@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { bringIn, clip, demoClip, H264, planOf } from './clips.ts';
 import { ROOT } from './server.ts';
-import { expect, newPlan, saved, step, test } from './test.ts';
+import { expect, newPlan, openDemo, saved, step, test } from './test.ts';
 import type { Page } from '@playwright/test';
 
 const card = (page: Page, name: string) =>
@@ -12,12 +12,6 @@ const row = (page: Page, name: string) =>
 const source = (rate: string, frames: number, size = '320x180') => [
   ...['-f', 'lavfi', '-i', `testsrc2=size=${size}:rate=120`, '-r', rate, '-frames:v', String(frames)],
 ];
-
-async function openDemo(page: Page): Promise<void> {
-  await page.goto('/plans');
-  await page.getByRole('link', { name: /Open day teaser/ }).click();
-  await step(page, 'Footage');
-}
 
 test('clips come in with the frames, rate, size and pictures that their files hold, and keep them', async ({
   page,
@@ -100,7 +94,7 @@ test('unevenly spaced frames are said to be so, counted at a usual rate, and cou
 });
 
 test('a clip in the plan is recognised by its content under another name, and made only once', async ({ page }) => {
-  await openDemo(page);
+  await openDemo(page, 'footage');
   await expect(page.getByRole('heading', { name: '12 clips' })).toBeVisible();
   await bringIn(page, [{ ...demoClip('type-drawer.mp4'), name: 'A012_C004.mp4' }, demoClip('guillotine.mp4')]);
   await expect(row(page, 'A012_C004.mp4')).toContainText('recognised as “Type drawer”, by its content');
@@ -157,7 +151,7 @@ test('the queue works on while another screen is open, and can be stopped and go
 });
 
 test('cards are found, filtered and put in order, by likeness too', async ({ page }) => {
-  await openDemo(page);
+  await openDemo(page, 'footage');
   const names = () => page.getByRole('heading', { level: 3 }).allTextContents();
   await page.getByLabel('Order', { exact: true }).selectOption('highest rate first');
   await expect.poll(async () => (await names())[0]).toBe('Platen closes');
@@ -172,7 +166,7 @@ test('cards are found, filtered and put in order, by likeness too', async ({ pag
   await expect(page.getByText('No clip is like that.')).toBeVisible();
   await page.getByLabel('Show', { exact: true }).selectOption('all');
   await page.getByLabel('Order', { exact: true }).selectOption('as laid out');
-  await page.getByRole('button', { name: /^Keep all \d+ proposed moments/ }).click();
+  await page.getByRole('button', { name: /^Keep \d+ proposed moments/ }).click();
   await expect(card(page, 'Type drawer')).toContainText('2 moments kept, 0 proposed');
   const before = (await planOf(page)).clips.map((c) => c.id);
   await page.getByRole('button', { name: 'Order by likeness' }).click();

@@ -35,6 +35,14 @@ export async function newPlan(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'The film' })).toBeVisible();
 }
 
+/** Opens a step of a copy of the demo's teaser, so that what is done to it stays out of other tests. */
+export async function openDemo(page: Page, path: string): Promise<void> {
+  const plans = (await (await page.request.get('/api/plans')).json()) as { id: string; name: string }[];
+  const teaser = plans.find((plan) => plan.name === 'Open day teaser')!;
+  const copy = (await (await page.request.post(`/api/plans/${teaser.id}/copy`)).json()) as { id: string };
+  await page.goto(`/plans/${copy.id}/${path}`);
+}
+
 /** Opens a page of the panel beside a sound. */
 export const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 

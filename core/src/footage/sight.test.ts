@@ -48,6 +48,22 @@ it('finds the tail to trim, and none where the clip ends in movement', () => {
   expect(stillTail([{ from: sourceFrames(0), to: sourceFrames(100) }], { in: 0, out: 100 })).toBeNull();
 });
 
+it('a still stretch ends where another shot starts', () => {
+  const still = Array.from({ length: 100 }, (_, k): FrameFacts => ({
+    ...STILL,
+    ...(k === 40 && { difference: 0.3, residual: 0.3, alike: 0.1 }),
+    brightness: 0.5,
+    sharpness: 1,
+    colour: { red: 0.5, green: 0.5, blue: 0.5 },
+  }));
+  const { shotChanges, still: ranges } = sightOf({ frames: still, looks: [] }, RATE);
+  expect(shotChanges).toEqual([40]);
+  expect(ranges.map(({ from, to }) => [from, to])).toEqual([
+    [0, 40],
+    [40, 100],
+  ]);
+});
+
 it('measures the movement of a part of a clip', () => {
   const { activity } = sight(0.01);
   // 0.25 widths a second against 0.008.

@@ -17,6 +17,12 @@ export interface Sight {
   readonly shotChanges: readonly SourceFrames[];
 }
 
+/** A stretch parted where another shot starts inside it. */
+function partedAt({ from, to }: FrameRange, changes: readonly SourceFrames[]): FrameRange[] {
+  const inside = changes.filter((at) => at > from && at < to);
+  return [from, ...inside].map((start, i) => ({ from: start, to: inside[i] ?? to }));
+}
+
 /**
  * Works out what follows from what was seen of a clip, at a rate and with limits of stillness; `times` are those of the
  * stored frames of a clip of variable rate.
@@ -30,13 +36,14 @@ export function sightOf(
   const frames = times ? factsAtRate(seen.frames, times, rate) : seen.frames;
   const perSecond = toNumber(rate);
   const activity = activityOf(frames, perSecond);
+  const changes = shotChanges(frames);
   return {
     frames,
     looks: seen.looks,
     activity,
-    still: stillRanges(activity, perSecond, limits),
+    still: stillRanges(activity, perSecond, limits).flatMap((range) => partedAt(range, changes)),
     proposed: proposedMoments(activity, perSecond, limits),
-    shotChanges: shotChanges(frames),
+    shotChanges: changes,
   };
 }
 

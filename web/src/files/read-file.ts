@@ -1,6 +1,6 @@
 import { proxy } from 'comlink';
 import type { FileFacts } from '@caesura/core/plan';
-import { framesAtRate, packTimes } from '@caesura/core/footage';
+import { framesAtRate, packTimes, type FrameTimes } from '@caesura/core/footage';
 import { CaesuraError, sourceFrames, toNumber, USUAL_RATES, type FrameRate } from '@caesura/core/time';
 import { ask, askJson, keepMedia } from '../app/http.ts';
 import type { MediaWorker } from '../workers/media-worker.ts';
@@ -22,9 +22,12 @@ export interface ReadFile {
   readonly mean: number | null;
 }
 
-/** The usual rate nearest to a mean. */
-const nearestRate = (mean: number): FrameRate =>
-  USUAL_RATES.reduce((a, b) => (Math.abs(toNumber(b) - mean) < Math.abs(toNumber(a) - mean) ? b : a));
+/** The usual rate nearest to how most frames of uneven times follow each other: those that are missing leave gaps. */
+function likelyRate({ ticks, ticksPerSecond }: FrameTimes): FrameRate {
+  const gaps = ticks.slice(1).map((t, i) => t - ticks[i]!);
+  const usual = ticksPerSecond / (gaps.toSorted((a, b) => a - b)[gaps.length >> 1] || 1);
+  return USUAL_RATES.reduce((a, b) => (Math.abs(toNumber(b) - usual) < Math.abs(toNumber(a) - usual) ? b : a));
+}
 
 /** What was made of a file before, by its content; null when it was not seen yet. */
 async function knownFacts(content: string, signal: AbortSignal): Promise<FileFacts | null> {
@@ -46,7 +49,7 @@ function factsOf(
       `“${file.name}” has ${frames === 1 ? 'only one frame' : 'no frame times'}, so it has no rate.`,
       'Enter it by hand with the rate and length that your editing program shows.',
     );
-  const rate = found.rate ?? nearestRate(found.mean);
+  const rate = found.rate ?? likelyRate(times);
   return {
     rate,
     frames: found.rate ? sourceFrames(frames) : framesAtRate(times, rate),

@@ -1,3 +1,4 @@
+import type { VideoSample } from 'mediabunny';
 import { memo, useEffect, useRef } from 'react';
 import { cameraDirection, type Moment, type MomentKind, type Sight } from '@caesura/core/footage';
 import type { Clip } from '@caesura/core/plan';
@@ -9,8 +10,8 @@ import { useFrameDrag } from './use-frame-drag.ts';
 
 /** Pictures over a line. */
 const PICTURES = 8;
-/** Width of a picture as drawn, in pixels. */
-const PICTURE_WIDTH = 160;
+/** Size of a picture as drawn, in pixels; it is filled from the middle of the frame. */
+const [PICTURE_WIDTH, PICTURE_HEIGHT] = [160, 93];
 
 export interface ClipLineProps {
   readonly clip: Clip;
@@ -30,6 +31,15 @@ export interface ClipLineProps {
   readonly onUsable: (from: SourceFrames, to: SourceFrames) => void;
 }
 
+/** Draws a frame so that it fills its place, whatever its form. */
+function drawFilling(sample: VideoSample, context: CanvasRenderingContext2D, x: number): void {
+  const { displayWidth, displayHeight } = sample;
+  const scale = Math.max(PICTURE_WIDTH / displayWidth, PICTURE_HEIGHT / displayHeight);
+  const [width, height] = [PICTURE_WIDTH / scale, PICTURE_HEIGHT / scale];
+  const [left, top] = [(displayWidth - width) / 2, (displayHeight - height) / 2];
+  sample.draw(context, left, top, width, height, x, 0, PICTURE_WIDTH, PICTURE_HEIGHT);
+}
+
 /** The pictures over a line, each the frame at its left edge. */
 function Pictures({
   reader,
@@ -39,7 +49,6 @@ function Pictures({
   across,
 }: Pick<ClipLineProps, 'storedOf' | 'from' | 'to' | 'across'> & { reader: ProxyReader }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const height = Math.round((PICTURE_WIDTH * reader.height) / reader.width);
   useEffect(() => {
     let left = false;
     const frames = Array.from({ length: PICTURES }, (_, i) => from + Math.floor((i * across) / PICTURES)).filter(
@@ -49,7 +58,7 @@ function Pictures({
       let i = 0;
       for await (const sample of reader.pictures(frames.map(storedOf))) {
         const context = canvas.current?.getContext('2d');
-        if (!left && context) sample?.draw(context, i * PICTURE_WIDTH, 0, PICTURE_WIDTH, height);
+        if (!left && context && sample) drawFilling(sample, context, i * PICTURE_WIDTH);
         sample?.close();
         i++;
         if (left) return;
@@ -60,13 +69,13 @@ function Pictures({
     return () => {
       left = true;
     };
-  }, [reader, storedOf, from, to, across, height]);
+  }, [reader, storedOf, from, to, across]);
   return (
     <canvas
       ref={canvas}
       className="line-pictures"
       width={PICTURES * PICTURE_WIDTH}
-      height={height}
+      height={PICTURE_HEIGHT}
       aria-hidden="true"
     />
   );
@@ -89,7 +98,7 @@ function Directions({
   const step = across / PICTURES;
   return Array.from({ length: PICTURES }, (_, i) => {
     const [first, end] = [Math.floor(from + i * step), Math.min(to, Math.floor(from + (i + 1) * step))];
-    const part = sight.frames.slice(first, end);
+    const part = sight.frames.slice(first, end).filter((_, k) => !sight.shotChanges.some((at) => at === first + k));
     if (part.length === 0) return null;
     const mean = (of: (f: (typeof part)[number]) => number) => part.reduce((sum, f) => sum + of(f), 0) / part.length;
     const moved = {

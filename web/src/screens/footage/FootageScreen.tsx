@@ -86,7 +86,7 @@ export default function FootageScreen() {
                 disabled={proposals.length === 0}
                 onClick={() => edit('pinAll', proposals)}
               >
-                Keep all {proposals.length} proposed moments
+                Keep {proposals.length === 0 ? 'proposed' : counted(proposals.length, 'proposed moment')}
               </Button>
               {buttons}
             </div>

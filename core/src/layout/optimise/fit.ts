@@ -1,0 +1,93 @@
+import { sourceFrames, type Rational, type SourceFrames } from '../../time/index.ts';
+import type { Material, Problem } from './problem.ts';
+
+/** How a clip is best shown in a shot. */
+export interface Fit {
+  readonly sourceIn: SourceFrames;
+  /** Place among the speeds of the clip. */
+  readonly speed: number;
+  /** The moment that lands on a cue and how many frames of the film after the start of the shot; null when none does. */
+  readonly landed: { readonly moment: SourceFrames; readonly after: number } | null;
+  /** Costs of the source alone, weighted. */
+  readonly moment: number;
+  readonly movement: number;
+  readonly speedCost: number;
+  readonly cost: number;
+}
+
+/** Starts tried for a clip without a moment to land: so many, evenly spread over what there is. */
+const STARTS = 4;
+/** The strongest cues inside a shot on which a moment is tried. */
+export const CUES_TRIED = 3;
+
+/** ⌊k·num/den⌋, exact while the product is below 2⁵³. */
+const stepped = (k: number, { num, den }: Rational): number => Math.floor((k * num) / den);
+const steppedUp = (k: number, { num, den }: Rational): number => Math.ceil((k * num) / den);
+
+/** Stride of a clip at one of its speeds. */
+export const strideAt = ({ stride, speeds }: Material, speed: number): Rational => ({
+  num: stride.num * speeds[speed]!.num,
+  den: stride.den * speeds[speed]!.den,
+});
+
+/** Starts between which a clip lasts for a shot of `length` frames at a stride, handles included; null when it does not. */
+function startsFor(
+  { usable, frames }: Material,
+  length: number,
+  stride: Rational,
+  handles: Problem['handles'],
+): { readonly least: number; readonly most: number } | null {
+  const reach = stepped(length - 1, stride);
+  const least = Math.max(usable.in, steppedUp(handles.before, stride));
+  const most = Math.min(usable.out - 1 - reach, frames - 1 - reach - steppedUp(handles.after, stride));
+  return least <= most ? { least, most } : null;
+}
+
+/** The part of the frames of a clip from `from` on, `reach` of them, in which it moves, 0–1; 1 when nothing is known. */
+function movingPart({ movement }: Material, from: number, reach: number): number {
+  if (!movement) return 1;
+  const to = Math.min(movement.length - 1, from + Math.max(1, reach));
+  return (movement[to]! - movement[from]!) / Math.max(1, to - from);
+}
+
+/**
+ * The cheapest way to show a clip for `length` frames of the film. The `use`-th time it is shown its moments take turns, so
+ * that each has its place; without moments the starts do. `cues` are the frames after the start of the shot, strongest
+ * first, on which a moment may land; the start itself is one. Null when the clip does not last at any of its speeds.
+ */
+export function fitClip(
+  material: Material,
+  use: number,
+  length: number,
+  cues: readonly number[],
+  { handles, weights }: Pick<Problem, 'handles' | 'weights'>,
+): Fit | null {
+  let best: Fit | null = null;
+  const { moments } = material;
+  const moment = moments.length > 0 ? moments[use % moments.length]! : null;
+  material.speeds.forEach(({ num, den }, speed) => {
+    const stride = strideAt(material, speed);
+    const room = startsFor(material, length, stride, handles);
+    if (!room) return;
+    const speedCost = weights.speed * Math.abs(Math.log(num / den));
+    const reach = stepped(length - 1, stride);
+    const offer = (start: number, landed: Fit['landed']) => {
+      const missed = moment !== null && !landed ? weights.moment : 0;
+      const still = weights.movement * (1 - movingPart(material, start, reach));
+      const cost = speedCost + missed + still;
+      if (!best || cost < best.cost)
+        best = { sourceIn: sourceFrames(start), speed, landed, moment: missed, movement: still, speedCost, cost };
+    };
+    if (moment !== null)
+      for (const after of cues) {
+        const start = moment - stepped(after, stride);
+        if (start >= room.least && start <= room.most) offer(start, { moment, after });
+      }
+    for (let i = 0; i < STARTS; i++) {
+      // Each use begins at another of the starts, so that the same pictures are not shown again.
+      const part = ((i + use) % STARTS) / (STARTS - 1);
+      offer(room.least + Math.floor((room.most - room.least) * part), null);
+    }
+  });
+  return best;
+}

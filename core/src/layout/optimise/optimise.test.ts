@@ -1,0 +1,254 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { frames, rational, sourceFrames } from '../../time/index.ts';
+import { fitClip } from './fit.ts';
+import { bestInOrder } from './fixed-order.ts';
+import { bestInAnyOrder } from './free-order.ts';
+import { USUAL_WEIGHTS, type Candidate, type Found, type Material, type Problem } from './problem.ts';
+import { repeatCost } from './repeats.ts';
+import { shotCosts } from './shot-costs.ts';
+
+const materialOf = (id: string, length: number, of: Partial<Material> = {}): Material => ({
+  id,
+  frames: sourceFrames(length),
+  usable: { in: sourceFrames(0), out: sourceFrames(length) },
+  stride: rational(1),
+  moments: [],
+  speeds: [rational(1)],
+  must: false,
+  most: 99,
+  movement: null,
+  ...of,
+});
+
+/** Small random problems: up to seven candidates inside, up to four clips of any rate, some with moments. */
+const problems: fc.Arbitrary<Problem> = fc
+  .record({
+    target: fc.integer({ min: 8, max: 60 }),
+    inside: fc.uniqueArray(fc.integer({ min: 1, max: 59 }), { maxLength: 7 }),
+    worths: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 7, maxLength: 7 }),
+    locked: fc.array(fc.integer({ min: 0, max: 6 }), { minLength: 7, maxLength: 7 }),
+    pace: fc.double({ min: 2, max: 20, noNaN: true }),
+    shortest: fc.integer({ min: 1, max: 8 }),
+    longest: fc.integer({ min: 12, max: 60 }),
+    clips: fc.array(
+      fc.record({
+        length: fc.integer({ min: 12, max: 160 }),
+        stride: fc.constantFrom(rational(1), rational(25, 24), rational(5), rational(1250, 1001)),
+        moments: fc.uniqueArray(fc.integer({ min: 0, max: 119 }), { maxLength: 3 }),
+        speeds: fc.constantFrom([rational(1)], [rational(1), rational(1, 2)]),
+        must: fc.constantFrom(false, false, true),
+        most: fc.constantFrom(1, 3, 99, 99),
+      }),
+      { minLength: 1, maxLength: 4 },
+    ),
+    handles: fc.constantFrom(0, 2),
+    ends: fc.tuple(fc.integer({ min: -12, max: 3 }), fc.integer({ min: -12, max: 3 })),
+    alike: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 16, maxLength: 16 }),
+  })
+  .map(({ target, inside, worths, locked, pace, clips, handles, ends, alike, ...limits }): Problem => {
+    const between = inside.filter((f) => f < target).sort((a, b) => a - b);
+    const candidates: Candidate[] = [
+      { frame: frames(0), worth: 1, kind: 'start', locked: true },
+      ...between.map((f, i) => ({ frame: frames(f), worth: worths[i]!, kind: 'beat', locked: locked[i] === 0 })),
+      { frame: frames(target), worth: 1, kind: 'end', locked: true },
+    ];
+    const materials = clips.map((c, i) =>
+      materialOf(`c${i}`, c.length, {
+        stride: c.stride,
+        moments: c.moments
+          .filter((m) => m < c.length)
+          .map(sourceFrames)
+          .sort((a, b) => a - b),
+        speeds: c.speeds,
+        must: c.must,
+        most: c.most,
+      }),
+    );
+    const end = (n: number) => (n >= 0 && n < materials.length ? n : null);
+    return {
+      ...{ target: frames(target), candidates, materials, weights: USUAL_WEIGHTS, wanted: () => pace },
+      shortest: frames(Math.min(limits.shortest, limits.longest)),
+      longest: frames(limits.longest),
+      likeness: (i, j) => alike[4 * i + j]!,
+      handles: { before: frames(handles), after: frames(handles) },
+      first: end(ends[0]),
+      last: end(ends[1]),
+    };
+  });
+
+/** The lowest cost of all layouts, by trying every set of cuts with every choice of clips. */
+function bruteForce(problem: Problem, clipsAt: (shot: number) => readonly number[]): number {
+  const { candidates, materials, first, last, likeness, weights } = problem;
+  const costs = shotCosts(problem);
+  const end = candidates.length - 1;
+  let best = Infinity;
+  const go = (at: number, cost: number, shown: readonly number[]): void => {
+    if (at === end) {
+      const whole = materials.every(({ must }, i) => !must || shown.includes(i));
+      if (whole && (last === null || shown.at(-1) === last)) best = Math.min(best, cost);
+      return;
+    }
+    for (let to = at + 1; to <= end; to++) {
+      const [a, b] = [candidates[at]!, candidates[to]!];
+      const length = b.frame - a.frame;
+      const inLimits = length <= problem.longest && (length >= problem.shortest || (a.locked && b.locked));
+      if (inLimits)
+        for (const material of clipsAt(shown.length)) {
+          const use = shown.filter((m) => m === material).length;
+          if (use >= materials[material]!.most || (shown.length === 0 && first !== null && first !== material))
+            continue;
+          const fit = costs.fit(material, use, at, to);
+          if (!fit) continue;
+          const follows = shown.length > 0 ? weights.likeness * (1 - likeness(shown.at(-1)!, material)) : 0;
+          const off = Math.log(length / problem.wanted(a.frame));
+          const cue = to === end ? 0 : weights.cue * (1 - b.worth);
+          go(to, cost + weights.pace * off * off + cue + fit.cost + follows + repeatCost(problem, shown, material), [
+            ...shown,
+            material,
+          ]);
+        }
+      // No shot goes over a locked cut.
+      if (b.locked) break;
+    }
+  };
+  go(0, 0, []);
+  return best;
+}
+
+const run = (search: ReturnType<typeof bestInAnyOrder>): Found | null => {
+  let step = search.next();
+  while (!step.done) step = search.next();
+  return step.value;
+};
+
+/** Every rule that a layout must keep, whatever its cost. */
+function expectLegal(problem: Problem, { shots }: Found): void {
+  const { candidates, materials, handles } = problem;
+  const lockedAt = new Map(candidates.map((c) => [c.frame, c.locked]));
+  expect(shots[0]!.from).toBe(0);
+  expect(shots.at(-1)!.to).toBe(problem.target);
+  shots.forEach((shot, i) => {
+    if (i > 0) expect(shot.from).toBe(shots[i - 1]!.to);
+    const length = shot.to - shot.from;
+    const held = lockedAt.get(shot.from) && lockedAt.get(shot.to);
+    if (!held) expect(length).toBeGreaterThanOrEqual(problem.shortest);
+    expect(length).toBeLessThanOrEqual(problem.longest);
+    const { stride, usable, frames: there } = materials[shot.material]!;
+    const shown = (k: number) =>
+      shot.sourceIn + Math.floor((k * stride.num * shot.speed.num) / (stride.den * shot.speed.den));
+    expect(shot.sourceIn).toBeGreaterThanOrEqual(usable.in);
+    expect(shown(length - 1)).toBeLessThan(usable.out);
+    expect(shown(-handles.before)).toBeGreaterThanOrEqual(0);
+    expect(shown(length - 1 + handles.after)).toBeLessThan(there);
+    if (shot.landed) expect(shown(shot.landed.frame - shot.from)).toBe(shot.landed.moment);
+  });
+  for (const { frame, locked } of candidates)
+    if (locked && frame < problem.target) expect(shots.some((s) => s.from === frame)).toBe(true);
+  materials.forEach(({ must, most }, i) => {
+    const uses = shots.filter((s) => s.material === i).length;
+    expect(uses).toBeLessThanOrEqual(most);
+    if (must) expect(uses).toBeGreaterThan(0);
+  });
+  if (problem.first !== null) expect(shots[0]!.material).toBe(problem.first);
+  if (problem.last !== null) expect(shots.at(-1)!.material).toBe(problem.last);
+}
+
+describe('the best layout', () => {
+  it('with the clips in their order is that of brute force, in 1000 random cases', () => {
+    let solved = 0;
+    fc.assert(
+      fc.property(problems, (problem) => {
+        const count = problem.materials.length;
+        const least = bruteForce(problem, (shot) => [shot % count]);
+        const found = bestInOrder(problem);
+        if (least === Infinity) {
+          expect(found).toBeNull();
+          return;
+        }
+        solved++;
+        expect(found!.cost).toBeCloseTo(least, 9);
+        expectLegal(problem, found!);
+      }),
+      { numRuns: 3000, seed: 7 },
+    );
+    expect(solved).toBeGreaterThanOrEqual(1000);
+  });
+
+  it('with the clips in any order is that of brute force when all ways are kept, and near it with a few', () => {
+    const ratios: number[] = [];
+    fc.assert(
+      fc.property(problems, (problem) => {
+        const small = {
+          ...problem,
+          candidates: problem.candidates.filter((_, i, all) => i < 5 || i === all.length - 1),
+        };
+        const least = bruteForce(small, () => small.materials.map((_, i) => i));
+        const all = run(bestInAnyOrder(small, { ways: 1e6, perClip: 1e6 }));
+        if (least === Infinity) {
+          expect(all).toBeNull();
+          return;
+        }
+        expect(all!.cost).toBeCloseTo(least, 9);
+        expectLegal(small, all!);
+        const few = run(bestInAnyOrder(small));
+        expectLegal(small, few!);
+        ratios.push(few!.cost - least);
+      }),
+      { numRuns: 300, seed: 11 },
+    );
+    expect(ratios.length).toBeGreaterThan(150);
+    expect(ratios.filter((over) => over < 1e-9).length / ratios.length).toBeGreaterThan(0.95);
+  });
+
+  it('is the same for the same problem', () => {
+    fc.assert(
+      fc.property(problems, (problem) => {
+        expect(run(bestInAnyOrder(problem))).toEqual(run(bestInAnyOrder(problem)));
+      }),
+      { numRuns: 50, seed: 3 },
+    );
+  });
+});
+
+describe('a clip in a shot', () => {
+  const free = { handles: { before: frames(0), after: frames(0) }, weights: USUAL_WEIGHTS };
+
+  it('starts so that its moment lands on the strongest cue: frame 100 on the twelfth of the film at 50 fps', () => {
+    const clip = materialOf('press', 300, { stride: rational(50, 24), moments: [sourceFrames(100)] });
+    const fit = fitClip(clip, 0, 24, [12, 0], free)!;
+    // ⌊12 · 50/24⌋ = 25 source frames after it starts.
+    expect(fit.sourceIn).toBe(75);
+    expect(fit.landed).toEqual({ moment: 100, after: 12 });
+    expect(fit.moment).toBe(0);
+  });
+
+  it('takes the next cue when there is too little before its moment, and none when it fits on none', () => {
+    const early = materialOf('press', 300, { moments: [sourceFrames(5)] });
+    expect(fitClip(early, 0, 24, [12, 3], free)!.landed).toEqual({ moment: 5, after: 3 });
+    const missed = fitClip(early, 0, 24, [12], free)!;
+    expect([missed.landed, missed.moment]).toEqual([null, USUAL_WEIGHTS.moment]);
+  });
+
+  it('lets moments take turns from use to use', () => {
+    const clip = materialOf('press', 300, { moments: [100, 200].map(sourceFrames) });
+    expect([0, 1, 2].map((use) => fitClip(clip, use, 20, [0], free)!.landed!.moment)).toEqual([100, 200, 100]);
+  });
+
+  it('is slowed when it would not last, and left out when it does not even then', () => {
+    const clip = materialOf('press', 15, { speeds: [rational(1), rational(1, 2)] });
+    expect(fitClip(clip, 0, 15, [], free)!.speed).toBe(0);
+    expect(fitClip(clip, 0, 24, [], free)!.speed).toBe(1);
+    expect(fitClip(clip, 0, 31, [], free)).toBeNull();
+    const handles = { before: frames(3), after: frames(3) };
+    expect(fitClip(clip, 0, 15, [], { ...free, handles })!.speed).toBe(1);
+  });
+
+  it('shows the part that moves', () => {
+    const moves = Float64Array.from({ length: 101 }, (_, k) => Math.max(0, Math.min(25, k - 70)));
+    const clip = materialOf('press', 100, { movement: moves });
+    const fit = fitClip(clip, 0, 20, [], free)!;
+    expect(fit.sourceIn).toBeGreaterThan(50);
+    expect(fit.movement).toBeLessThan(USUAL_WEIGHTS.movement);
+  });
+});

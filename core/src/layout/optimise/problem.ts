@@ -1,0 +1,100 @@
+import type { Frames, Rational, SourceFrames } from '../../time/index.ts';
+
+/** A frame on which a cut may fall. */
+export interface Candidate {
+  readonly frame: Frames;
+  /** How good a cut is here, 0–1. */
+  readonly worth: number;
+  /** What it is: a kind of cue, or why there is a candidate without one. */
+  readonly kind: string;
+  /** Whether a cut must fall here. */
+  readonly locked: boolean;
+}
+
+/** A clip as it is laid out. */
+export interface Material {
+  readonly id: string;
+  /** Frames of the file, and the part of them worth using, [in, out). */
+  readonly frames: SourceFrames;
+  readonly usable: { readonly in: SourceFrames; readonly out: SourceFrames };
+  /** Source frames from one frame of the film to the next at normal speed, exact. */
+  readonly stride: Rational;
+  /** Source frames worth landing on a cue, in order. */
+  readonly moments: readonly SourceFrames[];
+  /** Constant speeds it may be shown at, the preferred first. */
+  readonly speeds: readonly Rational[];
+  /** Whether it must be shown, and how often at most. */
+  readonly must: boolean;
+  readonly most: number;
+  /** How much it moves up to each frame: sums of 0–1 a frame from the first, one more than there are frames; null unknown. */
+  readonly movement: Float64Array | null;
+}
+
+/** How much each part of the cost counts. */
+export interface Weights {
+  /** Distance of a shot's length from the pace. */
+  readonly pace: number;
+  /** Weakness of the cue under a cut. */
+  readonly cue: number;
+  /** A clip's moment that lands on no cue. */
+  readonly moment: number;
+  /** Stillness of what is shown. */
+  readonly movement: number;
+  /** Unlikeness of neighbours. */
+  readonly likeness: number;
+  /** Speed other than normal. */
+  readonly speed: number;
+  /** A clip shown again soon. */
+  readonly repeat: number;
+}
+
+export const USUAL_WEIGHTS: Weights = {
+  pace: 1,
+  cue: 0.6,
+  moment: 0.5,
+  movement: 0.3,
+  likeness: 0.3,
+  speed: 0.4,
+  repeat: 0.8,
+};
+
+/** Everything that a layout is found from. */
+export interface Problem {
+  readonly target: Frames;
+  /** In order, the first at 0 and the last at the target. */
+  readonly candidates: readonly Candidate[];
+  /** Wanted length of a shot that starts at a frame, in frames. */
+  readonly wanted: (frame: number) => number;
+  readonly shortest: Frames;
+  readonly longest: Frames;
+  readonly materials: readonly Material[];
+  /** How well material j goes on after i, 0–1. */
+  readonly likeness: (i: number, j: number) => number;
+  /** Frames of the film beyond each end of a shot for which its file must last. */
+  readonly handles: { readonly before: Frames; readonly after: Frames };
+  /** The clip of the first shot and of the last, as places among the materials; null for any. */
+  readonly first: number | null;
+  readonly last: number | null;
+  readonly weights: Weights;
+}
+
+/** A shot of a layout that was found: between two candidates, with its clip and where that starts. */
+export interface PlacedShot {
+  readonly from: Frames;
+  readonly to: Frames;
+  readonly material: number;
+  readonly sourceIn: SourceFrames;
+  readonly speed: Rational;
+  /** The moment that lands on a cue, and the frame of the film it lands on; null when none does. */
+  readonly landed: { readonly moment: SourceFrames; readonly frame: Frames } | null;
+}
+
+/** The cost of a layout, part by part, weighted. */
+export type Costs = { readonly [part in keyof Weights]: number };
+
+/** A layout that was found. */
+export interface Found {
+  readonly shots: readonly PlacedShot[];
+  readonly cost: number;
+  readonly costs: Costs;
+}

@@ -1,0 +1,12 @@
+import type { Problem } from './problem.ts';
+
+/**
+ * What it costs to show a clip after those shown before: nothing the first time, all of its weight right after itself, and
+ * ever less the more shots lie between, down to nothing when as many do as there are other clips.
+ */
+export function repeatCost({ materials, weights }: Problem, before: readonly number[], material: number): number {
+  const last = before.lastIndexOf(material);
+  if (last < 0) return 0;
+  const between = before.length - 1 - last;
+  return weights.repeat * Math.max(0, 1 - between / Math.max(1, materials.length - 1));
+}
