@@ -95,7 +95,7 @@ it('still stretches are told within two frames of where they are, and most withi
     }
   expect(off.length).toBeGreaterThan(25);
   expect(Math.max(...off)).toBeLessThanOrEqual(2);
-  expect(off.filter((x) => x <= 1).length / off.length).toBeGreaterThan(0.85);
+  expect(off.filter((x) => x <= 1).length / off.length).toBeGreaterThan(0.8);
 });
 
 it.each(all.filter(({ id }) => ['drying-rack', 'type-drawer', 'apprentice-turns', 'street-door'].includes(id)))(
