@@ -3,3 +3,7 @@ export * from './steady-cuts.ts';
 export * from './assign-clips.ts';
 export * from './steady-layout.ts';
 export * from './request.ts';
+export * from './optimise/index.ts';
+export * from './problem-of.ts';
+export * from './propose.ts';
+export * from './wanted-length.ts';

@@ -1,6 +1,7 @@
 export * from './form.ts';
 export * from './schema.ts';
 export * from './clip-schema.ts';
+export * from './wishes-schema.ts';
 export { MediaIdSchema, RateSchema } from './fields.ts';
 export * from './read-plan.ts';
 export * from './new-plan.ts';

@@ -1,6 +1,7 @@
 import { frames, frameRate } from '../time/index.ts';
 import { PLAN_FORM } from './form.ts';
 import type { Plan } from './schema.ts';
+import { NO_WISHES } from './wishes-schema.ts';
 
 /** A plan to begin with: 24 fps, 1920 × 1080, 30 seconds, starting at 01:00:00:00, two beats a shot. */
 export const newPlan = (name: string): Plan => ({
@@ -14,6 +15,7 @@ export const newPlan = (name: string): Plan => ({
   start: frames(86400),
   lead: frames(0),
   pace: '2 beats',
+  wishes: NO_WISHES,
   music: null,
   sounds: [],
   clips: [],

@@ -13,6 +13,7 @@ import {
   whole,
   withUnit,
 } from './fields.ts';
+import { NO_WISHES, WishesSchema } from './wishes-schema.ts';
 import { partsFit } from './parts.ts';
 import type { BeatsPerMinute, Frames, Samples } from '../time/index.ts';
 
@@ -184,6 +185,8 @@ export const PlanSchema = z
     lead: withUnit<Frames>(count.max(1000)),
     /** Wanted shot length as typed, such as “2 beats”. */
     pace: z.string().trim().min(1).max(40),
+    /** What a layout is to be like beside that. */
+    wishes: WishesSchema.default(NO_WISHES),
     /** The music, by which bars are counted. */
     music: SoundSchema.nullable(),
     /** Voice, sound effects and further music. */

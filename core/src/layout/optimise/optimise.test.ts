@@ -102,7 +102,10 @@ function bruteForce(problem: Problem, clipsAt: (shot: number) => readonly number
           if (!fit) continue;
           const follows = shown.length > 0 ? weights.likeness * (1 - likeness(shown.at(-1)!, material)) : 0;
           const off = Math.log(length / problem.wanted(a.frame));
-          const cue = to === end ? 0 : weights.cue * (1 - b.worth);
+          const near = candidates
+            .slice(1, -1)
+            .filter((c) => Math.abs(c.frame - b.frame) <= problem.wanted(b.frame) / 2);
+          const cue = to === end ? 0 : weights.cue * (Math.max(...near.map((c) => c.worth)) - b.worth);
           go(to, cost + weights.pace * off * off + cue + fit.cost + follows + repeatCost(problem, shown, material), [
             ...shown,
             material,

@@ -34,7 +34,7 @@ export interface Material {
 export interface Weights {
   /** Distance of a shot's length from the pace. */
   readonly pace: number;
-  /** Weakness of the cue under a cut. */
+  /** How much weaker the cue under a cut is than the best near it. */
   readonly cue: number;
   /** A clip's moment that lands on no cue. */
   readonly moment: number;

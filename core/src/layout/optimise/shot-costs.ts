@@ -32,6 +32,13 @@ export function shotCosts(problem: Problem): ShotCosts {
     return found;
   });
   const wantedAt = candidates.map(({ frame }) => Math.log(Math.max(1, wanted(frame))));
+  // A cut is measured against the best that is near, or many cuts would cost more than few.
+  const missed = candidates.map(({ frame, worth }, to) => {
+    if (to === 0 || to === last) return 0;
+    const reach = Math.exp(wantedAt[to]!) / 2;
+    const near = candidates.filter((c, i) => i > 0 && i < last && Math.abs(c.frame - frame) <= reach);
+    return weights.cue * (near.reduce((best, c) => Math.max(best, c.worth), worth) - worth);
+  });
   const landings = new Map<number, readonly number[]>();
   const landingsOf = (from: number, to: number): readonly number[] => {
     const key = from * candidates.length + to;
@@ -55,7 +62,7 @@ export function shotCosts(problem: Problem): ShotCosts {
       const off = Math.log(candidates[to]!.frame - candidates[from]!.frame) - wantedAt[from]!;
       return weights.pace * off * off;
     },
-    cue: (to) => (to === last ? 0 : weights.cue * (1 - candidates[to]!.worth)),
+    cue: (to) => missed[to]!,
     fit(material, use, from, to) {
       const { moments } = materials[material]!;
       // Uses beyond those that differ are the same again.

@@ -1,0 +1,89 @@
+import { cuesOf, type CueKind, type Plan, type Wishes } from '../plan/index.ts';
+import { CaesuraError, frames, type Frames } from '../time/index.ts';
+import type { Candidate } from './optimise/problem.ts';
+
+/** How good a cut on a cue of each kind is when the cue is at its strongest; common practice, no source. */
+const WORTH: Readonly<Record<CueKind, number>> = {
+  section: 1,
+  drop: 1,
+  hand: 1,
+  downbeat: 0.9,
+  'rise-peak': 0.85,
+  'pause-end': 0.8,
+  word: 0.8,
+  hit: 0.75,
+  beat: 0.6,
+  'pause-start': 0.5,
+  'rise-start': 0.4,
+  'half-beat': 0.35,
+  'quarter-beat': 0.2,
+};
+/** Part of that which the weakest cue of a kind keeps. */
+const WEAKEST = 0.6;
+/** Worth of a frame without a cue, where there are too few of them. */
+const NO_CUE = 0.05;
+/** Frames without a cue that are offered in all, at most. */
+const MOST_WITHOUT = 2000;
+
+/** Frames of the cuts that runs of very short shots ask for. Throws when a run starts before the film or ends after it. */
+function burstCuts({ bursts }: Wishes, target: Frames): { readonly from: number; readonly cuts: readonly number[] }[] {
+  return bursts.map(({ end, shots, each }) => {
+    const from = end - shots * each;
+    if (from < 0 || end > target)
+      throw new CaesuraError(
+        'bad-burst',
+        `A run of ${shots} shots of ${each} frames that ends at frame ${end} does not lie inside the film.`,
+        from < 0 ? 'Let it end later, or have fewer or shorter shots.' : 'Let it end earlier.',
+      );
+    return { from, cuts: Array.from({ length: shots + 1 }, (_, i) => from + i * each) };
+  });
+}
+
+/** Cues as candidates inside the film; of those within a frame of each other the best is kept. */
+function fromCues(plan: Plan): Candidate[] {
+  const kept: Candidate[] = [];
+  for (const { frame, kind, strength } of cuesOf(plan)) {
+    if (frame <= 0 || frame >= plan.target) continue;
+    const candidate = { frame, worth: WORTH[kind] * (WEAKEST + (1 - WEAKEST) * strength), kind, locked: false };
+    const last = kept.at(-1);
+    if (!last || frame - last.frame > 1) kept.push(candidate);
+    else if (candidate.worth > last.worth) kept[kept.length - 1] = candidate;
+  }
+  return kept;
+}
+
+/** Frames without a cue where two candidates are further apart than a shot may last. */
+function between(candidates: readonly Candidate[], longest: number, target: number): Candidate[] {
+  const step = Math.max(1, Math.ceil(target / MOST_WITHOUT));
+  return candidates.slice(1).flatMap(({ frame }, i) => {
+    const from = candidates[i]!.frame;
+    if (frame - from <= longest) return [];
+    return Array.from({ length: Math.ceil((frame - from) / step) - 1 }, (_, k): Candidate => ({
+      frame: frames(from + (k + 1) * step),
+      ...{ worth: NO_CUE, kind: 'none', locked: false },
+    }));
+  });
+}
+
+/**
+ * The frames on which a film may be cut, in order, with its start and end: its cues by their worth, the cuts of its runs of
+ * short shots, which must be there, and frames without a cue where there are none for longer than a shot may last.
+ */
+export function candidatesOf(plan: Plan, wishes: Wishes, longest: Frames): Candidate[] {
+  const { target } = plan;
+  const runs = burstCuts(wishes, target);
+  const held = new Map<number, Candidate>();
+  const hold = (frame: number, kind: string) => held.set(frame, { frame: frames(frame), worth: 1, kind, locked: true });
+  for (const { cuts } of runs) cuts.forEach((frame) => hold(frame, 'run'));
+  hold(0, 'start');
+  hold(target, 'end');
+  const free = fromCues(plan).filter(
+    ({ frame }) =>
+      !held.has(frame) &&
+      !runs.some(({ from, cuts }) => frame > from && frame < cuts.at(-1)!) &&
+      !held.has(frame - 1) &&
+      !held.has(frame + 1),
+  );
+  const ordered = [...held.values(), ...free].sort((a, b) => a.frame - b.frame);
+  return [...ordered, ...between(ordered, longest, target)].sort((a, b) => a.frame - b.frame);
+}

@@ -1,0 +1,193 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  changeBrief,
+  cuesOf,
+  faultsOf,
+  NO_WISHES,
+  pinMoment,
+  readPlan,
+  shotFacts,
+  type Plan,
+  type Wishes,
+} from '../plan/index.ts';
+import { sampleClip, samplePlan } from '../plan/testing/sample-plan.ts';
+import { frameRate, frames, samples, sourceFrames } from '../time/index.ts';
+import { limitsOf } from './problem-of.ts';
+import { proposals, type Proposal } from './propose.ts';
+import { wantedLength } from './wanted-length.ts';
+
+const wish = (of: Partial<Wishes>): Wishes => ({ ...NO_WISHES, ...of });
+function proposed(plan: Plan, wishes: Wishes = NO_WISHES): Proposal[] {
+  const search = proposals(plan, wishes);
+  let step = search.next();
+  while (!step.done) step = search.next();
+  return step.value;
+}
+const startsOf = (plan: Plan) => plan.score!.shots.map((s) => s.start as number);
+
+describe('the wanted length', () => {
+  // 24 fps at 112 BPM: a beat is 90/7 frames, two are 25.714.
+  const at = (pacing: Wishes['pacing'], frame: number) => wantedLength(samplePlan(), pacing)(frames(frame));
+  const beat = 90 / 7;
+
+  it('is the pace throughout, or goes from it to another in equal ratios', () => {
+    expect(at({ kind: 'steady' }, 500)).toBeCloseTo(2 * beat, 9);
+    const build = (shape: 'even' | 'late' | 'early') => (frame: number) =>
+      at({ kind: 'build', to: '12f', shape }, frame);
+    expect(build('even')(0)).toBeCloseTo(2 * beat, 9);
+    expect(build('even')(1080)).toBeCloseTo(12, 9);
+    expect(build('even')(540)).toBeCloseTo(Math.sqrt(2 * beat * 12), 9);
+    expect(build('late')(540)).toBeGreaterThan(build('even')(540));
+    expect(build('early')(540)).toBeLessThan(build('even')(540));
+  });
+
+  it('comes and goes with a wave: after half of eight bars it is the other', () => {
+    const wave = (frame: number) => at({ kind: 'wave', to: '1 beat', bars: 8 }, frame);
+    expect(wave(0)).toBeCloseTo(2 * beat, 9);
+    expect(wave(16 * beat)).toBeCloseTo(beat, 9);
+    expect(wave(32 * beat)).toBeCloseTo(2 * beat, 9);
+  });
+
+  it('follows the loudness of the music', () => {
+    const plan = samplePlan();
+    const loud = {
+      ...plan.music!.found.loudness,
+      shortTerm: Array.from({ length: 52 }, (_, s) => (s < 20 ? -30 : -12)),
+    };
+    const music = { ...plan.music!, found: { ...plan.music!.found, loudness: loud } };
+    const energy = wantedLength({ ...plan, music }, { kind: 'energy', to: '12f' });
+    expect(energy(frames(24 * 5))).toBeCloseTo(2 * beat, 6);
+    expect(energy(frames(24 * 40))).toBeCloseTo(12, 6);
+  });
+
+  it('is that of its section, or drawn by hand', () => {
+    const at10 = samples(10 * 48000 + samplePlan().music!.region.in);
+    const sections = { kind: 'sections', paces: [{ at: at10, pace: '1 bar' }] } as const;
+    expect(at(sections, 239)).toBeCloseTo(2 * beat, 9);
+    expect(at(sections, 240)).toBeCloseTo(4 * beat, 9);
+    const drawn = {
+      kind: 'drawn',
+      points: [
+        { frame: frames(100), length: frames(40) },
+        { frame: frames(300), length: frames(10) },
+      ],
+    } as const;
+    expect([0, 100, 200, 300, 900].map((f) => at(drawn, f))).toEqual([40, 40, expect.closeTo(20, 9), 10, 10]);
+  });
+
+  it('cannot be read when it is no length', () => {
+    expect(() => at({ kind: 'build', to: 'quick', shape: 'even' }, 0)).toThrow('quick');
+  });
+});
+
+describe('proposals', () => {
+  it('are three layouts that differ, each exact, on its cues and without a fault', () => {
+    const plan = samplePlan();
+    const found = proposed(plan);
+    expect(found.map((p) => p.leans)).toEqual(['even', 'music', 'pictures']);
+    const cues = new Set(cuesOf(plan).map((c) => c.frame as number));
+    for (const { plan: laidOut } of found) {
+      const facts = shotFacts(laidOut);
+      expect(facts.reduce((sum, f) => sum + f.length, 0)).toBe(1080);
+      const on = facts.slice(1).filter((f) => cues.has(f.start)).length;
+      expect(on / (facts.length - 1)).toBeGreaterThanOrEqual(0.95);
+      expect(faultsOf(laidOut)).toEqual([]);
+      expect(readPlan(JSON.parse(JSON.stringify(laidOut)))).toEqual(laidOut);
+    }
+    const [one, two] = found.map((p) => new Set(startsOf(p.plan)));
+    expect([...one!].filter((f) => two!.has(f)).length / one!.size).toBeLessThan(0.8);
+    expect(proposed(plan)).toEqual(found);
+  });
+
+  it('keep the clips in their order when that is wished', () => {
+    const [first] = proposed(samplePlan(), wish({ order: 'kept' }));
+    expect(first!.plan.score!.shots.slice(0, 6).map((s) => s.clip)).toEqual(['a', 'b', 'c', 'd', 'a', 'b']);
+  });
+
+  it('open and close with the clips that were chosen, leave out others, and show what must be', () => {
+    const wishes = wish({
+      first: 'c',
+      last: 'b',
+      clips: { a: { use: 'never', most: null }, d: { use: 'must', most: 1 } },
+    });
+    for (const { plan } of proposed(samplePlan(), wishes)) {
+      const used = plan.score!.shots.map((s) => s.clip);
+      expect([used[0], used.at(-1)]).toEqual(['c', 'b']);
+      expect(used).not.toContain('a');
+      expect(used.filter((c) => c === 'd')).toHaveLength(1);
+    }
+  });
+
+  it('land the moments that were kept on cues', () => {
+    let plan = samplePlan();
+    for (const [id, at] of [
+      ['b', 200],
+      ['c', 400],
+      ['d', 300],
+    ] as const)
+      plan = pinMoment(plan, id, { at: sourceFrames(at), kind: 'peak' });
+    const [first] = proposed(plan);
+    const landed = first!.found.shots.filter((s) => s.landed);
+    const able = first!.found.shots.filter((s) => plan.clips[s.material]!.moments.length > 0);
+    expect(able.length).toBeGreaterThan(5);
+    expect(landed.length / able.length).toBeGreaterThanOrEqual(0.8);
+    const cues = new Set(cuesOf(plan).map((c) => c.frame as number));
+    for (const { landed: moment } of landed) expect(cues.has(moment!.frame) || moment!.frame === 0).toBe(true);
+  });
+
+  it('hold a run of very short shots that ends on its frame', () => {
+    const wishes = wish({ bursts: [{ end: frames(515), shots: 6, each: frames(6) }] });
+    for (const { plan } of proposed(samplePlan(), wishes))
+      expect(startsOf(plan).filter((f) => f >= 479 && f <= 515)).toEqual([479, 485, 491, 497, 503, 509, 515]);
+    expect(() => proposed(samplePlan(), wish({ bursts: [{ end: frames(10), shots: 6, each: frames(6) }] }))).toThrow(
+      'does not lie inside the film',
+    );
+  });
+
+  it('are none when there are no clips, or none that lasts', () => {
+    expect(proposed({ ...samplePlan(), clips: [] })).toEqual([]);
+    const short = { ...samplePlan(), clips: [sampleClip('x', 'Short', frameRate(24), 4)] };
+    expect(proposed(short)).toEqual([]);
+  });
+
+  it('are found without a cue at all, by the pace alone', () => {
+    const plan = changeBrief({ ...samplePlan(), music: null }, { pace: '1s', target: frames(240) });
+    const [first] = proposed(plan);
+    const lengths = shotFacts(first!.plan).map((f) => f.length as number);
+    expect(lengths.reduce((a, b) => a + b, 0)).toBe(240);
+    for (const length of lengths) expect(Math.abs(length - 24)).toBeLessThanOrEqual(4);
+  });
+});
+
+it('any plan laid out is exact, inside its limits and inside its sources', () => {
+  fc.assert(
+    fc.property(
+      fc.record({
+        target: fc.integer({ min: 60, max: 1100 }),
+        pace: fc.constantFrom('1 beat', '2 beats', '1 bar', '20f', '0.7s'),
+        order: fc.constantFrom('kept' as const, 'free' as const),
+        handles: fc.integer({ min: 0, max: 6 }),
+        rate: fc.constantFrom(frameRate(24), frameRate(25), frameRate(30000, 1001)),
+        lengths: fc.array(fc.integer({ min: 30, max: 900 }), { minLength: 1, maxLength: 5 }),
+      }),
+      ({ target, pace, order, handles, rate, lengths }) => {
+        const clips = lengths.map((n, i) => sampleClip(`c${i}`, `Clip ${i}`, frameRate([24, 25, 50, 120][i % 4]!), n));
+        const plan = changeBrief({ ...samplePlan(), rate, clips }, { target: frames(target), pace });
+        const wishes = wish({ order, handles: frames(handles) });
+        const { shortest, longest } = limitsOf(plan, wishes);
+        for (const { plan: laidOut } of proposed(plan, wishes)) {
+          const facts = shotFacts(laidOut);
+          expect(facts.reduce((sum, f) => sum + f.length, 0)).toBe(target);
+          for (const { length, sourceIn, sourceOut, clip } of facts) {
+            if (facts.length > 1) expect(length).toBeGreaterThanOrEqual(Math.min(shortest, target));
+            expect(length).toBeLessThanOrEqual(longest);
+            expect(sourceIn).toBeGreaterThanOrEqual(clip!.usable.in);
+            expect(sourceOut).toBeLessThanOrEqual(clip!.usable.out);
+          }
+        }
+      },
+    ),
+    { numRuns: 60, seed: 5 },
+  );
+});

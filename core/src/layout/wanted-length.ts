@@ -1,0 +1,115 @@
+import {
+  heardBeats,
+  lengthContext,
+  partsOf,
+  usedPlaces,
+  instantAfter,
+  type Pacing,
+  type Plan,
+  type Sound,
+} from '../plan/index.ts';
+import { framesPerBeat, nearestFrame, toNumber, type Frames } from '../time/index.ts';
+import { parsePace } from './pace.ts';
+
+/** Wanted length, in frames, of a shot that starts at a frame. Only wished for, so it need not be exact. */
+export type WantedLength = (frame: Frames) => number;
+
+/** A pace as typed, in frames. Throws when it cannot be read. */
+function lengthOf(text: string, plan: Plan): number {
+  const context = lengthContext(plan);
+  const pace = parsePace(text, context);
+  return pace.kind === 'frames'
+    ? toNumber(pace.length)
+    : pace.beats * toNumber(framesPerBeat(context.tempo!, plan.rate));
+}
+
+/** Between two lengths by a part of 0–1, in equal ratios: half-way from 48 to 12 is 24. */
+const between = (from: number, to: number, part: number): number => from * (to / from) ** part;
+
+const SHAPES: Readonly<Record<'even' | 'late' | 'early', (part: number) => number>> = {
+  even: (part) => part,
+  late: (part) => part * part,
+  early: (part) => Math.sqrt(part),
+};
+
+/** Parts of the loudest and the quietest that count as loudest and quietest. */
+const [QUIET, LOUD] = [0.1, 0.9];
+
+/** How loud the music is at a frame of the film, 0 for its quietest and 1 for its loudest; 0 beyond its ends. */
+function energyAt(music: Sound, { rate }: Plan): WantedLength {
+  const { shortTerm } = music.found.loudness;
+  const levels = shortTerm.filter((l) => l !== null).toSorted((a, b) => a - b);
+  const [quiet, loud] = [QUIET, LOUD].map((part) => levels[Math.floor(part * (levels.length - 1))] ?? 0) as [
+    number,
+    number,
+  ];
+  const { sampleRate } = music.analysis;
+  const parts = partsOf(music);
+  return (frame) => {
+    const after = (((frame - music.place) * rate.den) / rate.num) * sampleRate;
+    const part = parts.find(({ from, to, before }) => after >= before && after < before + to - from);
+    if (!part) return 0;
+    // Each value is that of the three seconds that start with it.
+    const second = Math.round((part.from + after - part.before) / sampleRate - 1.5);
+    const level = shortTerm[Math.min(shortTerm.length - 1, Math.max(0, second))] ?? quiet;
+    return loud > quiet ? Math.min(1, Math.max(0, (level - quiet) / (loud - quiet))) : 0;
+  };
+}
+
+/** Frames of the film from which paces of sections count, in order. */
+function sectionStarts({ paces }: Extract<Pacing, { kind: 'sections' }>, plan: Plan) {
+  const { music, rate } = plan;
+  if (!music) return [];
+  const parts = partsOf(music);
+  return paces
+    .flatMap(({ at, pace }) =>
+      usedPlaces(parts, at).map((after) => ({
+        frame: nearestFrame(instantAfter(music, after, rate), rate),
+        length: lengthOf(pace, plan),
+      })),
+    )
+    .sort((a, b) => a.frame - b.frame);
+}
+
+/** What length is wanted where in a film: its pace, changing as its pacing says. Throws when a length cannot be read. */
+export function wantedLength(plan: Plan, pacing: Pacing): WantedLength {
+  const usual = () => lengthOf(plan.pace, plan);
+  switch (pacing.kind) {
+    case 'steady': {
+      const length = usual();
+      return () => length;
+    }
+    case 'build': {
+      const [from, to] = [usual(), lengthOf(pacing.to, plan)];
+      return (frame) => between(from, to, SHAPES[pacing.shape](Math.min(1, frame / plan.target)));
+    }
+    case 'wave': {
+      const [from, to] = [usual(), lengthOf(pacing.to, plan)];
+      const perBar = plan.music ? heardBeats(plan.music).beatsPerBar : 4;
+      const { tempo } = lengthContext(plan);
+      const period = tempo ? pacing.bars * perBar * toNumber(framesPerBeat(tempo, plan.rate)) : plan.target;
+      return (frame) => between(from, to, (1 - Math.cos((2 * Math.PI * frame) / period)) / 2);
+    }
+    case 'energy': {
+      const [from, to] = [usual(), lengthOf(pacing.to, plan)];
+      if (!plan.music) return () => from;
+      const energy = energyAt(plan.music, plan);
+      return (frame) => between(from, to, energy(frame));
+    }
+    case 'sections': {
+      const from = usual();
+      const starts = sectionStarts(pacing, plan);
+      return (frame) => starts.findLast((s) => s.frame <= frame)?.length ?? from;
+    }
+    case 'drawn': {
+      const points = pacing.points.toSorted((a, b) => a.frame - b.frame);
+      return (frame) => {
+        const next = points.findIndex((p) => p.frame > frame);
+        if (next < 0) return points.at(-1)!.length;
+        const [before, after] = [points[next - 1], points[next]!];
+        if (!before) return after.length;
+        return between(before.length, after.length, (frame - before.frame) / (after.frame - before.frame));
+      };
+    }
+  }
+}
