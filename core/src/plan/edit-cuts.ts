@@ -96,3 +96,14 @@ export function cutFigures(plan: Plan): { cuts: number; onCue: number; worstMill
   const on = landings.flatMap((l) => (l?.onCue ? [Math.abs(l.offsetMilliseconds)] : []));
   return { cuts: landings.length, onCue: on.length, worstMilliseconds: Math.max(0, ...on) };
 }
+
+/** Takes another score in place of the one there is. Throws when it is not as long as the target. */
+export function takeScore(plan: Plan, score: Score): Plan {
+  if (score.length !== plan.target)
+    throw new CaesuraError(
+      'other-length',
+      `That layout has ${score.length} frames, and the target is ${plan.target}.`,
+      'Let layouts be proposed again.',
+    );
+  return { ...plan, score };
+}

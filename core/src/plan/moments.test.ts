@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { layOutSteadily } from '../layout/index.ts';
-import { frameRate, rational, sourceFrames as f } from '../time/index.ts';
+import { frameRate, frames, rational, sourceFrames as f } from '../time/index.ts';
 import { correctClipRate } from './correct-rate.ts';
 import {
   changeClip,
@@ -14,6 +14,7 @@ import {
   splitClip,
   unpinMoment,
 } from './edit-material.ts';
+import { takeScore } from './edit-cuts.ts';
 import { faultsOf } from './faults.ts';
 import { clipOfFile, clipsOfFile, fillClips, relinkClips } from './file-facts.ts';
 import { readPlan } from './read-plan.ts';
@@ -216,4 +217,11 @@ describe('files of clips', () => {
     const plan = samplePlan();
     expect(fillClips(plan, content, facts)).toBe(plan);
   });
+});
+
+it('a score is taken in place of the one there is, when it is as long as the target', () => {
+  const plan = layOutSteadily(samplePlan());
+  const other = { length: plan.target, shots: [plan.score!.shots[0]!] };
+  expect(takeScore(plan, other).score).toBe(other);
+  expect(() => takeScore({ ...plan, target: frames(900) }, other)).toThrow('1080 frames, and the target is 900');
 });

@@ -39,6 +39,7 @@ const EDITS = {
   setUsable: plans.setUsable,
   splitClip: plans.splitClip,
   switchCues: plans.switchCues,
+  takeScore: plans.takeScore,
   unpinMoment: plans.unpinMoment,
 };
 
@@ -84,6 +85,7 @@ export const EDIT_LABELS: Readonly<Record<EditName, string>> = {
   setUsable: 'trim a clip',
   splitClip: 'split a clip',
   switchCues: 'switch cues',
+  takeScore: 'take a layout',
   unpinMoment: 'let a moment go',
 };
 

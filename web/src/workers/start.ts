@@ -12,3 +12,7 @@ export const startEyeWorker = (): Worker => new Worker(new URL('./eye-worker.ts'
 /** Starts the worker that looks for endings. */
 export const startEndingsWorker = (): Worker =>
   new Worker(new URL('./endings-worker.ts', import.meta.url), { type: 'module' });
+
+/** Starts the worker that proposes layouts. */
+export const startLayoutWorker = (): Worker =>
+  new Worker(new URL('./layout-worker.ts', import.meta.url), { type: 'module' });

@@ -6,7 +6,7 @@ import { useEdit } from '../../app/hooks.ts';
 import { TextField } from '../../fields/TextField.tsx';
 
 /** Pace and the button that lays out, with the figures of the score as it stands. */
-export function LayoutBar({ plan, children }: { plan: Plan; children: ReactNode }) {
+export function LayoutBar({ plan, onPropose, children }: { plan: Plan; onPropose: () => void; children: ReactNode }) {
   const edit = useEdit();
   const { cuts, onCue, worstMilliseconds } = cutFigures(plan);
   const context = lengthContext(plan);
@@ -22,6 +22,18 @@ export function LayoutBar({ plan, children }: { plan: Plan; children: ReactNode 
       />
       <Button variant="dark" onClick={() => edit('layOutSteadily')}>
         Lay out
+      </Button>
+      <Button
+        variant="outline-dark"
+        disabled={plan.clips.length === 0}
+        onClick={onPropose}
+        title={
+          plan.clips.length === 0
+            ? 'There are no clips to lay out yet'
+            : 'Cuts, clips and their starts weighed together, three ways, to choose from'
+        }
+      >
+        Propose
       </Button>
       {plan.score && (
         <p className="layout-figures">

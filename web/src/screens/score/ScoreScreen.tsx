@@ -16,6 +16,8 @@ import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
 import { usePlayMark } from '../../marks/use-play-mark.ts';
 import { CutPanel } from './CutPanel.tsx';
 import { LayoutBar } from './LayoutBar.tsx';
+import { Proposals } from './Proposals.tsx';
+import { usePropose } from './use-propose.ts';
 import { ScoreLine } from './ScoreLine.tsx';
 import { ShotTable } from './ShotTable.tsx';
 
@@ -44,6 +46,7 @@ function filmOutline(outline: Uint8Array | null, music: Plan['music']): Uint8Arr
 /** The film as a score: lines of four bars, cuts as strokes, shots between them; and the work on the cuts. */
 export default function ScoreScreen() {
   const plan = usePlan();
+  const propose = usePropose(plan);
   const edit = useEdit();
   const dispatch = useAppDispatch();
   const { frame, cut } = useAppSelector((state) => state.view);
@@ -172,7 +175,7 @@ export default function ScoreScreen() {
   return (
     <div className="with-panel">
       <div className="score">
-        <LayoutBar plan={plan}>
+        <LayoutBar plan={plan} onPropose={propose.start}>
           <ButtonGroup aria-label="Show">
             {(['lines', 'table'] as const).map((name) => (
               <Button
@@ -187,6 +190,7 @@ export default function ScoreScreen() {
             ))}
           </ButtonGroup>
         </LayoutBar>
+        <Proposals plan={plan} {...propose} />
         {!plan.score ? (
           <div className="empty">
             <h2>Not laid out yet</h2>

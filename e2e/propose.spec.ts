@@ -1,0 +1,41 @@
+import { planOf } from './clips.ts';
+import { expect, openDemo, saved, test } from './test.ts';
+
+test('three layouts are proposed, side by side, and one is taken, and taken back', async ({ page }) => {
+  await openDemo(page, 'footage');
+  await page.getByRole('button', { name: /^Keep \d+ proposed moments/ }).click();
+  await page.getByRole('link', { name: 'Score' }).click();
+  await page.getByRole('button', { name: 'Propose', exact: true }).click();
+  const offers = page.getByRole('region', { name: 'Proposed layouts' }).getByRole('article');
+  await expect(offers).toHaveCount(3);
+  for (const text of await offers.allTextContents()) {
+    const [, shots, on, cuts] = /(\d+) shots · (\d+) of (\d+) on a cue/.exec(text)!.map(Number) as number[];
+    expect(cuts).toBe(shots! - 1);
+    expect(on! / cuts!).toBeGreaterThanOrEqual(0.95);
+    const [, landed, able] = /(\d+) of (\d+) moments land/.exec(text)!.map(Number) as number[];
+    expect(landed! / able!).toBeGreaterThanOrEqual(0.8);
+  }
+  await saved(page);
+  const before = (await planOf(page)).score;
+  await offers.nth(1).getByRole('button', { name: 'Take' }).click();
+  await expect(offers.nth(1).getByRole('button', { name: 'Taken' })).toBeDisabled();
+  await expect(page.getByText('exact · 1 080 frames')).toBeVisible();
+  await saved(page);
+  const after = await planOf(page);
+  expect(after.score).not.toEqual(before);
+  expect(after.score!.length).toBe(1080);
+  await page.keyboard.press('Control+z');
+  await saved(page);
+  expect((await planOf(page)).score).toEqual(before);
+  await page.getByRole('button', { name: 'Put away' }).click();
+  await expect(offers).toHaveCount(0);
+});
+
+test('where no layout is possible it says so, with a mend', async ({ page }) => {
+  await openDemo(page, 'score');
+  await page.getByLabel('Pace', { exact: true }).fill('40s');
+  await page.getByLabel('Pace', { exact: true }).press('Enter');
+  await page.getByRole('button', { name: 'Propose', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('There is no layout of this length with these clips');
+  await expect(page.getByRole('alert')).toContainText('Choose a shorter pace');
+});
