@@ -39,8 +39,10 @@ export async function newPlan(page: Page): Promise<void> {
 export async function openDemo(page: Page, path: string): Promise<void> {
   const plans = (await (await page.request.get('/api/plans')).json()) as { id: string; name: string }[];
   const teaser = plans.find((plan) => plan.name === 'Open day teaser')!;
-  const copy = (await (await page.request.post(`/api/plans/${teaser.id}/copy`)).json()) as { id: string };
-  await page.goto(`/plans/${copy.id}/${path}`);
+  const { plan } = (await (await page.request.get(`/api/plans/${teaser.id}`)).json()) as { plan: object };
+  const data = { plan: { ...plan, name: 'Of this test only' } };
+  const own = (await (await page.request.post('/api/plans', { data })).json()) as { id: string };
+  await page.goto(`/plans/${own.id}/${path}`);
 }
 
 /** Opens a page of the panel beside a sound. */
