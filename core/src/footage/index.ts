@@ -7,7 +7,7 @@ export { clipLikeness, likenessOf, type Likeness } from './likeness.ts';
 export { cellMeans, CELLS, evenGrid, lookAt, meanColour, type Colour, type ColourGrid, type Look } from './look.ts';
 export type { Luma } from './luma.ts';
 export { proposedMoments, type Moment, type MomentKind } from './moments.ts';
-export { endDirection, meetingOf, orderByLikeness, type Meeting, type Met } from './neighbours.ts';
+export { meetingOf, orderByLikeness, type Meeting, type Met } from './neighbours.ts';
 export * from './rate-of-timestamps.ts';
 export { shotChanges } from './shot-changes.ts';
 export * from './sight.ts';

@@ -42,7 +42,7 @@ function endMovement({ frames, usable, rate }: Met, end: 'head' | 'tail'): Movem
 }
 
 /** Degrees of the direction in which the picture goes at an end of a clip; null when it hardly does. */
-export const endDirection = (met: Met, end: 'head' | 'tail'): number | null =>
+const endDirection = (met: Met, end: 'head' | 'tail'): number | null =>
   cameraDirection(endMovement(met, end), met.rate).degrees;
 
 /** How one clip meets the next where the usable part of the one ends and that of the other starts; null without looks. */

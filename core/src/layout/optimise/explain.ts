@@ -1,5 +1,5 @@
 import { frames } from '../../time/index.ts';
-import { repeatCost } from './repeats.ts';
+import { followingCost, repeatCost } from './neighbour-costs.ts';
 import type { Costs, Found, PlacedShot, Problem } from './problem.ts';
 import type { ShotCosts } from './shot-costs.ts';
 
@@ -13,7 +13,7 @@ export interface Step {
 
 /** The shots of a chosen layout with every part of what it costs. Every step must be possible. */
 export function shotsAndCosts(problem: Problem, costs: ShotCosts, steps: readonly Step[]): Found {
-  const { candidates, materials, weights, likeness } = problem;
+  const { candidates, materials } = problem;
   const sums = { pace: 0, cue: 0, moment: 0, movement: 0, likeness: 0, speed: 0, repeat: 0 };
   const shots = steps.map(({ from, to, material, use }, i): PlacedShot => {
     const fit = costs.fit(material, use, from, to)!;
@@ -22,7 +22,7 @@ export function shotsAndCosts(problem: Problem, costs: ShotCosts, steps: readonl
     sums.moment += fit.moment;
     sums.movement += fit.movement;
     sums.speed += fit.speedCost;
-    if (i > 0) sums.likeness += weights.likeness * (1 - likeness(steps[i - 1]!.material, material));
+    if (i > 0) sums.likeness += followingCost(problem, steps[i - 1]!.material, material);
     sums.repeat += repeatCost(
       problem,
       steps.slice(0, i).map((s) => s.material),

@@ -1,6 +1,6 @@
 import { shotsAndCosts, type Step } from './explain.ts';
 import type { Found, Problem } from './problem.ts';
-import { repeatCost } from './repeats.ts';
+import { followingCost, repeatCost } from './neighbour-costs.ts';
 import { shotCosts, type ShotCosts } from './shot-costs.ts';
 
 /** The clip of each shot when clips come in their order, round and round, and which use of it that is. */
@@ -23,10 +23,6 @@ function mayEnd(shot: number, problem: Problem): boolean {
   if (last !== null && last !== material) return false;
   return materials.every(({ must }, i) => !must || i <= shot);
 }
-
-/** What it costs that one clip follows another. */
-export const followingCost = ({ likeness, weights }: Problem, one: number, next: number): number =>
-  weights.likeness * (1 - likeness(one, next));
 
 /**
  * The cheapest layout of all with the clips in their order, round and round: by dynamic programming over the candidates and

@@ -1,5 +1,5 @@
 import { shotsAndCosts, type Step } from './explain.ts';
-import { followingCost } from './fixed-order.ts';
+import { againAfter, followingCost } from './neighbour-costs.ts';
 import type { Found, Problem } from './problem.ts';
 import { shotCosts, type ShotCosts } from './shot-costs.ts';
 
@@ -43,10 +43,9 @@ const cheapest = (byClip: readonly Way[][], most: number): Way[] =>
     .slice(0, most);
 
 /** The cost of showing a clip again after `way`; see `repeatCost`. */
-function repeated(way: Way, material: number, { materials, weights }: Problem): number {
+function repeated(way: Way, material: number, problem: Problem): number {
   const last = way.lastShown[material]!;
-  if (last === 0) return 0;
-  return weights.repeat * Math.max(0, 1 - (way.shots - last) / Math.max(1, materials.length - 1));
+  return last === 0 ? 0 : againAfter(problem, way.shots - last);
 }
 
 /**

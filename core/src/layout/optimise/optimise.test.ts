@@ -5,7 +5,7 @@ import { fitClip } from './fit.ts';
 import { bestInOrder } from './fixed-order.ts';
 import { bestInAnyOrder } from './free-order.ts';
 import { USUAL_WEIGHTS, type Candidate, type Found, type Material, type Problem } from './problem.ts';
-import { repeatCost } from './repeats.ts';
+import { repeatCost } from './neighbour-costs.ts';
 import { shotCosts } from './shot-costs.ts';
 
 const materialOf = (id: string, length: number, of: Partial<Material> = {}): Material => ({
