@@ -84,7 +84,7 @@ it.each(clips.filter((c) => c.moments.some((m) => m.kind === 'impact')))(
   },
 );
 
-it('still stretches are told within two frames of where they are, and most within one', () => {
+it('still stretches are told within a frame of where they are, save for one in twenty', () => {
   // Movement that starts or ends softly moves less than a tenth of a pixel in its first frames.
   const off: number[] = [];
   for (const { sight, still, frameOf, frames } of all)
@@ -95,31 +95,36 @@ it('still stretches are told within two frames of where they are, and most withi
     }
   expect(off.length).toBeGreaterThan(25);
   expect(Math.max(...off)).toBeLessThanOrEqual(2);
-  expect(off.filter((x) => x <= 1).length / off.length).toBeGreaterThan(0.8);
+  expect(off.filter((x) => x <= 1).length / off.length).toBeGreaterThan(0.95);
 });
 
-it.each(all.filter(({ id }) => ['drying-rack', 'type-drawer', 'apprentice-turns', 'street-door'].includes(id)))(
-  'the camera of $id is followed to a tenth of a pixel of a picture 320 wide',
-  ({ sight, views }) => {
-    const errors = views!.slice(1).flatMap(([x, y, zoom], i) => {
-      const [lastX, lastY] = views![i]!;
-      // The picture goes the other way than the camera.
-      const [dx, dy] = [(lastX - x) * zoom, (lastY - y) * zoom];
-      const { dx: foundX, dy: foundY } = sight.frames[i + 1]!;
-      return Math.hypot(dx, dy) > 0 ? [320 * Math.hypot(foundX - dx, foundY - dy)] : [];
-    });
-    expect(errors.length).toBeGreaterThan(10);
-    expect(median(errors)).toBeLessThan(0.11);
-  },
-);
+// The apprentice's whip goes by at up to 27 pixels a frame and is coded coarsely.
+it.each(
+  all
+    .filter(({ id }) => ['drying-rack', 'type-drawer', 'apprentice-turns', 'street-door'].includes(id))
+    .map((clip) => ({ ...clip, within: clip.id === 'apprentice-turns' ? 0.2 : 0.05 })),
+)('the camera of $id is followed to $within of a pixel of a picture 320 wide', ({ sight, views, within }) => {
+  const errors = views!.slice(1).flatMap(([x, y, zoom], i) => {
+    const [lastX, lastY] = views![i]!;
+    // The picture goes the other way than the camera.
+    const [dx, dy] = [(lastX - x) * zoom, (lastY - y) * zoom];
+    const { dx: foundX, dy: foundY } = sight.frames[i + 1]!;
+    return Math.hypot(dx, dy) > 0 ? [320 * Math.hypot(foundX - dx, foundY - dy)] : [];
+  });
+  expect(errors.length).toBeGreaterThan(10);
+  expect(median(errors)).toBeLessThan(within);
+});
 
-it('the zoom on the ink tin, which is stirred meanwhile, is followed to one part in twenty', () => {
-  const { sight, views } = all.find((c) => c.id === 'ink-tin')!;
+it.each([
+  { id: 'ink-tin', what: 'which is stirred meanwhile', least: 80 },
+  { id: 'street-door', what: 'before a wall of bricks', least: 50 },
+])('the zoom on the $id, $what, is followed to one part in twenty', ({ id, least }) => {
+  const { sight, views } = all.find((c) => c.id === id)!;
   const errors = views!.slice(1).flatMap(([, , zoom], i) => {
     const grows = zoom / views![i]![2] - 1;
     return grows > 0.001 ? [Math.abs(sight.frames[i + 1]!.zoom / grows - 1)] : [];
   });
-  expect(errors.length).toBeGreaterThan(80);
+  expect(errors.length).toBeGreaterThan(least);
   expect(median(errors)).toBeLessThan(0.05);
 });
 

@@ -21,6 +21,18 @@ export async function clip(name: string, args: readonly string[]): Promise<Chose
   return { name, mimeType: 'video/mp4', buffer: Buffer.from(await film(name, args).arrayBuffer()) };
 }
 
+/** The same with a header that tells players to turn the picture by a quarter clockwise, 270 degrees the other way. */
+export async function turnedClip(name: string, args: readonly string[]): Promise<Chosen> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'caesura-turned-'));
+  try {
+    const lying = path.join(folder, name);
+    writeFileSync(lying, (await clip(name, args)).buffer);
+    return await clip(name, ['-i', lying, '-c', 'copy', '-metadata:s:v', 'rotate=270']);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
 /** Bits of a frame number that are drawn into a clip. */
 export const BITS = 10;
 

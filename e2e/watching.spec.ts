@@ -3,7 +3,7 @@ import { sightOf, type FrameFacts } from '@caesura/core/footage';
 import { median } from '@caesura/core/listen';
 import { frameRate } from '@caesura/core/time';
 import type * as Proxies from '../web/src/proxy/reader.ts';
-import { BITS, bringIn, clip, H264, numbered, planOf, seenOf, withTexture, type Chosen } from './clips.ts';
+import { BITS, bringIn, clip, H264, numbered, planOf, seenOf, turnedClip, withTexture, type Chosen } from './clips.ts';
 import { proxyReaderScript } from './proxy-bundle.ts';
 import { expect, newPlan, saved, step, test } from './test.ts';
 
@@ -143,4 +143,28 @@ test('pans and zooms over a picture, coded with ffmpeg, are followed as they wer
   expect(rests.proposed.map((m) => m.kind)).toEqual(['start', expect.stringMatching(/settle|peak/)]);
   expect(Math.abs(rests.proposed[0]!.at - 21)).toBeLessThanOrEqual(2);
   expect(Math.abs(rests.proposed[1]!.at - 60)).toBeLessThanOrEqual(2);
+});
+
+test('a clip that its header turns by a quarter is kept and followed as it is shown', async ({ page }) => {
+  await newPlan(page);
+  await step(page, 'Footage');
+  const lying = ['-vf', "crop=2560:1440:x='100+9*n':y='300-3*n',scale=640:360:flags=area,format=yuv420p"];
+  const files = await Promise.all([
+    turnedClip('numbers.mp4', [...counting('25', 120), ...H264]),
+    withTexture(31, 3840, 2160, (file) =>
+      turnedClip('pan.mp4', ['-loop', '1', '-framerate', '25', '-i', file, ...lying, '-frames:v', '60', ...H264]),
+    ),
+  ]);
+  await bringIn(page, files);
+  await saved(page);
+  const { clips } = await planOf(page);
+  expect(clips.map((c) => [c.quarters, c.size])).toEqual([
+    [1, { width: 360, height: 640 }],
+    [1, { width: 360, height: 640 }],
+  ]);
+  await page.addScriptTag({ content: await proxyReaderScript() });
+  expect(await wrongSeeks(page, clips.find((c) => c.fileName === 'numbers.mp4')!.proxy!, 120, 60, true)).toEqual([]);
+  // What goes to the left and down in the file goes up and to the left on the screen, where the picture is 360 wide.
+  const made = [(-3 / 2560) * (640 / 360), (-9 / 2560) * (640 / 360)] as const;
+  expect(shiftError((await seenOf(page, 'pan.mp4')).frames, () => made)).toBeLessThan(0.1);
 });

@@ -16,6 +16,11 @@ export const NO_MOVE: CameraMove = { x: 0, y: 0, scale: 1, turn: 0 };
 /** Most steps at one level, and the step, in pixels, under which no more is made. */
 const MOST_STEPS = 15;
 const SMALL_STEP = 0.004;
+/**
+ * Middle differences of brightness that count a quarter: 2.7 standard deviations where differences are normally spread, so
+ * that noise keeps nearly all its weight.
+ */
+const SPREAD = 4;
 /** Least part of a picture that must lie over the other. */
 const LEAST_OVERLAP = 0.25;
 /** Unknowns: shift across and down, logarithm of the scale, turn, gain and offset of the brightness. */
@@ -28,6 +33,8 @@ export interface Fit {
   readonly error: number;
   /** Mean absolute difference likewise: what the move does not explain. */
   readonly residual: number;
+  /** Part of the pixels that it does not explain, those off by a step of brightness by half (Geman and McClure 1985). */
+  readonly unexplained: number;
   /** Correlation of the two pictures where they lie over one another. */
   readonly correlation: number;
 }
@@ -80,7 +87,9 @@ interface System {
 
 /**
  * Lays one picture over the other by a move and measures what is left, with the light as given; `every` other pixel and row
- * is left out. With a system its equations are gathered in the same pass. The light that fits best comes back with the fit.
+ * is left out. With a system its equations are gathered in the same pass, and the middle difference is that of the pixels that
+ * tell of movement: each counts by its slopes, since in an even wall all fits. The light that fits best comes back with the
+ * fit.
  */
 function laidOver(
   before: Level,
@@ -104,7 +113,9 @@ function laidOver(
   const reach = width / 2;
   counts.fill(0);
   let n = 0;
+  let counted = 0;
   let sum = 0;
+  let off = 0;
   let sumA = 0;
   let sumB = 0;
   let sumAA = 0;
@@ -184,16 +195,23 @@ function laidOver(
       const size = difference < 0 ? -difference : difference;
       n++;
       sum += size;
+      off += (size * size) / (1 + size * size);
       sumA += a;
       sumB += b;
       sumAA += a * a;
       sumAB += a * b;
       sumBB += b * b;
       const slot = (BINS_PER_STEP * size + 0.5) | 0;
-      counts[slot < BINS ? slot : BINS - 1]!++;
-      if (!matrix) continue;
+      if (!matrix) {
+        counts[slot < BINS ? slot : BINS - 1]!++;
+        counted++;
+        continue;
+      }
       const rises = w00 * x00 + w10 * x10 + w01 * x01 + w11 * x11;
       const falls = w00 * y00 + w10 * y10 + w01 * y01 + w11 * y11;
+      const telling = (BINS_PER_STEP * (Math.abs(rises) + Math.abs(falls))) | 0;
+      counts[slot < BINS ? slot : BINS - 1]! += telling;
+      counted += telling;
       const part = difference / spread;
       const trust = 1 / (1 + part * part);
       const weight = trust * trust;
@@ -262,19 +280,19 @@ function laidOver(
     right.set([r0, r1, r2, r3, r4, r5]);
   }
   if (n < (LEAST_OVERLAP * values.length) / (every * every))
-    return { move, error: Infinity, residual: Infinity, correlation: 0, light: SAME_LIGHT };
+    return { move, error: Infinity, residual: Infinity, unexplained: 1, correlation: 0, light: SAME_LIGHT };
   const varA = sumAA - (sumA * sumA) / n;
   const varB = sumBB - (sumB * sumB) / n;
   const covariance = sumAB - (sumA * sumB) / n;
   // Light changes by a little from frame to frame; more is another picture.
   const bestGain = varA > n ? Math.min(1.5, Math.max(0.67, covariance / varA)) : 1;
-  let counted = 0;
   let bin = 0;
-  while (bin < BINS - 1 && counted + counts[bin]! < n / 2) counted += counts[bin++]!;
+  for (let under = counts[0]!; bin < BINS - 1 && under < counted / 2; under += counts[bin]!) bin++;
   return {
     move,
     error: bin / BINS_PER_STEP,
     residual: sum / n,
+    unexplained: off / n,
     correlation: varA > n && varB > n ? covariance / Math.sqrt(varA * varB) : 1,
     light: { gain: bestGain, offset: (sumB - bestGain * sumA) / n },
   };
@@ -304,7 +322,7 @@ export function refined(before: Level, after: Level, start: CameraMove): CameraM
   let { error, light } = laidOver(before, after, move, SAME_LIGHT, every, null);
   // The first light was taken against the same light; from here on each pass uses that of the one before.
   for (let step = 0; step < MOST_STEPS && error < Infinity; step++) {
-    const fit = laidOver(before, after, move, light, every, { matrix, right, spread: Math.max(1, 1.5 * error) });
+    const fit = laidOver(before, after, move, light, every, { matrix, right, spread: Math.max(1, SPREAD * error) });
     ({ error, light } = fit);
     if (error === Infinity) break;
     for (let i = 0; i < 4; i++) matrix[i * UNKNOWNS + i]! += 1;

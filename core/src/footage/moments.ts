@@ -37,6 +37,8 @@ const TURN_PART = 0.3;
 export const ONE_MOMENT = 0.12;
 /** Strength under which nothing is proposed. */
 const LEAST_STRENGTH = 0.15;
+/** A turn is seen more easily than a change of speed. */
+const LEAST_TURN = 0.08;
 /** Movement beside a rest from which its edge is proposed, in units of what is hardly seen. */
 const LEAST_AFTER_REST = 0.3;
 const mean = (values: Float64Array, from: number, to: number): number => {
@@ -177,7 +179,7 @@ export function proposedMoments(activity: Activity, rate: number, limits = USUAL
     ...turnsOf(all, lively, rate)
       .filter(({ at }) => !still.some(({ from, to }) => at >= from && at < to))
       .sort(strongest),
-  ].filter((m) => m.strength >= LEAST_STRENGTH);
+  ].filter((m) => m.strength >= (m.kind === 'turn' ? LEAST_TURN : LEAST_STRENGTH));
   const kept: Moment[] = [];
   for (const moment of found)
     if (kept.every((k) => Math.abs(k.at - moment.at) >= Math.max(2, ONE_MOMENT * rate))) kept.push(moment);

@@ -28,6 +28,9 @@ const GUESS_WIDTH = 64;
 /** Guesses that are this near, in pixels of that level, lead to the same place. */
 const SAME_GUESS = 1;
 
+/** Moves under this many pixels need not be told from rest. */
+const HARDLY = 0.01;
+
 /** How far apart two moves put the edge of a picture, in widths, about. */
 const apart = (a: CameraMove, b: CameraMove): number =>
   Math.hypot(a.x - b.x, a.y - b.y) + (Math.abs(a.scale - b.scale) + Math.abs(a.turn - b.turn)) / 2;
@@ -80,7 +83,14 @@ export function movementBetween(
   });
   let { move } = best([...guesses.map((guess) => fitOf(from, to, guess)), ...followed]);
   for (let level = small - 1; level >= 0; level--) move = refined(before[level]!, after[level]!, move);
-  const fit = fitOf(before[0]!, after[0]!, move);
+  let fit = fitOf(before[0]!, after[0]!, move);
+  const size = apart(move, NO_MOVE) * before[0]!.width;
+  if (size > HARDLY && size < SAME_GUESS) {
+    // Of a small movement by itself a little goes into the camera's; where rest explains as much, it rests.
+    const rest = fitOf(before[0]!, after[0]!, NO_MOVE);
+    if (rest.unexplained <= fit.unexplained) fit = rest;
+    move = fit.move;
+  }
   const difference = meanDifference(before[0]!, after[0]!);
   return {
     move,

@@ -23,9 +23,9 @@ export interface FrameRange {
 const PASSED_OVER = 1;
 /** Times the rest of a stretch, and parts of the limits, above which its edge belongs to the movement beside it. */
 const ABOVE_REST = 3;
-const LEAST_AFTER = 0.06;
+const LEAST_AFTER = 0.05;
 /** More before it than after it: coders make a picture better for a while after it came to rest. */
-const LEAST_BEFORE = 0.25;
+const LEAST_BEFORE = 0.1;
 /** Longest that an edge is moved, in seconds. */
 const LONGEST_EDGE = 0.5;
 
@@ -51,23 +51,27 @@ export function stillRanges({ camera, subject }: Activity, rate: number, limits 
   const movement = camera.map((speed, k) => speed / (limits.camera || 1e-9) + subject[k]! / (limits.subject || 1e-9));
   const still = Array.from(camera, (speed, k) => speed <= limits.camera && subject[k]! <= limits.subject);
   const reach = Math.round(LONGEST_EDGE * rate);
+  const byCamera = camera.map((speed) => speed / (limits.camera || 1e-9));
+  /** Where the camera moves beside an edge, it alone tells: what is left of the picture then is the coder's catching up. */
+  const telling = (beside: number) => (byCamera[beside]! > 1 ? byCamera : movement);
   const tightened = ({ from, to }: { from: number; to: number }) => {
     const inside = movement.subarray(from + 1, to).toSorted();
     const rest = (inside[inside.length >> 1] ?? 0) * ABOVE_REST;
     let [first, end] = [from, to];
+    const [before, after] = [telling(from), telling(Math.min(to, count - 1))];
     // Coders repeat a frame now and then while a movement begins, and let one flicker when it is over.
     while (
       from > 0 &&
       first - from < reach &&
       first + 3 < to &&
-      Math.min(movement[first + 1]!, movement[first + 2]!) > rest + LEAST_BEFORE
+      Math.min(before[first + 1]!, before[first + 2]!) > rest + LEAST_BEFORE
     )
       first++;
     while (
       to < count &&
       to - end < reach &&
       end - 3 > first &&
-      Math.max(movement[end - 1]!, movement[end - 2]!) > rest + LEAST_AFTER
+      Math.max(after[end - 1]!, after[end - 2]!) > rest + LEAST_AFTER
     )
       end--;
     return { from: first, to: end };

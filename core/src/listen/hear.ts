@@ -7,7 +7,7 @@ import { pausesOf, type Pause } from './pauses.ts';
 import { dropsOf, type Drop } from './drops.ts';
 import { risesOf, type Rise } from './rises.ts';
 import { sectionsOf, type Section } from './sections.ts';
-import { finished, part } from './steps.ts';
+import { finished, part } from '../time/index.ts';
 import { voiceLikeness } from './voice-likeness.ts';
 import { wordsOf, type Word } from './words.ts';
 import { textureOf } from './texture.ts';

@@ -7,3 +7,4 @@ export * from './convert.ts';
 export * from './beats.ts';
 export * from './timecode.ts';
 export * from './length.ts';
+export * from './steps.ts';

@@ -1,4 +1,4 @@
-import { finished } from '../steps.ts';
+import { finished } from '../../time/index.ts';
 import { traceSteps, type Traces } from '../traces.ts';
 import type { Tape } from './synthesis.ts';
 

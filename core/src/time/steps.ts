@@ -8,11 +8,11 @@ export function* part<T>(steps: Generator<number, T>, from: number, to: number):
   return step.value;
 }
 
-/** Runs all steps at once, telling the fraction done. */
-export function finished<T>(steps: Generator<number, T>, onProgress?: (fraction: number) => void): T {
+/** Runs all steps of long work at once, telling what each yields: the fraction done, or more. */
+export function finished<P, T>(steps: Generator<P, T, void>, onStep?: (step: P) => void): T {
   let step = steps.next();
   while (!step.done) {
-    onProgress?.(step.value);
+    onStep?.(step.value);
     step = steps.next();
   }
   return step.value;
