@@ -16,6 +16,7 @@ import { exactAnalysis, sampleClip } from '../core/src/plan/testing/sample-plan.
 import { clip, planOf, withTexture } from '../e2e/clips.ts';
 import { proxyReaderScript } from '../e2e/proxy-bundle.ts';
 import { startServer } from '../e2e/server.ts';
+import { benchDragging, benchProposals } from './score.ts';
 import type * as Proxies from '../web/src/proxy/reader.ts';
 
 /** Prints the figures that the goals are measured by. Times are of this machine; compare them within one run. */
@@ -233,6 +234,8 @@ async function benchPage(): Promise<void> {
 const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   listening: () => [1, 4].forEach(benchAnalysis),
   layout: benchLayout,
+  proposals: () => benchProposals(say),
+  dragging: () => benchDragging(say),
   movement: benchWatching,
   footage: benchFootage,
   start: benchStart,

@@ -29,7 +29,21 @@ for (const theme of ['light', 'dark'] as const) {
   await page.getByRole('button', { name: /^Cut 11,/ }).click();
   await take('score');
   await page.getByRole('button', { name: 'Table' }).click();
-  if (theme === 'light') await take('score-table');
+  if (theme === 'light') {
+    await take('score-table');
+    await page.getByRole('button', { name: 'Charts' }).click();
+    await page.getByText('Average shot length').waitFor();
+    await take('score-charts');
+    await page.getByRole('button', { name: 'Lines' }).click();
+    await page.getByRole('button', { name: 'Wishes', exact: true }).click();
+    await page.getByLabel('Pace over time').selectOption('build');
+    await take('score-wishes');
+    await page.getByRole('button', { name: 'Propose', exact: true }).click();
+    await page.getByRole('button', { name: 'Stop' }).waitFor({ state: 'detached' });
+    await page.getByRole('button', { name: 'Wishes', exact: true }).click();
+    await take('score-proposals');
+    await page.keyboard.press('Control+z');
+  }
   for (const name of ['Brief', 'Listen', 'Footage', 'Hand-off']) {
     await step(page, name);
     await page.mouse.move(640, 790);

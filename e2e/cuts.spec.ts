@@ -10,7 +10,7 @@ test.beforeEach(async ({ page }) => {
   await expect(page.getByRole('button', { name: /^Cut 1,/ })).toBeVisible();
 });
 
-const cutFrame = (page: Page) => page.getByLabel('The cut').getByLabel('Frame');
+const cutFrame = (page: Page) => page.getByLabel('The cut').getByLabel('Frame', { exact: true });
 
 test('a cut is selected, moved from cue to cue and nudged by keys; the total stays; undo outlives a reload', async ({
   page,
@@ -80,7 +80,9 @@ test('the table shows every figure of every shot', async ({ page }) => {
     /^[+−]?0\.\d\d$/,
     '0',
     '126',
+    '100 %',
     '120',
+    '',
   ]);
   await row.click();
   await expect(page.getByRole('heading', { name: /^Cut 6/ })).toBeVisible();
@@ -91,7 +93,7 @@ test('another rate keeps the time and the cues', async ({ page }) => {
   await page.getByLabel('Frame rate').selectOption('50');
   await expect(page.getByText('exact · 2 250 frames')).toBeVisible();
   await step(page, 'Score');
-  await expect(page.locator('.layout-figures')).toContainText('41 of 41 cuts on a cue');
+  await expect(page.locator('.layout-figures')).toContainText('41 of 41 on a cue');
   await step(page, 'Brief');
   await type(page, 'Target length', '40s');
   await expect(page.getByText('250 frames over')).toBeVisible();

@@ -14,11 +14,12 @@ import {
   readPlan,
   setEnding,
   setShotClip,
+  showInShot,
   shotFacts,
   type Plan,
 } from '../plan/index.ts';
 import { samplePlan } from '../plan/testing/sample-plan.ts';
-import { frameRate, frames, samples, sourceFrames } from '../time/index.ts';
+import { frameRate, frames, rational, samples, sourceFrames } from '../time/index.ts';
 import { HANDOFF_FORMATS, safeFileName } from './index.ts';
 import { reelNames } from './edl/reel-names.ts';
 import otioSchema from './testing/otio-subset.schema.json' with { type: 'json' };
@@ -81,6 +82,26 @@ describe('edit decision list, read by an independent reader', () => {
     const event = readEdl(write(plan, 'edl'), 24).events[1]!;
     expect(event.si).toBe(10 * 3600 * 24);
     expect(event.comments.some((c) => c.startsWith('SOURCE FRAMES 0 TO '))).toBe(true);
+  });
+
+  it('has a line for a speed other than normal, which the reader finds right', () => {
+    const plan = showInShot(layOutSteadily(samplePlan()), 1, {
+      clip: 'c',
+      sourceIn: sourceFrames(100),
+      speed: rational(2, 5),
+    });
+    const text = write(plan, 'edl');
+    expect(readEdl(text, 24).errors).toEqual([]);
+    // 40 % of 24 frames a second.
+    expect(text).toMatch(/^M2 {3}\S+ +009\.6 +\d\d:/m);
+    expect(text).toContain('SPEED 40 PER CENT');
+    const otio = JSON.parse(write(plan, 'otio')) as { tracks: { children: { children: { effects: unknown[] }[] }[] } };
+    expect(otio.tracks.children[0]!.children.map((c) => c.effects.length).slice(0, 3)).toEqual([0, 1, 0]);
+    expect(otio.tracks.children[0]!.children[1]!.effects[0]).toMatchObject({
+      OTIO_SCHEMA: 'LinearTimeWarp.1',
+      time_scalar: 0.4,
+    });
+    expect(write(plan, 'csv').split('\r\n')[2]).toContain(',40,');
   });
 
   it('writes black for a shot without a clip', () => {

@@ -15,6 +15,7 @@ export {
   type CueFormat,
   type WrittenCueFormat,
 } from './cues/index.ts';
+export { csvLine } from './csv/fields.ts';
 export { isWave, withWaveCues } from './cues/wave-cues.ts';
 export { safeFileName } from './file-name.ts';
 

@@ -1,5 +1,6 @@
 import { cuesOf, type CueKind, type Plan, type Wishes } from '../plan/index.ts';
 import { CaesuraError, frames, type Frames } from '../time/index.ts';
+import { chance } from './chance.ts';
 import type { Candidate } from './optimise/problem.ts';
 
 /** How good a cut on a cue of each kind is when the cue is at its strongest; common practice, no source. */
@@ -24,6 +25,8 @@ const WEAKEST = 0.6;
 const NO_CUE = 0.05;
 /** Frames without a cue that are offered in all, at most. */
 const MOST_WITHOUT = 2000;
+/** How much a seed lifts or lowers what cues are worth, at most: half of this. */
+const SEEDED = 0.5;
 
 /** Frames of the cuts that runs of very short shots ask for. Throws when a run starts before the film or ends after it. */
 function burstCuts({ bursts }: Wishes, target: Frames): { readonly from: number; readonly cuts: readonly number[] }[] {
@@ -40,11 +43,13 @@ function burstCuts({ bursts }: Wishes, target: Frames): { readonly from: number;
 }
 
 /** Cues as candidates inside the film; of those within a frame of each other the best is kept. */
-function fromCues(plan: Plan): Candidate[] {
+function fromCues(plan: Plan, seed: number): Candidate[] {
   const kept: Candidate[] = [];
   for (const { frame, kind, strength } of cuesOf(plan)) {
     if (frame <= 0 || frame >= plan.target) continue;
-    const candidate = { frame, worth: WORTH[kind] * (WEAKEST + (1 - WEAKEST) * strength), kind, locked: false };
+    const usual = WORTH[kind] * (WEAKEST + (1 - WEAKEST) * strength);
+    const worth = seed === 0 ? usual : Math.min(1, usual * (1 + SEEDED * chance(seed, frame)));
+    const candidate = { frame, worth, kind, locked: false };
     const last = kept.at(-1);
     if (!last || frame - last.frame > 1) kept.push(candidate);
     else if (candidate.worth > last.worth) kept[kept.length - 1] = candidate;
@@ -65,19 +70,52 @@ function between(candidates: readonly Candidate[], longest: number, target: numb
   });
 }
 
-/**
- * The frames on which a film may be cut, in order, with its start and end: its cues by their worth, the cuts of its runs of
- * short shots, which must be there, and frames without a cue where there are none for longer than a shot may last.
- */
-export function candidatesOf(plan: Plan, wishes: Wishes, longest: Frames): Candidate[] {
+/** The cuts that must be there, by frame: runs of short shots, pinned clips, cuts that were locked, the start and the end. */
+function heldCuts(plan: Plan, wishes: Wishes, placeOf: (clip: string) => number | null): Map<number, Candidate> {
   const { target } = plan;
-  const runs = burstCuts(wishes, target);
   const held = new Map<number, Candidate>();
   const hold = (frame: number, kind: string) => held.set(frame, { frame: frames(frame), worth: 1, kind, locked: true });
-  for (const { cuts } of runs) cuts.forEach((frame) => hold(frame, 'run'));
+  for (const { cuts } of burstCuts(wishes, target)) cuts.forEach((frame) => hold(frame, 'run'));
+  for (const { start, locked } of plan.score?.shots ?? []) if (locked && start < target) hold(start, 'locked');
+  for (const { clip, frame } of wishes.pins) {
+    const starts = placeOf(clip);
+    const name = plan.clips.find((c) => c.id === clip)?.name ?? clip;
+    if (frame >= target)
+      throw new CaesuraError(
+        'bad-pin',
+        `“${name}” is pinned to frame ${frame}, and the film has ${target}.`,
+        'Pin it to an earlier frame, or take the pin away.',
+      );
+    if (starts === null) continue;
+    const there = held.get(frame)?.starts;
+    if (there !== undefined && there !== starts)
+      throw new CaesuraError(
+        'two-pins',
+        `Two clips are pinned to frame ${frame}, “${name}” and another.`,
+        'Take one of the pins away, or move it.',
+      );
+    held.set(frame, { frame, worth: 1, kind: 'pin', locked: true, starts });
+  }
   hold(0, 'start');
   hold(target, 'end');
-  const free = fromCues(plan).filter(
+  return held;
+}
+
+/**
+ * The frames on which a film may be cut, in order, with its start and end: its cues by their worth, cuts that must be there,
+ * and frames without a cue where there are none for longer than a shot may last. `placeOf` tells the place of a clip among
+ * those that are laid out. Throws when a run or a pin lies outside the film, or two pins want one frame.
+ */
+export function candidatesOf(
+  plan: Plan,
+  wishes: Wishes,
+  longest: Frames,
+  placeOf: (clip: string) => number | null,
+): Candidate[] {
+  const { target } = plan;
+  const runs = burstCuts(wishes, target);
+  const held = heldCuts(plan, wishes, placeOf);
+  const free = fromCues(plan, wishes.seed).filter(
     ({ frame }) =>
       !held.has(frame) &&
       !runs.some(({ from, cuts }) => frame > from && frame < cuts.at(-1)!) &&

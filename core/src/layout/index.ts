@@ -7,3 +7,7 @@ export * from './optimise/index.ts';
 export * from './problem-of.ts';
 export * from './propose.ts';
 export * from './wanted-length.ts';
+export * from './conflict.ts';
+export * from './report.ts';
+export * from './choices.ts';
+export * from './pace-points.ts';

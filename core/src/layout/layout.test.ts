@@ -7,7 +7,7 @@ import { exactAnalysis, sampleClip, samplePlan } from '../plan/testing/sample-pl
 import { frameRate, frames, rational } from '../time/index.ts';
 import { assignClips } from './assign-clips.ts';
 import { parsePace } from './pace.ts';
-import { layOutRequest } from './request.ts';
+import { layOutRequest } from './report.ts';
 import { layOutSteadily } from './steady-layout.ts';
 
 describe('pace', () => {
@@ -76,7 +76,8 @@ describe('layout request', () => {
     target: '45s',
     pace: '2 beats',
     music,
-    clips: [{ name: 'Street door', rate: '50', frames: 900 }],
+    clips: ['Street door', 'Inking roller', 'Platen'].map((name) => ({ name, rate: '50', frames: 900 })),
+    order: 'kept',
   };
 
   it('gives the plan that the screen would', () => {
@@ -87,6 +88,7 @@ describe('layout request', () => {
         .slice(0, 4)
         .map((f) => f.start),
     ).toEqual([0, 26, 51, 77]);
+    expect(faultsOf(plan)).toEqual([]);
     expect(plan.clips[0]).toMatchObject({ name: 'Street door', rate: { num: 50, den: 1 } });
   });
 

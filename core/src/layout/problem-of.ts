@@ -1,13 +1,20 @@
 import { meetingOf, movementAt, type Activity, type Met } from '../footage/index.ts';
-import type { Clip, ClipWish, Plan, Wishes } from '../plan/index.ts';
-import { divide, frames, rational, type Frames } from '../time/index.ts';
+import { clipWish, NORMAL_SPEED, shotEnd, TERMS, type Clip, type Plan, type Wishes } from '../plan/index.ts';
+import { divide, frames, multiply, toNumber, type Frames } from '../time/index.ts';
+import { chance } from './chance.ts';
 import { candidatesOf } from './candidates.ts';
-import { USUAL_WEIGHTS, type Material, type Problem, type Weights } from './optimise/problem.ts';
+import { USUAL_WEIGHTS, type Material, type Problem, type Shift, type Weights } from './optimise/problem.ts';
 import { wantedLength } from './wanted-length.ts';
 
 /** What was seen of a clip, as far as a layout asks for it. */
 export interface SeenClip extends Omit<Met, 'usable' | 'rate'> {
   readonly activity: Activity;
+}
+
+/** A stretch of a film, from the start of one of its shots to that of another or the end. */
+export interface Stretch {
+  readonly from: Frames;
+  readonly to: Frames;
 }
 
 /** Parts of the wanted lengths that are the limits of a shot when none are set. */
@@ -18,14 +25,31 @@ const LOOKED_AT = 200;
 const UNKNOWN_LIKENESS = 0.5;
 /** Movement, in units of what counts as still, that counts as moving. */
 const MOVES = 1;
-
-const NO_WISH: ClipWish = { use: 'may', most: null };
+/** How much a seed lifts or lowers likeness, at most: half of this. */
+const SEEDED = 0.4;
+/** What variety counts, where it is wished for at its usual weight. */
+const USUAL_VARIETY = 0.3;
 
 /** Sums of the frames in which a clip moves. */
 function movingSums({ camera, subject }: Activity): Float64Array {
   const sums = new Float64Array(camera.length + 1);
   for (let k = 0; k < camera.length; k++) sums[k + 1] = sums[k]! + (movementAt({ camera, subject }, k) > MOVES ? 1 : 0);
   return sums;
+}
+
+/** Seconds at an end of a shot over which its movement is taken, and widths a second under which it hardly goes. */
+const END = 0.2;
+const HARDLY = 0.02;
+
+/** Sums of the shifts of a clip's picture. */
+function shiftOf(frames: SeenClip['frames'], rate: number): Shift {
+  const [x, y] = [new Float64Array(frames.length + 1), new Float64Array(frames.length + 1)];
+  frames.forEach(({ dx, dy }, k) => {
+    x[k + 1] = x[k]! + dx;
+    y[k + 1] = y[k]! + dy;
+  });
+  const reach = Math.max(1, Math.round(END * rate));
+  return { x, y, reach, least: (HARDLY * reach) / rate };
 }
 
 /** Limits of a shot's length: as wished, or what follows from the lengths wanted. */
@@ -39,61 +63,117 @@ export function limitsOf(plan: Plan, wishes: Wishes): { readonly shortest: Frame
   return { shortest, longest };
 }
 
+/** The longest that one of some clips lasts at one of its speeds with what is wanted beyond it, in frames. */
+function longestLasting(materials: readonly Material[], handles: Frames): number {
+  return materials.reduce((longest, { frames: there, usable, speeds, stride }) => {
+    const lasts = speeds.map((speed) => {
+      const step = toNumber(multiply(stride, speed));
+      return Math.min((usable.out - usable.in) / step, there / step - 2 * handles);
+    });
+    return Math.max(longest, ...lasts.map(Math.floor));
+  }, 1);
+}
+
 /** The clips of a plan that may be used, in its order. */
 export const usableClips = ({ clips }: Plan, wishes: Wishes): Clip[] =>
-  clips.filter(({ id }) => (wishes.clips[id] ?? NO_WISH).use !== 'never');
+  clips.filter(({ id }) => clipWish(wishes, id).use !== 'never');
+
+/** How much each term counts as wished. */
+export function weightsOf({ weights, neighbours }: Wishes): Weights {
+  const usual = { ...USUAL_WEIGHTS, variety: USUAL_VARIETY };
+  const wished = Object.fromEntries(
+    TERMS.map((term) => [term, usual[term] * (weights[term] ?? (term === 'variety' ? 0 : 1))]),
+  ) as Weights;
+  return { ...wished, likeness: neighbours === 'any' ? 0 : wished.likeness };
+}
+
+/** What was shown before a stretch, in order, what is shown after it, and the clip right after it. */
+function outside({ score }: Plan, { from, to }: Stretch) {
+  const shots = score?.shots ?? [];
+  const [before, after] = [shots.filter((s) => s.start < from), shots.filter((s) => s.start >= to)];
+  return { before: before.map((s) => s.clip), after: after.map((s) => s.clip) };
+}
+
+/** How well each clip goes on after each other, 0–1, as wished. */
+function likenessOf(clips: readonly Clip[], seenOf: (clip: Clip) => SeenClip | null, { neighbours, seed }: Wishes) {
+  const met = clips.map((clip): Met | null => {
+    const seen = seenOf(clip);
+    return seen && { ...seen, usable: clip.usable, rate: clip.rate.num / clip.rate.den };
+  });
+  const table = met.map((one, i) =>
+    met.map((next, j) => {
+      const alike = (one && next && meetingOf(one, next)?.likeness.whole) ?? UNKNOWN_LIKENESS;
+      const wanted = neighbours === 'unlike' ? 1 - alike : alike;
+      const other = seed === 0 ? 0 : SEEDED * chance(seed, i * met.length + j);
+      return Math.min(1, Math.max(0, wanted + other));
+    }),
+  );
+  return (i: number, j: number): number => table[i]![j]!;
+}
 
 /**
- * The problem of laying out a plan as wished. `seenOf` tells what was seen of a clip; what is not known of it counts
- * neither for nor against it. Throws when a pace cannot be read or a run of shots does not lie inside the film.
+ * The problem of laying out a plan, or a stretch of it, as wished. `seenOf` tells what was seen of a clip; what is not known
+ * of it counts neither for nor against it. Throws when a pace cannot be read, when a run of shots does not lie inside the
+ * film, or when two wishes want different things of one frame.
  */
 export function problemOf(
   plan: Plan,
   wishes: Wishes = plan.wishes,
   seenOf: (clip: Clip) => SeenClip | null = () => null,
-  weights: Weights = USUAL_WEIGHTS,
+  stretch: Stretch = { from: frames(0), to: plan.target },
 ): Problem {
   const limits = limitsOf(plan, wishes);
   const clips = usableClips(plan, wishes);
-  const seen = clips.map(seenOf);
-  const materials = clips.map((clip, i): Material => {
-    const { use, most } = wishes.clips[clip.id] ?? NO_WISH;
+  const { before, after } = outside(plan, stretch);
+  const places = new Map(clips.map((c, i) => [c.id, i]));
+  const place = (id: string | null): number | null => (id === null ? null : (places.get(id) ?? null));
+  const materials = clips.map((clip): Material => {
+    const { use, most, speeds } = clipWish(wishes, clip.id);
+    const seen = seenOf(clip);
+    const later = after.filter((id) => id === clip.id).length;
     return {
       id: clip.id,
       frames: clip.frames,
       usable: clip.usable,
       stride: divide(clip.rate, plan.rate),
       moments: clip.moments.map((m) => m.at).filter((at) => at >= clip.usable.in && at < clip.usable.out),
-      speeds: [rational(1)],
-      must: use === 'must',
-      most: most ?? Infinity,
-      movement: seen[i] ? movingSums(seen[i].activity) : null,
+      speeds: speeds.length > 0 ? speeds : [NORMAL_SPEED],
+      must: use === 'must' && later === 0,
+      most: most === null ? Infinity : Math.max(0, most - later),
+      movement: seen ? movingSums(seen.activity) : null,
+      shift: seen ? shiftOf(seen.frames, clip.rate.num / clip.rate.den) : null,
     };
   });
-  const met = (i: number): Met | null => {
-    const { usable, rate } = clips[i]!;
-    return seen[i] ? { ...seen[i], usable, rate: rate.num / rate.den } : null;
-  };
-  const likeness = clips.map((_, i) =>
-    clips.map((_, j) => {
-      const [one, next] = [met(i), met(j)];
-      return (one && next && meetingOf(one, next)?.likeness.whole) ?? UNKNOWN_LIKENESS;
-    }),
-  );
-  const place = (id: string | null): number | null => {
-    const at = clips.findIndex((c) => c.id === id);
-    return at < 0 ? null : at;
-  };
+  const pairsOf = (pairs: Wishes['before']) =>
+    pairs.flatMap(({ clip, then }): [number, number][] => {
+      const [one, next] = [place(clip), place(then)];
+      return one === null || next === null || one === next ? [] : [[one, next]];
+    });
+  // Where there are no cues for longer than any clip lasts, frames without one are offered too.
+  const reach = frames(Math.min(limits.longest, longestLasting(materials, wishes.handles)));
   return {
     target: plan.target,
-    candidates: candidatesOf(plan, wishes, limits.longest),
+    candidates: candidatesOf(plan, wishes, reach, place).filter(
+      ({ frame }) => frame >= stretch.from && frame <= stretch.to,
+    ),
     wanted: wantedLength(plan, wishes.pacing) as (frame: number) => number,
-    ...limits,
+    shortest: limits.shortest,
+    longest: reach,
     materials,
-    likeness: (i, j) => likeness[i]![j]!,
+    likeness: likenessOf(clips, seenOf, wishes),
     handles: { before: wishes.handles, after: wishes.handles },
-    first: place(wishes.first),
-    last: place(wishes.last),
-    weights,
+    first: stretch.from === 0 ? place(wishes.first) : null,
+    last: stretch.to === plan.target ? place(wishes.last) : null,
+    before: pairsOf(wishes.before),
+    together: pairsOf(wishes.together),
+    shownBefore: before.flatMap((id) => place(id) ?? []),
+    shownAfter: place(after[0] ?? null),
+    weights: weightsOf(wishes),
   };
+}
+
+/** The stretch from a frame to another, as far as shots begin there. Throws when the plan has none. */
+export function stretchOfShots(plan: Plan, first: number, last: number): Stretch {
+  const { shots } = plan.score!;
+  return { from: shots[first]!.start, to: frames(shotEnd(plan.score!, last)) };
 }

@@ -4,25 +4,25 @@ import {
   changeBrief,
   cuesOf,
   faultsOf,
+  lockCut,
+  moveCut,
   NO_WISHES,
   pinMoment,
   readPlan,
   shotFacts,
+  withShots,
   type Plan,
   type Wishes,
 } from '../plan/index.ts';
 import { sampleClip, samplePlan } from '../plan/testing/sample-plan.ts';
-import { frameRate, frames, samples, sourceFrames } from '../time/index.ts';
-import { limitsOf } from './problem-of.ts';
+import { finished, frameRate, frames, rational, samples, sourceFrames } from '../time/index.ts';
+import { limitsOf, stretchOfShots } from './problem-of.ts';
 import { proposals, type Proposal } from './propose.ts';
 import { wantedLength } from './wanted-length.ts';
 
 const wish = (of: Partial<Wishes>): Wishes => ({ ...NO_WISHES, ...of });
 function proposed(plan: Plan, wishes: Wishes = NO_WISHES): Proposal[] {
-  const search = proposals(plan, wishes);
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return step.value;
+  return finished(proposals(plan, wishes));
 }
 const startsOf = (plan: Plan) => plan.score!.shots.map((s) => s.start as number);
 
@@ -109,7 +109,7 @@ describe('proposals', () => {
     const wishes = wish({
       first: 'c',
       last: 'b',
-      clips: { a: { use: 'never', most: null }, d: { use: 'must', most: 1 } },
+      clips: { a: { use: 'never', most: null, speeds: [] }, d: { use: 'must', most: 1, speeds: [] } },
     });
     for (const { plan } of proposed(samplePlan(), wishes)) {
       const used = plan.score!.shots.map((s) => s.clip);
@@ -170,17 +170,39 @@ it('any plan laid out is exact, inside its limits and inside its sources', () =>
         handles: fc.integer({ min: 0, max: 6 }),
         rate: fc.constantFrom(frameRate(24), frameRate(25), frameRate(30000, 1001)),
         lengths: fc.array(fc.integer({ min: 30, max: 900 }), { minLength: 1, maxLength: 5 }),
+        locks: fc.array(fc.integer({ min: 1, max: 1099 }), { maxLength: 2 }),
+        lead: fc.integer({ min: 0, max: 3 }),
+        seed: fc.nat(5),
       }),
-      ({ target, pace, order, handles, rate, lengths }) => {
+      ({ target, pace, order, handles, rate, lengths, locks, lead, seed }) => {
         const clips = lengths.map((n, i) => sampleClip(`c${i}`, `Clip ${i}`, frameRate([24, 25, 50, 120][i % 4]!), n));
-        const plan = changeBrief({ ...samplePlan(), rate, clips }, { target: frames(target), pace });
-        const wishes = wish({ order, handles: frames(handles) });
+        const held = [...new Set(locks.filter((at) => at < target))].sort((a, b) => a - b);
+        const empty = [0, ...held].map((start) => ({
+          ...{ start: frames(start), clip: null, sourceIn: sourceFrames(0), ...(start > 0 && { locked: true }) },
+        }));
+        const brief = changeBrief(
+          { ...samplePlan(), rate, clips },
+          { target: frames(target), pace, lead: frames(lead) },
+        );
+        const plan = withShots(brief, empty, { from: frames(0), to: frames(target) });
+        const wishes = wish({ order, handles: frames(handles), seed });
         const { shortest, longest } = limitsOf(plan, wishes);
-        for (const { plan: laidOut } of proposed(plan, wishes)) {
+        const cues = cuesOf(plan);
+        const found = proposed(plan, wishes);
+        expect(proposed(plan, wishes)).toEqual(found);
+        for (const { plan: laidOut } of found) {
           const facts = shotFacts(laidOut);
-          expect(facts.reduce((sum, f) => sum + f.length, 0)).toBe(target);
-          for (const { length, sourceIn, sourceOut, clip } of facts) {
-            if (facts.length > 1) expect(length).toBeGreaterThanOrEqual(Math.min(shortest, target));
+          facts.forEach((f, i) => expect(f.start).toBe(facts[i - 1]?.end ?? 0));
+          expect(facts.at(-1)!.end).toBe(target);
+          for (const at of held) expect(facts.find((f) => f.start === at)!.shot.locked).toBe(true);
+          for (const { start, length, sourceIn, sourceOut, clip, landing } of facts) {
+            // Between two locked cuts a shot may be as short as they make it.
+            const between = [0, ...held, target];
+            const inside = between.includes(start) && between.includes(start + length);
+            if (!inside) expect(length).toBeGreaterThanOrEqual(Math.min(shortest, target));
+            // On a cue is within half a frame of it, less the lead.
+            if (cues.some((c) => c.frame === start) && start > 0)
+              expect(Math.abs(landing!.offsetFrames)).toBeLessThanOrEqual(0.5);
             expect(length).toBeLessThanOrEqual(longest);
             expect(sourceIn).toBeGreaterThanOrEqual(clip!.usable.in);
             expect(sourceOut).toBeLessThanOrEqual(clip!.usable.out);
@@ -190,4 +212,94 @@ it('any plan laid out is exact, inside its limits and inside its sources', () =>
     ),
     { numRuns: 60, seed: 5 },
   );
+});
+
+describe('wishes', () => {
+  const clip = (of: Partial<Wishes['clips'][string]>) => ({ use: 'may' as const, most: null, speeds: [], ...of });
+
+  it('pin clips to frames, keep pairs together and before, and hold locked cuts', () => {
+    const laidOut = proposed(samplePlan())[0]!.plan;
+    const kept = lockCut(moveCut(laidOut, 7, startsOf(laidOut)[7]! + 3), 7, true);
+    const frame = startsOf(kept)[7]!;
+    const wishes = wish({
+      pins: [{ clip: 'd', frame: frames(540) }],
+      before: [{ clip: 'c', then: 'b' }],
+      together: [{ clip: 'a', then: 'c' }],
+    });
+    for (const { plan } of proposed(kept, wishes)) {
+      const used = plan.score!.shots.map((s) => s.clip!);
+      expect(plan.score!.shots.find((s) => s.start === 540)!.clip).toBe('d');
+      expect(used.indexOf('c')).toBeLessThan(used.indexOf('b'));
+      used.forEach((id, i) => {
+        if (id === 'a') expect(used[i + 1]).toBe('c');
+        if (id === 'c') expect(used[i - 1]).toBe('a');
+      });
+      expect(plan.score!.shots.find((s) => s.start === frame)!.locked).toBe(true);
+    }
+    expect(() => proposed(kept, wish({ pins: [{ clip: 'd', frame: frames(1080) }] }))).toThrow('the film has 1080');
+    const both = [
+      { clip: 'a', frame: frames(540) },
+      { clip: 'd', frame: frames(540) },
+    ];
+    expect(() => proposed(kept, wish({ pins: both }))).toThrow('Two clips are pinned to frame 540');
+  });
+
+  it('let a clip be slowed so that it lasts', () => {
+    const plan = { ...samplePlan(), pace: '1 bar', clips: [sampleClip('x', 'Short', frameRate(24), 40)] };
+    const [first] = proposed(
+      plan,
+      wish({ shortest: frames(45), clips: { x: clip({ speeds: [rational(1), rational(1, 2)] }) } }),
+    );
+    expect(first!.plan.score!.shots.some((s) => s.speed?.den === 2)).toBe(true);
+    expect(faultsOf(first!.plan)).toEqual([]);
+  });
+
+  it('for variety make neighbours of other lengths', () => {
+    const alike = (plan: Plan) => {
+      const lengths = shotFacts(plan).map((f) => f.length);
+      return lengths.slice(1).filter((l, i) => Math.abs(l - lengths[i]!) <= 1).length / (lengths.length - 1);
+    };
+    const plan = samplePlan();
+    const [usual, varied] = [wish({}), wish({ weights: { variety: 2 } })].map((w) => alike(proposed(plan, w)[0]!.plan));
+    expect(varied!).toBeLessThan(usual! / 2);
+  });
+
+  it('for another seed give other layouts, and for the same one the same', () => {
+    const [one, again, other] = [1, 1, 2].map(
+      (seed) => proposed(samplePlan(), wish({ seed, longest: frames(80) }))[1]!,
+    );
+    expect(again).toEqual(one);
+    expect(other!.plan.score).not.toEqual(one!.plan.score);
+  });
+});
+
+describe('a stretch between two cuts', () => {
+  const laidOut = proposed(samplePlan(), wish({ order: 'kept' }))[0]!.plan;
+  const within = (plan: Plan, wishes: Wishes, first: number, last: number) => {
+    return finished(proposals(plan, wishes, () => null, stretchOfShots(plan, first, last)));
+  };
+
+  it('is laid out anew, and everything outside stays', () => {
+    const { from, to } = stretchOfShots(laidOut, 5, 12);
+    const found = within(
+      laidOut,
+      wish({ shortest: frames(10), pacing: { kind: 'drawn', points: [{ frame: frames(0), length: frames(13) }] } }),
+      5,
+      12,
+    );
+    expect(found).toHaveLength(3);
+    expect(found[0]!.plan.score!.shots.length).toBeGreaterThan(laidOut.score!.shots.length);
+    for (const { plan } of found) {
+      const outside = (p: Plan) => p.score!.shots.filter((s) => s.start < from || s.start >= to);
+      expect(outside(plan)).toEqual(outside(laidOut));
+      expect(readPlan(JSON.parse(JSON.stringify(plan)))).toEqual(plan);
+    }
+  });
+
+  it('counts what is shown outside of it', () => {
+    const [before, after] = [laidOut.score!.shots.slice(0, 5), laidOut.score!.shots.slice(13)];
+    const shown = [...before, ...after].filter((s) => s.clip === 'b').length;
+    for (const { plan } of within(laidOut, wish({ clips: { b: { use: 'may', most: shown, speeds: [] } } }), 5, 12))
+      expect(plan.score!.shots.filter((s) => s.clip === 'b')).toHaveLength(shown);
+  });
 });

@@ -1,14 +1,25 @@
-import type { Clip, Plan, Wishes } from '../plan/index.ts';
-import { sourceFrames } from '../time/index.ts';
+import {
+  NORMAL_SPEED,
+  TERMS,
+  withShots,
+  type Clip,
+  type Plan,
+  type Shot,
+  type Term,
+  type Wishes,
+} from '../plan/index.ts';
+import { compare, frames } from '../time/index.ts';
 import {
   bestInAnyOrder,
   bestInOrder,
-  USUAL_WEIGHTS,
+  usualBreadth,
+  type Breadth,
   type Found,
   type Problem,
   type Weights,
 } from './optimise/index.ts';
-import { problemOf, usableClips, type SeenClip } from './problem-of.ts';
+import { problemOf, usableClips, type SeenClip, type Stretch } from './problem-of.ts';
+import { energyAt } from './wanted-length.ts';
 
 /** A layout that is offered. */
 export interface Proposal {
@@ -18,73 +29,98 @@ export interface Proposal {
   readonly found: Found;
 }
 
-/** What each proposal puts first: parts of the cost that count more. */
-const LEANINGS: readonly (readonly [Proposal['leans'], Partial<Weights>])[] = [
-  ['even', {}],
-  ['music', { cue: 1.6, pace: 0.7 }],
-  ['pictures', { moment: 1.2, movement: 0.8, likeness: 0.9, cue: 0.5 }],
-];
-/** Part of its worth that a cut keeps where an earlier proposal has one, so that the next is another. */
-const USED_BEFORE = 0.55;
-
-/** A problem with its weights leaning, and with cuts of earlier proposals worth less. */
-function leaning(problem: Problem, weights: Partial<Weights>, earlier: readonly Found[]): Problem {
-  const used = new Set<number>(earlier.flatMap(({ shots }) => shots.map((s) => s.from)));
-  return {
-    ...problem,
-    weights: { ...USUAL_WEIGHTS, ...weights },
-    candidates: problem.candidates.map((c) =>
-      c.locked || !used.has(c.frame) ? c : { ...c, worth: c.worth * USED_BEFORE },
-    ),
-  };
+/** How far a search is, 0–1, and the best it has so far. */
+export interface Search {
+  readonly done: number;
+  readonly best: readonly Proposal[];
 }
 
-/** A plan with a layout as its score. */
+/** What a proposal puts first. */
+interface Leaning {
+  readonly leans: Proposal['leans'];
+  /** How much more or less each term counts. */
+  readonly terms: Partial<Record<Term, number>>;
+  /** Times the wanted length where the music is quietest; the same part of it where it is loudest. */
+  readonly swing: number;
+  /** What variety counts at least. */
+  readonly variety: number;
+}
+
+const LEANINGS: readonly Leaning[] = [
+  { leans: 'even', terms: {}, swing: 1, variety: 0 },
+  { leans: 'music', terms: { cue: 2, pace: 0.7 }, swing: 1.6, variety: 0 },
+  { leans: 'pictures', terms: { moment: 2, movement: 2, likeness: 2, pace: 0.4 }, swing: 1, variety: 0.4 },
+];
+/** Part of its worth that a cut keeps where an earlier proposal has one, so that the next is another. */
+const USED_BEFORE = 0.85;
+/** A first look that is soon there, before the search proper. */
+const FIRST_LOOK: Breadth = { ways: 4, perClip: 1, distinct: true };
+
+/** A problem that leans, and in which cuts of earlier proposals are worth less. */
+function leaning(problem: Problem, { terms, swing, variety }: Leaning, plan: Plan, earlier: readonly Found[]): Problem {
+  const used = new Set<number>(earlier.flatMap(({ shots }) => shots.map((s) => s.from)));
+  const weights = Object.fromEntries(
+    TERMS.map((term) => [term, problem.weights[term] * (terms[term] ?? 1)]),
+  ) as Weights;
+  const candidates = problem.candidates.map((c) =>
+    c.locked || !used.has(c.frame) ? c : { ...c, worth: c.worth * USED_BEFORE },
+  );
+  const energy = swing !== 1 && plan.music ? energyAt(plan.music, plan) : null;
+  const wanted = (frame: number) => problem.wanted(frame) * (energy ? swing ** (1 - 2 * energy(frames(frame))) : 1);
+  return { ...problem, wanted, candidates, weights: { ...weights, variety: Math.max(weights.variety, variety) } };
+}
+
+/** A plan with a layout as its score, or in place of a stretch of it; locked cuts stay locked. */
 export function withLayout(plan: Plan, clips: readonly Clip[], { shots }: Found): Plan {
-  return {
-    ...plan,
-    score: {
-      length: plan.target,
-      shots: shots.map(({ from, material, sourceIn }, i) => ({
-        id: `s${i + 1}`,
-        start: from,
-        clip: clips[material]!.id,
-        sourceIn: sourceFrames(sourceIn),
-      })),
-    },
-  };
+  const locked = new Set<number>(plan.score?.shots.flatMap((s) => (s.locked ? [s.start] : [])));
+  const found = shots.map(({ from, material, sourceIn, speed }): Omit<Shot, 'id'> => ({
+    start: from,
+    clip: clips[material]!.id,
+    sourceIn,
+    ...(compare(speed, NORMAL_SPEED) !== 0 && { speed }),
+    ...(locked.has(from) && { locked: true }),
+  }));
+  return withShots(plan, found, { from: shots[0]!.from, to: shots.at(-1)!.to });
+}
+
+/** One search of one pass: exact where the order is kept, else of a breadth. Yields the part that is done. */
+function* searched(problem: Problem, order: Wishes['order'], breadth: Breadth): Generator<number, Found | null, void> {
+  return order === 'kept' ? bestInOrder(problem) : yield* bestInAnyOrder(problem, breadth);
 }
 
 /**
- * Layouts of a plan as wished, each leaning another way and with other cuts where that costs little. Yields the part that
- * is done; returns those found, none when there is no layout at all. The same plan gives the same.
+ * Layouts of a plan as wished, or of a stretch of it, each leaning another way and with other cuts where that costs little.
+ * Yields how far it is with the best so far, of which there are some after a first, short pass; returns those found, none
+ * when there is no layout at all. The same plan gives the same.
  */
 export function* proposals(
   plan: Plan,
   wishes: Wishes = plan.wishes,
   seenOf: (clip: Clip) => SeenClip | null = () => null,
-): Generator<number, Proposal[], void> {
-  const problem = problemOf(plan, wishes, seenOf);
+  stretch: Stretch = { from: frames(0), to: plan.target },
+): Generator<Search, Proposal[], void> {
+  const problem = problemOf(plan, wishes, seenOf, stretch);
   const clips = usableClips(plan, wishes);
-  const found: Proposal[] = [];
-  if (clips.length === 0) return found;
-  for (const [i, [leans, weights]] of LEANINGS.entries()) {
-    const leant = leaning(
-      problem,
-      weights,
-      found.map((p) => p.found),
-    );
-    let layout: Found | null;
-    if (wishes.order === 'kept') layout = bestInOrder(leant);
-    else {
-      const search = bestInAnyOrder(leant);
+  let best: Proposal[] = [];
+  if (clips.length === 0) return best;
+  const usual = usualBreadth(clips.length);
+  const passes = wishes.order === 'kept' ? [usual] : [FIRST_LOOK, usual];
+  const parts = passes.length * LEANINGS.length;
+  let part = 0;
+  for (const breadth of passes) {
+    const found: Proposal[] = [];
+    for (const leans of LEANINGS) {
+      const earlier = found.map((p) => p.found);
+      const leant = leaning(problem, leans, plan, earlier);
+      const search = searched(leant, wishes.order, breadth);
       let step = search.next();
-      for (; !step.done; step = search.next()) yield (i + step.value) / LEANINGS.length;
-      layout = step.value;
+      for (; !step.done; step = search.next()) yield { done: (part + step.value) / parts, best };
+      part++;
+      if (step.value) found.push({ leans: leans.leans, plan: withLayout(plan, clips, step.value), found: step.value });
+      if (found.length > best.length) best = [...found];
+      yield { done: part / parts, best };
     }
-    if (!layout) break;
-    found.push({ leans, plan: withLayout(plan, clips, layout), found: layout });
-    yield (i + 1) / LEANINGS.length;
+    best = found.length > 0 ? found : best;
   }
-  return found;
+  return best;
 }

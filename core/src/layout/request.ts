@@ -1,17 +1,56 @@
 import { z } from 'zod';
 import { AnalysisReportSchema, analysisOfReport } from '../listen/report.ts';
-import { CaesuraError, frames, parseLength, parseRate, parseTimecode, sourceFrames } from '../time/index.ts';
-import { changeBrief, lengthContext, newPlan, setMusic, setRegion, type Clip, type Plan } from '../plan/index.ts';
-import { layOutSteadily } from './steady-layout.ts';
+import { NOTHING_FOUND } from '../listen/index.ts';
+import {
+  CaesuraError,
+  frames,
+  parseLength,
+  parseRate,
+  parseTimecode,
+  rational,
+  samples,
+  sourceFrames,
+  type Rational,
+} from '../time/index.ts';
+import {
+  addSound,
+  changeBrief,
+  editCues,
+  lengthContext,
+  NO_WISHES,
+  newPlan,
+  setMusic,
+  setRegion,
+  WishesSchema,
+  withShots,
+  type Clip,
+  type Plan,
+  type Wishes,
+} from '../plan/index.ts';
+
+/** Whole frames, or a length as typed. */
+const length = z.union([z.number().int().min(0), z.string().min(1).max(40)]);
+/** The name of a clip of the request. */
+const clipName = z.string().min(1).max(120);
+const pair = z.tuple([clipName, clipName]);
 
 const ClipRequestSchema = z.strictObject({
-  name: z.string().min(1).max(120),
+  name: clipName,
   file: z.string().min(1).max(255).optional(),
   rate: z.string(),
   frames: z.number().int().min(1),
   start: z.string().optional(),
   usable: z.tuple([z.number().int().min(0), z.number().int().min(1)]).optional(),
   size: z.tuple([z.number().int().min(1), z.number().int().min(1)]).optional(),
+  /** Source frames worth landing on a cue. */
+  moments: z.array(z.number().int().min(0)).max(10_000).default([]),
+  /** Speeds it may be shown at, 1 for normal, as fractions or per cent: `"1/2"`, `"40%"`. */
+  speeds: z
+    .array(z.string().regex(/^\d+(\/\d+)?%?$/, 'must be such as 1/2 or 40%'))
+    .max(20)
+    .default([]),
+  use: z.enum(['may', 'must', 'never']).default('may'),
+  most: z.number().int().min(1).max(1000).nullable().default(null),
 });
 
 /** What a script gives to have a film laid out; lengths and rates as a person types them. */
@@ -27,13 +66,49 @@ export const LayoutRequestSchema = z.strictObject({
   music: AnalysisReportSchema.optional(),
   /** Part of the music used, in seconds; from the first downbeat to the end when left out. */
   region: z.tuple([z.number().min(0), z.number().min(0)]).optional(),
+  /** Instants of the film, in seconds, that a cut may land on beside those of the music. */
+  cues: z
+    .array(z.strictObject({ at: z.number().min(0), name: z.string().max(200).optional() }))
+    .max(10_000)
+    .default([]),
   clips: z.array(ClipRequestSchema).max(5000).default([]),
+  /** How the pace changes; see the plan's schema. */
+  pacing: WishesSchema.shape.pacing,
+  bursts: z
+    .array(z.strictObject({ end: length, shots: z.number().int().min(1).max(200), each: length }))
+    .max(100)
+    .default([]),
+  shortest: length.nullable().default(null),
+  longest: length.nullable().default(null),
+  order: z.enum(['kept', 'free']).default('free'),
+  handles: length.default(0),
+  first: clipName.nullable().default(null),
+  last: clipName.nullable().default(null),
+  /** Frames of the film on which there must be a cut. */
+  locks: z.array(z.number().int().min(1)).max(10_000).default([]),
+  pins: z
+    .array(z.strictObject({ clip: clipName, frame: z.number().int().min(1) }))
+    .max(500)
+    .default([]),
+  before: z.array(pair).max(500).default([]),
+  together: z.array(pair).max(500).default([]),
+  neighbours: WishesSchema.shape.neighbours,
+  weights: WishesSchema.shape.weights,
+  seed: WishesSchema.shape.seed,
 });
+type LayoutRequest = z.output<typeof LayoutRequestSchema>;
 
-function clipOf(request: z.output<typeof ClipRequestSchema>, index: number): Clip {
+function clipOf(request: LayoutRequest['clips'][number], index: number): Clip {
   const rate = parseRate(request.rate);
   const [from, to] = request.usable ?? [0, request.frames];
   const [width, height] = request.size ?? [1920, 1080];
+  const outside = request.moments.find((at) => at >= request.frames);
+  if (outside !== undefined)
+    throw new CaesuraError(
+      'bad-request',
+      `The request is not right at clips.${index}.moments: “${request.name}” has no frame ${outside}.`,
+      `Its frames go from 0 to ${request.frames - 1}.`,
+    );
   return {
     id: `c${index + 1}`,
     name: request.name,
@@ -45,13 +120,102 @@ function clipOf(request: z.output<typeof ClipRequestSchema>, index: number): Cli
     dropFrame: request.start?.includes(';') ?? false,
     usable: { in: sourceFrames(from), out: sourceFrames(to) },
     poster: null,
-    moments: [],
+    moments: [...new Set(request.moments)].sort((a, b) => a - b).map((at) => ({ at: sourceFrames(at), kind: 'peak' })),
     declined: [],
   };
 }
 
-/** Lays out a film as asked for and returns its plan. Throws with the place of the first thing that is wrong. */
-export function layOutRequest(json: unknown): Plan {
+/** A speed such as `1/2` or `40%`, exact. */
+function speedOfText(text: string): Rational {
+  const [num, den] = text.replace('%', '').split('/').map(Number) as [number, number?];
+  return rational(num, (den ?? 1) * (text.endsWith('%') ? 100 : 1));
+}
+
+/** Samples a second in which cues of a request are kept; enough to tell any two frames apart. */
+const CUE_CLOCK = 48_000;
+
+/** A plan with cues at instants of the film, in a silent sound of their own. */
+function withCues(plan: Plan, cues: LayoutRequest['cues']): Plan {
+  if (cues.length === 0) return plan;
+  const end = Math.ceil((plan.target * plan.rate.den) / plan.rate.num + 1);
+  const analysis = {
+    ...{ sampleRate: CUE_CLOCK, length: samples(end * CUE_CLOCK), beats: [], downbeats: [], beatsPerBar: 4 },
+    ...{ tempo: null, confidence: 0 },
+  };
+  const silent = {
+    media: '0'.repeat(64),
+    fileName: 'Cues of the request',
+    outline: null,
+    analysis,
+    found: NOTHING_FOUND,
+  };
+  const added = addSound(plan, silent, 'effect');
+  const at = (seconds: number) => samples(Math.round(seconds * CUE_CLOCK));
+  return editCues(
+    added,
+    added.sounds.at(-1)!.id,
+    cues.map((cue) => ({ kind: 'hand', from: null, to: at(cue.at), ...(cue.name && { name: cue.name }) })),
+  );
+}
+
+function wishesOf(request: LayoutRequest, plan: Plan): Wishes {
+  const lengthOf = (given: number | string) =>
+    typeof given === 'number' ? frames(given) : parseLength(given, lengthContext(plan)).frames;
+  const id = (name: string): string => {
+    const clip = plan.clips.find((c) => c.name === name);
+    if (!clip)
+      throw new CaesuraError(
+        'bad-request',
+        `The request speaks of a clip “${name}” that is not among its clips.`,
+        'Name clips as they are named under clips.',
+      );
+    return clip.id;
+  };
+  const pairs = (list: readonly (readonly [string, string])[]) =>
+    list.map(([clip, then]) => ({ clip: id(clip), then: id(then) }));
+  const { pacing, shortest, longest, order, handles, first, last, neighbours, weights, seed } = request;
+  const wishes = {
+    ...NO_WISHES,
+    ...{ pacing, order, neighbours, weights, seed, handles: lengthOf(handles) },
+    bursts: request.bursts.map(({ end, shots, each }) => ({ end: lengthOf(end), shots, each: lengthOf(each) })),
+    shortest: shortest === null ? null : lengthOf(shortest),
+    longest: longest === null ? null : lengthOf(longest),
+    first: first === null ? null : id(first),
+    last: last === null ? null : id(last),
+    pins: request.pins.map(({ clip, frame }) => ({ clip: id(clip), frame })),
+    before: pairs(request.before),
+    together: pairs(request.together),
+    clips: Object.fromEntries(
+      request.clips.map(({ use, most, speeds }, i) => [`c${i + 1}`, { use, most, speeds: speeds.map(speedOfText) }]),
+    ),
+  };
+  const parsed = WishesSchema.safeParse(wishes);
+  if (parsed.success) return parsed.data;
+  const [issue] = parsed.error.issues;
+  throw new CaesuraError('bad-request', `The request is not right at ${issue?.path.join('.')}: ${issue?.message}`);
+}
+
+/** A plan with cuts that are locked at some frames, between them nothing yet. Throws when one lies outside the film. */
+function withLocks(plan: Plan, locks: readonly number[]): Plan {
+  const outside = locks.find((at) => at >= plan.target);
+  if (outside !== undefined)
+    throw new CaesuraError(
+      'bad-request',
+      `The request is not right at locks: the film has no cut at frame ${outside}.`,
+      `It has ${plan.target} frames.`,
+    );
+  if (locks.length === 0) return plan;
+  const starts = [0, ...[...new Set(locks)].sort((a, b) => a - b)];
+  const empty = { clip: null, sourceIn: sourceFrames(0) };
+  return withShots(
+    plan,
+    starts.map((start) => ({ ...empty, start: frames(start), ...(start > 0 && { locked: true }) })),
+    { from: frames(0), to: plan.target },
+  );
+}
+
+/** The plan that a request asks for, with its wishes, not yet laid out. Throws with the place of the first thing that is wrong. */
+export function planOfRequest(json: unknown): Plan {
   const parsed = LayoutRequestSchema.safeParse(json);
   if (!parsed.success) {
     const [issue] = parsed.error.issues;
@@ -78,5 +242,6 @@ export function layOutRequest(json: unknown): Plan {
     plan = setRegion(plan, plan.music!.id, at(request.region[0]), at(request.region[1]));
   }
   plan = changeBrief(plan, { target: parseLength(request.target, lengthContext(plan)).frames });
-  return layOutSteadily(plan);
+  plan = withLocks(withCues(plan, request.cues), request.locks);
+  return { ...plan, wishes: wishesOf(request, plan) };
 }

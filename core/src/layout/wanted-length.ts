@@ -36,7 +36,7 @@ const SHAPES: Readonly<Record<'even' | 'late' | 'early', (part: number) => numbe
 const [QUIET, LOUD] = [0.1, 0.9];
 
 /** How loud the music is at a frame of the film, 0 for its quietest and 1 for its loudest; 0 beyond its ends. */
-function energyAt(music: Sound, { rate }: Plan): WantedLength {
+export function energyAt(music: Sound, { rate }: Plan): WantedLength {
   const { shortTerm } = music.found.loudness;
   const levels = shortTerm.filter((l) => l !== null).toSorted((a, b) => a - b);
   const [quiet, loud] = [QUIET, LOUD].map((part) => levels[Math.floor(part * (levels.length - 1))] ?? 0) as [

@@ -10,9 +10,11 @@ import {
   rateLabel,
   sameRate,
   type FrameRate,
+  type Frames,
 } from '../time/index.ts';
 import { cuesOf, landingOf } from './cues.ts';
 import type { Plan, Size } from './schema.ts';
+import type { Wishes } from './wishes-schema.ts';
 
 /** Parts of the brief that can be changed on their own. */
 export type BriefChange = Partial<
@@ -67,6 +69,24 @@ function relabelled(plan: Plan, rate: FrameRate, dropFrame: boolean): Plan['star
   return plan.start;
 }
 
+/** Wishes with every length and frame of the film moved. */
+function wishesAt(wishes: Wishes, move: (n: number) => Frames): Wishes {
+  const least = (n: number) => frames(Math.max(1, move(n)));
+  const { pacing, shortest, longest } = wishes;
+  return {
+    ...wishes,
+    pacing:
+      pacing.kind === 'drawn'
+        ? { ...pacing, points: pacing.points.map((p) => ({ frame: move(p.frame), length: least(p.length) })) }
+        : pacing,
+    bursts: wishes.bursts.map((run) => ({ ...run, end: least(run.end), each: least(run.each) })),
+    shortest: shortest === null ? null : least(shortest),
+    longest: longest === null ? null : least(longest),
+    handles: move(wishes.handles),
+    pins: wishes.pins.map((pin) => ({ ...pin, frame: least(pin.frame) })),
+  };
+}
+
 /**
  * Changes the plan's rate and keeps the time: lengths and free cuts go to the nearest boundary, cuts on a cue are
  * rounded anew from the cue's true time. Source ranges stay.
@@ -86,6 +106,7 @@ export function changeRate(plan: Plan, wanted: FrameRate): Plan {
     lead: move(plan.lead),
     music: plan.music && { ...plan.music, place: move(plan.music.place) },
     sounds: plan.sounds.map((sound) => ({ ...sound, place: move(sound.place) })),
+    wishes: wishesAt(plan.wishes, move),
   };
   checkLength(next, next.target);
   if (!plan.score) return next;

@@ -3,7 +3,8 @@ import { cuesOf, landingOf } from './cues.ts';
 import type { Plan, Score } from './schema.ts';
 import { shotEnd } from './source.ts';
 
-function scoreOf(plan: Plan): Score {
+/** The score of a plan. Throws when there is none yet. */
+export function scoreOf(plan: Plan): Score {
   if (!plan.score) throw new CaesuraError('no-score', 'There are no cuts yet.', 'Lay out in Score first.');
   return plan.score;
 }
@@ -11,6 +12,22 @@ function scoreOf(plan: Plan): Score {
 function checkCut(score: Score, cut: number): void {
   if (!Number.isInteger(cut) || cut < 1 || cut >= score.shots.length)
     throw new CaesuraError('no-such-cut', `There is no cut ${cut}.`, `Cuts go from 1 to ${score.shots.length - 1}.`);
+}
+
+function checkFree(score: Score, cut: number): void {
+  if (score.shots[cut]!.locked)
+    throw new CaesuraError('cut-locked', `Cut ${cut} is locked.`, 'Unlock it first, or change another.');
+}
+
+/** Locks a cut, so that it stays where it is, or unlocks it. Throws when there is no such cut. */
+export function lockCut(plan: Plan, cut: number, locked: boolean): Plan {
+  const score = scoreOf(plan);
+  checkCut(score, cut);
+  const shots = score.shots.map(({ locked: was, ...shot }, i) => {
+    const stays = i === cut ? locked : was;
+    return stays ? { ...shot, locked: true } : shot;
+  });
+  return { ...plan, score: { ...score, shots } };
 }
 
 /** The frames between which cut `cut` may move so that both its shots keep at least one frame. */
@@ -23,10 +40,11 @@ export function cutLimits(plan: Plan, cut: number): { from: Frames; to: Frames }
 /**
  * Moves cut `cut` (before shot `cut`, from 1) to a frame. Only the two shots at the cut change length, so the
  * total and all other cuts stay. The incoming shot keeps its first source frame.
- * Throws when there is no such cut or a shot would be left without a frame.
+ * Throws when there is no such cut, it is locked, or a shot would be left without a frame.
  */
 export function moveCut(plan: Plan, cut: number, frame: number): Plan {
   const { from, to } = cutLimits(plan, cut);
+  checkFree(scoreOf(plan), cut);
   if (!Number.isSafeInteger(frame) || frame < from || frame > to)
     throw new CaesuraError(
       'cut-out-of-range',
@@ -48,6 +66,16 @@ export function nudgeCut(plan: Plan, cut: number, by: number): Plan {
 }
 
 /**
+ * Moves several cuts by as many frames, so that the shots between them keep their lengths. Throws when one of them does not
+ * exist or is locked, or a shot beside them would be left without a frame.
+ */
+export function moveCuts(plan: Plan, cuts: readonly number[], by: number): Plan {
+  // Those ahead go first, so that none runs into the next.
+  const ordered = [...new Set(cuts)].sort((a, b) => (by > 0 ? b - a : a - b));
+  return ordered.reduce((moved, cut) => moveCut(moved, cut, scoreOf(moved).shots[cut]!.start + by), plan);
+}
+
+/**
  * Moves a cut to the cue after it (`direction` 1) or before it (−1). A cut already on its cue goes to the next one.
  * Throws when there is no cue that way before the neighbouring cut.
  */
@@ -65,28 +93,12 @@ export function moveCutToCue(plan: Plan, cut: number, direction: 1 | -1): Plan {
   return moveCut(plan, cut, ahead.frame);
 }
 
-/** Removes cut `cut`: the shot before it runs on in its place. The total stays. Throws when there is no such cut. */
+/** Removes cut `cut`: the shot before it runs on in its place. The total stays. Throws when there is no such cut or it is locked. */
 export function removeCut(plan: Plan, cut: number): Plan {
   const score = scoreOf(plan);
   checkCut(score, cut);
+  checkFree(score, cut);
   return { ...plan, score: { ...score, shots: score.shots.filter((_, i) => i !== cut) } };
-}
-
-/** Puts a clip, from its first usable frame, or none, on shot `index` (from 0). Throws when either does not exist. */
-export function setShotClip(plan: Plan, index: number, clipId: string | null): Plan {
-  const score = scoreOf(plan);
-  const clip = plan.clips.find((c) => c.id === clipId);
-  if (!score.shots[index] || (clipId !== null && !clip))
-    throw new CaesuraError('no-such-clip', 'That shot or clip is not in the plan.');
-  return {
-    ...plan,
-    score: {
-      ...score,
-      shots: score.shots.map((shot, i) =>
-        i === index ? { ...shot, clip: clipId, sourceIn: clip?.usable.in ?? shot.sourceIn } : shot,
-      ),
-    },
-  };
 }
 
 /** How many cuts there are, how many fall on a cue, and the worst offset of those in milliseconds. */

@@ -24,6 +24,11 @@ export const RateSchema = z
   .object({ num: whole.min(1), den: whole.min(1) })
   .refine(({ num, den }) => num >= den && num <= 1000 * den, 'A frame rate lies between 1 and 1000 frames a second.');
 
+/** A constant speed between a hundredth and a hundred times normal, as a fraction of whole numbers. */
+export const SpeedSchema = z
+  .object({ num: whole.min(1).max(1e6), den: whole.min(1).max(1e6) })
+  .refine(({ num, den }) => num <= 100 * den && den <= 100 * num, 'A speed lies between 1 and 10000 per cent.');
+
 /** Width and height in pixels. */
 export const SizeSchema = z.object({ width: whole.min(1).max(32768), height: whole.min(1).max(32768) });
 

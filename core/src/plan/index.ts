@@ -22,3 +22,8 @@ export * from './lines.ts';
 export * from './correct-rate.ts';
 export * from './file-facts.ts';
 export * from './speeds.ts';
+export * from './edit-shots.ts';
+export * from './shot-length.ts';
+export { withShots } from './with-shots.ts';
+export * from './take-stretch.ts';
+export * from './edit-wishes.ts';

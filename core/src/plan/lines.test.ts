@@ -65,4 +65,18 @@ describe('lines', () => {
     expect(scoreLines(plan).map((l) => l.bar)).toEqual([1, 5, 9, 13, 17, 21]);
     expect(musicLines(plan.music!).map((l) => l.bar)).toEqual([1, 5, 9, 13, 17, 21]);
   });
+
+  it('holds more bars or fewer at other zooms, a bar on several lines when there are less than one', () => {
+    const plan = samplePlan();
+    const all = (bars: number) => scoreLines(plan, bars);
+    expect(all(8)[0]!.bars).toHaveLength(8);
+    expect(all(1)[1]!.bars).toHaveLength(1);
+    const quarters = all(1 / 4);
+    expect(quarters.slice(0, 5).map((l) => l.bar)).toEqual([1, null, null, null, 2]);
+    for (const lines of [all(16), all(2), quarters]) {
+      expect(lines[0]!.from).toBe(0);
+      lines.slice(1).forEach((line, i) => expect(line.from).toBeCloseTo(lines[i]!.to, 9));
+      expect(lines.at(-1)!.to).toBeCloseTo(45, 9);
+    }
+  });
 });

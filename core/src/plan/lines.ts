@@ -33,11 +33,17 @@ function continued(bars: readonly number[], to: number): number[] {
 }
 
 /**
- * Divides the time from `from` to `to` into lines of four bars. `barStarts` ascend; `firstBar` is the number of the
+ * Divides the time from `from` to `to` into lines of `barsALine` bars. `barStarts` ascend; `firstBar` is the number of the
  * first. Time before the first bar goes on its line when it is no longer than a bar, else on lines of its own.
  * Without bars a line is 8 seconds.
  */
-export function linesOf(barStarts: readonly number[], from: number, to: number, firstBar = 1): Line[] {
+export function linesOf(
+  barStarts: readonly number[],
+  from: number,
+  to: number,
+  firstBar = 1,
+  barsALine = BARS_A_LINE,
+): Line[] {
   const gaps = barStarts.slice(1).map((b, i) => b - barStarts[i]!);
   const usualBar = gaps.toSorted((a, b) => a - b)[gaps.length >> 1] ?? PLAIN_LINE / BARS_A_LINE;
   const starts = barStarts.filter((b) => b >= from);
@@ -45,19 +51,22 @@ export function linesOf(barStarts: readonly number[], from: number, to: number, 
   const lead = bars.length > 0 ? bars[0]! - from : to - from;
   const edges: number[] = [from];
   if (bars.length === 0 || lead > 1.01 * usualBar) {
-    const plain = Math.max(bars.length > 0 ? BARS_A_LINE * usualBar : PLAIN_LINE, (to - from) / MOST_LINES);
+    const plain = Math.max(
+      bars.length > 0 ? barsALine * usualBar : (PLAIN_LINE * barsALine) / BARS_A_LINE,
+      (to - from) / MOST_LINES,
+    );
     for (let k = 1; k * plain < lead - 1e-6; k++) edges.push(from + k * plain);
     if (bars.length > 0) edges.push(bars[0]!);
   }
-  for (let i = BARS_A_LINE; i < bars.length; i += BARS_A_LINE) edges.push(bars[i]!);
-  const usualSpan = bars.length > 0 ? BARS_A_LINE * usualBar : PLAIN_LINE;
+  for (let i = barsALine; i < bars.length; i += barsALine) edges.push(bars[i]!);
+  const usualSpan = bars.length > 0 ? barsALine * usualBar : (PLAIN_LINE * barsALine) / BARS_A_LINE;
   let next = 0;
   return edges.map((start, i): Line => {
     const end = edges[i + 1] ?? to;
     const first = next;
     while (next < bars.length && bars[next]! < end) next++;
     const on = bars.slice(first, next);
-    const full = on.length === BARS_A_LINE && i < edges.length - 1;
+    const full = on.length === barsALine && i < edges.length - 1;
     return {
       from: seconds(start),
       to: seconds(end),
@@ -68,16 +77,35 @@ export function linesOf(barStarts: readonly number[], from: number, to: number, 
   });
 }
 
-/** The lines of a plan's score: the whole film, in the bars of its music. */
-export function scoreLines(plan: Plan): Line[] {
+/** A line in so many parts of one length. */
+function partsOfLine(line: Line, count: number): Line[] {
+  const span = line.span / count;
+  return Array.from({ length: count }, (_, i) => {
+    const from = line.from + i * span;
+    const to = Math.min(line.to, from + span);
+    return {
+      ...{ from: seconds(from), to: seconds(to), span: seconds(span) },
+      bar: i === 0 ? line.bar : null,
+      bars: line.bars.filter((b) => b >= from && b < to),
+    };
+  }).filter(({ from, to }) => to > from);
+}
+
+/**
+ * The lines of a plan's score: the whole film, in the bars of its music, so many on a line; a part of one, such as ¼, gives a
+ * bar several lines.
+ */
+export function scoreLines(plan: Plan, barsALine = BARS_A_LINE): Line[] {
   const downbeats = beatCuesOf(plan).filter((c) => c.kind === 'downbeat');
   const length = plan.score?.length ?? plan.target;
-  return linesOf(
+  const whole = linesOf(
     downbeats.map((c) => toNumber(c.at)),
     0,
     toNumber(instantOfFrame(length, plan.rate)),
     downbeats[0]?.bar,
+    Math.max(1, barsALine),
   );
+  return barsALine >= 1 ? whole : whole.flatMap((line) => partsOfLine(line, Math.round(1 / barsALine)));
 }
 
 /** The lines of a whole music file, in seconds of the file. Bar 1 is the first that starts inside the region. */

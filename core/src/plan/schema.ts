@@ -10,6 +10,7 @@ import {
   samplesFrom0,
   SizeSchema,
   sourceFramesFrom,
+  SpeedSchema,
   whole,
   withUnit,
 } from './fields.ts';
@@ -155,6 +156,10 @@ export const ShotSchema = z.object({
   clip: z.string().max(64).nullable(),
   /** First source frame shown. */
   sourceIn: sourceFramesFrom(0),
+  /** How fast the clip is shown; left out when as it was filmed. */
+  speed: SpeedSchema.optional(),
+  /** Whether the cut at its start stays when the film is laid out anew. */
+  locked: z.boolean().optional(),
 });
 
 /** The shots in order, the first at frame 0, and the length of the whole. */

@@ -1,8 +1,8 @@
-import { frames, sourceFrames, type Frames, type SourceFrames } from '../time/index.ts';
+import { frames, sourceFrames, type Frames, type Rational, type SourceFrames } from '../time/index.ts';
 import { cuesOf, landingOf, type Landing } from './cues.ts';
 import type { Clip } from './clip-schema.ts';
 import type { Plan, Shot } from './schema.ts';
-import { shotEnd, sourceFramesUsed } from './source.ts';
+import { shotEnd, sourceFramesUsed, speedOf } from './source.ts';
 
 /** A shot with everything that follows from the plan. */
 export interface ShotFacts {
@@ -15,6 +15,7 @@ export interface ShotFacts {
   readonly end: Frames;
   readonly length: Frames;
   readonly sourceIn: SourceFrames;
+  readonly speed: Rational;
   /** First source frame after the last one shown. */
   readonly sourceOut: SourceFrames;
   /** Where the cut into this shot falls; null for the first shot and without cues. */
@@ -31,7 +32,8 @@ export function shotFacts(plan: Plan): ShotFacts[] {
     const clip = (shot.clip !== null && clips.get(shot.clip)) || null;
     const end = frames(shotEnd(score, index));
     const length = frames(end - shot.start);
-    const used = clip ? sourceFramesUsed(length, clip.rate, rate) : 0;
+    const speed = speedOf(shot);
+    const used = clip ? sourceFramesUsed(length, clip.rate, rate, speed) : 0;
     return {
       index,
       shot,
@@ -40,6 +42,7 @@ export function shotFacts(plan: Plan): ShotFacts[] {
       end,
       length,
       sourceIn: shot.sourceIn,
+      speed,
       sourceOut: sourceFrames(shot.sourceIn + used),
       landing: index === 0 ? null : landingOf(shot.start, cues, plan),
     };

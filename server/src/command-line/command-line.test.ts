@@ -49,7 +49,7 @@ it('goes from a WAV file to a cut sheet whose cuts are on the true beats', () =>
     music: report,
     clips: [{ name: 'Door', rate: '50', frames: 5000 }],
   };
-  const laidOut = caesura('layout', fileOf('request.json', JSON.stringify(request)));
+  const laidOut = caesura('layout', fileOf('request.json', JSON.stringify(request)), '--take', '1');
   expect(laidOut.status, laidOut.stderr).toBe(0);
   const plan = fileOf('plan.json', laidOut.stdout);
   const sheet = caesura('export', plan, '--to', 'csv');
@@ -61,6 +61,24 @@ it('goes from a WAV file to a cut sheet whose cuts are on the true beats', () =>
     expect(Math.min(...beats.map((b) => Math.abs(b - at)))).toBeLessThan(0.02 + 0.005);
   }
   for (const to of ['edl', 'otio', 'json']) expect(caesura('export', plan, '--to', to).status).toBe(0);
+});
+
+it('prints the layouts of a request, or the conflict', async () => {
+  const request = { rate: '24', target: '10s', pace: '1s', clips: [{ name: 'Door', rate: '24', frames: 100 }] };
+  const { alternatives, conflict } = JSON.parse(
+    await run(['layout', fileOf('some.json', JSON.stringify(request))]),
+  ) as {
+    alternatives: { shots: { length: number }[] }[];
+    conflict: unknown;
+  };
+  expect(alternatives.map((a) => a.shots.reduce((sum, s) => sum + s.length, 0))).toEqual([240, 240, 240]);
+  expect(conflict).toBeNull();
+  const never = { ...request, shortest: 120, longest: 240 };
+  const none = JSON.parse(await run(['layout', fileOf('none.json', JSON.stringify(never))])) as typeof request & {
+    conflict: { limits: string[]; mends: { text: string }[] };
+  };
+  expect(none.conflict.limits).toContain('Shots last at least 120 frames');
+  expect(none.conflict.mends.length).toBeGreaterThan(1);
 });
 
 it('says what is wrong and how to mend it', async () => {
@@ -76,6 +94,8 @@ it('says what is wrong and how to mend it', async () => {
     [['layout', text], /“song.mp3” is not JSON/],
     [['layout', fileOf('bad.json', '{"rate":"0/1","target":"10s"}')], /A frame rate of 0\/1 is not possible/],
     [['layout', fileOf('long.json', '{"rate":"24","target":"1800min","pace":"12f"}')], /run past 24 hours/],
+    [['layout', fileOf('fine.json', '{"rate":"24","target":"10s","pace":"12f"}'), '--take', 'one'], /no layout “one”/],
+    [['layout', fileOf('fine.json', '{"rate":"24","target":"10s","pace":"12f"}'), '--take', '2'], /no layout 2/],
     [['export', fileOf('plan0.json', '{}'), '--to', 'edl'], /This is not a plan/],
     [['export', text, '--to', 'tape'], /There is no format “tape”/],
     [['export', text, '--into', 'edl'], /--into/],

@@ -6,7 +6,7 @@ import { text } from 'node:stream/consumers';
 import { pipeline } from 'node:stream/promises';
 import { parseArgs } from 'node:util';
 import { HANDOFF_FORMATS } from '@caesura/core/handoff';
-import { layOutRequest } from '@caesura/core/layout';
+import { layOutRequest, layoutReport } from '@caesura/core/layout';
 import { heardIn } from '@caesura/core/listen';
 import { reportOf } from '@caesura/core/listen/report';
 import { readPlan } from '@caesura/core/plan';
@@ -19,7 +19,8 @@ const FORMATS = HANDOFF_FORMATS.map((f) => f.id).join('|');
 export const USAGE = `npm run -s caesura -- <verb>
 
   analyse FILE.wav                 beats, bars and tempo of a sound, as JSON
-  layout REQUEST.json              a plan laid out as the request asks, as JSON
+  layout REQUEST.json              the layouts that the request asks for with every figure, or why there are none, as JSON
+  layout REQUEST.json --take N     the plan of the Nth of them, as JSON
   export PLAN.json --to ${FORMATS}
                                    the plan in another format
 
@@ -60,6 +61,13 @@ async function exportPlan(file: string, to: string | undefined): Promise<string>
   return format.write(readPlan(await readJson(file)));
 }
 
+async function layOutFile(file: string, take: string | undefined): Promise<string> {
+  if (take === undefined) return json(layoutReport(await readJson(file)));
+  if (!/^[1-9]\d*$/.test(take))
+    throw new CaesuraError('bad-usage', `There is no layout “${take}”.`, 'Count them from 1: --take 1.');
+  return json(layOutRequest(await readJson(file), Number(take)));
+}
+
 /** Runs the command line on its arguments and returns what goes to standard output. Throws what is wrong. */
 export async function run(args: readonly string[]): Promise<string> {
   const misused = (message: string) => new CaesuraError('bad-usage', message, 'See npm run -s caesura -- --help');
@@ -68,7 +76,7 @@ export async function run(args: readonly string[]): Promise<string> {
     parsed = parseArgs({
       args: [...args],
       allowPositionals: true,
-      options: { to: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
+      options: { to: { type: 'string' }, take: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
     });
   } catch (error) {
     throw misused((error as Error).message);
@@ -81,7 +89,7 @@ export async function run(args: readonly string[]): Promise<string> {
   if (!file || others.length > 0) throw misused(`${verb} takes one file.`);
   try {
     if (verb === 'analyse') return await analyseFile(file);
-    if (verb === 'layout') return json(layOutRequest(await readJson(file)));
+    if (verb === 'layout') return await layOutFile(file, values.take);
     return await exportPlan(file, values.to);
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;

@@ -5,25 +5,32 @@ import { frames, type Frames } from '@caesura/core/time';
 export interface View {
   /** Plan frame of the position. */
   readonly frame: Frames;
-  /** Selected cut, from 1, or null. */
+  /** Selected cut, from 1; 0 for the start of the film; null for none. */
   readonly cut: number | null;
+  /** Further cuts that are selected with it. */
+  readonly also: readonly number[];
   /** Whether the list of keys is shown. */
   readonly keys: boolean;
 }
 
 const slice = createSlice({
   name: 'view',
-  initialState: { frame: frames(0), cut: null, keys: false } as View,
+  initialState: { frame: frames(0), cut: null, also: [], keys: false } as View,
   reducers: {
     placed: (state, { payload }: PayloadAction<Frames>): View => ({ ...state, frame: payload }),
-    cutSelected: (state, { payload }: PayloadAction<number | null>): View => ({ ...state, cut: payload }),
+    cutSelected: (state, { payload }: PayloadAction<number | null>): View => ({ ...state, cut: payload, also: [] }),
+    cutsSelected: (state, { payload }: PayloadAction<{ cut: number; also: readonly number[] }>): View => ({
+      ...state,
+      cut: payload.cut,
+      also: payload.also.filter((c) => c !== payload.cut),
+    }),
     keysToggled: (state, { payload }: PayloadAction<boolean | undefined>): View => ({
       ...state,
       keys: payload ?? !state.keys,
     }),
-    viewReset: (): View => ({ frame: frames(0), cut: null, keys: false }),
+    viewReset: (): View => ({ frame: frames(0), cut: null, also: [], keys: false }),
   },
 });
 
-export const { placed, cutSelected, keysToggled, viewReset } = slice.actions;
+export const { placed, cutSelected, cutsSelected, keysToggled, viewReset } = slice.actions;
 export const view = slice.reducer;

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { parseSize, sizeText } from './SizeField.tsx';
+import { wholeOf } from './WholeField.tsx';
 
 describe('a frame size as typed', () => {
   it.each([
@@ -24,4 +25,14 @@ describe('a frame size as typed', () => {
       }
     },
   );
+});
+
+describe('a whole number as typed', () => {
+  it('is read inside its bounds', () => {
+    expect([wholeOf('1', 1, 8), wholeOf(' 8 ', 1, 8)]).toEqual([1, 8]);
+  });
+
+  it.each(['', '0', '9', '2.5', 'two', '1e9'])('is refused as “%s”', (text) => {
+    expect(() => wholeOf(text, 1, 8)).toThrow('no whole number from 1 to 8');
+  });
 });

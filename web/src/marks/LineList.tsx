@@ -11,6 +11,10 @@ export interface LineListHandle {
   readonly show: (at: number) => void;
   /** Draws the play mark at a time, or hides it. Does not re-render. */
   readonly mark: (at: number | null) => void;
+  /** Draws the mark of what is dragged at a time, with a word at it, or hides it. Does not re-render. */
+  readonly dragMark: (at: number | null, text?: string) => void;
+  /** The time under a place of the page; null when it is on no line. */
+  readonly timeUnder: (x: number, y: number) => number | null;
 }
 
 interface Props {
@@ -24,10 +28,21 @@ interface Props {
   readonly ref?: Ref<LineListHandle>;
 }
 
+/** Puts a mark at a time, or hides it. */
+function putMark(mark: HTMLElement | null, lines: readonly Line[], height: number, at: number | null): void {
+  if (!mark) return;
+  mark.hidden = at === null;
+  if (at === null) return;
+  const index = lineIndexAt(lines, at);
+  mark.style.top = `${index * height}px`;
+  mark.style.setProperty('--at', `${percentOn(lines[index]!, at)}%`);
+}
+
 /** Lines of a score or a sound, one under the other, drawn only where they are in view. */
 export function LineList({ lines, height, label, draw, onPoint, ref }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const playMark = useRef<HTMLDivElement>(null);
+  const dragged = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,
@@ -39,14 +54,17 @@ export function LineList({ lines, height, label, draw, onPoint, ref }: Props) {
     ref,
     () => ({
       show: (at) => rows.scrollToIndex(lineIndexAt(lines, at)),
-      mark: (at) => {
-        const mark = playMark.current;
-        if (!mark) return;
-        mark.hidden = at === null;
-        if (at === null) return;
-        const index = lineIndexAt(lines, at);
-        mark.style.top = `${index * height}px`;
-        mark.style.setProperty('--at', `${percentOn(lines[index]!, at)}%`);
+      mark: (at) => putMark(playMark.current, lines, height, at),
+      dragMark: (at, text = '') => {
+        putMark(dragged.current, lines, height, at);
+        const tag = dragged.current?.querySelector('b');
+        if (tag && tag.textContent !== text) tag.textContent = text;
+      },
+      timeUnder: (x, y) => {
+        const body = document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-line]');
+        if (!body || !scroller.current?.contains(body)) return null;
+        const box = body.getBoundingClientRect();
+        return timeAt(lines[Number(body.dataset.line)]!, (x - box.left) / box.width);
       },
     }),
     [rows, lines, height],
@@ -64,6 +82,7 @@ export function LineList({ lines, height, label, draw, onPoint, ref }: Props) {
               </div>
               <div
                 className="line-body"
+                data-line={index}
                 onPointerDown={(event) => {
                   const box = event.currentTarget.getBoundingClientRect();
                   onPoint(seconds(timeAt(line, (event.clientX - box.left) / box.width)), event.shiftKey);
@@ -76,6 +95,11 @@ export function LineList({ lines, height, label, draw, onPoint, ref }: Props) {
         })}
         <div className="play-mark" ref={playMark} style={{ height }} hidden aria-hidden="true">
           <i />
+        </div>
+        <div className="drag-mark" ref={dragged} style={{ height }} hidden aria-hidden="true">
+          <i>
+            <b className="figures" />
+          </i>
         </div>
       </div>
     </div>

@@ -1,6 +1,16 @@
 import { expose } from 'comlink';
-import { proposals, type Found, type Proposal, type SeenClip } from '@caesura/core/layout';
-import { cutFigures, type Plan, type Score } from '@caesura/core/plan';
+import {
+  conflictOf,
+  proposals,
+  type Conflict,
+  type Found,
+  type Proposal,
+  type Search,
+  type SeenClip,
+  type Stretch,
+} from '@caesura/core/layout';
+import { cutFigures, faultsOf, type Plan, type Score } from '@caesura/core/plan';
+import { finished } from '@caesura/core/time';
 import { answering } from './task.ts';
 
 /** A layout that is offered, with its figures. */
@@ -10,34 +20,66 @@ export interface Offer {
   readonly costs: Found['costs'];
   readonly cuts: number;
   readonly onCue: number;
+  readonly worstMilliseconds: number;
   /** Moments that land on a cue, of the shots whose clip has one. */
   readonly landed: number;
   readonly withMoment: number;
+  readonly faults: number;
 }
 
 const offerOf = ({ leans, plan, found }: Proposal): Offer => {
   const moments = new Map(plan.clips.map((c) => [c.id, c.moments.length]));
-  const { cuts, onCue } = cutFigures(plan);
   return {
-    ...{ leans, score: plan.score!, costs: found.costs, cuts, onCue },
+    ...{ leans, score: plan.score!, costs: found.costs, ...cutFigures(plan) },
     landed: found.shots.filter((s) => s.landed).length,
-    withMoment: plan.score!.shots.filter((s) => moments.get(s.clip ?? '')).length,
+    withMoment: found.shots.filter((s) => moments.get(plan.clips[s.material]?.id ?? '')).length,
+    faults: faultsOf(plan).filter((f) => f.step === 'score').length,
   };
 };
 
-/** Proposes layouts of a plan; `seen` is what was seen of its clips, by id. */
+/** Part of the work after which something is told. */
+const TOLD_EVERY = 0.02;
+
+/** Tells a step when the fraction done has grown by enough. */
+function nowAndThen<P>(doneOf: (step: P) => number, tell: (step: P) => void): (step: P) => void {
+  let last = -1;
+  return (step) => {
+    if (doneOf(step) - last < TOLD_EVERY) return;
+    last = doneOf(step);
+    tell(step);
+  };
+}
+
+/**
+ * Proposes layouts of a plan, or of a stretch of it; `seen` is what was seen of its clips, by id. Tells how far it is, and each
+ * time there are more or better layouts, those.
+ */
 function propose(
   plan: Plan,
   seen: Readonly<Record<string, SeenClip>>,
-  onProgress: (fraction: number) => void,
+  stretch: Stretch | null,
+  onProgress: (fraction: number, best: readonly Offer[] | null) => void,
 ): Offer[] {
-  const search = proposals(plan, plan.wishes, (clip) => seen[clip.id] ?? null);
-  let told = 0;
-  let step = search.next();
-  for (; !step.done; step = search.next()) if (step.value - told >= 0.02) onProgress((told = step.value));
-  return step.value.map(offerOf);
+  const search = proposals(plan, plan.wishes, (clip) => seen[clip.id] ?? null, stretch ?? undefined);
+  let shown: readonly Proposal[] = [];
+  const tell = nowAndThen<Search>(
+    ({ done }) => done,
+    ({ done, best }) => {
+      onProgress(done, best === shown ? null : best.map(offerOf));
+      shown = best;
+    },
+  );
+  return finished(search, tell).map(offerOf);
 }
 
-const work = { propose: answering(propose) };
+/** Why a plan has no layout; null when that is not known. */
+function explain(plan: Plan, stretch: Stretch | null, onProgress: (fraction: number) => void): Conflict | null {
+  return finished(
+    conflictOf(plan, plan.wishes, stretch ?? undefined),
+    nowAndThen((done) => done, onProgress),
+  );
+}
+
+const work = { propose: answering(propose), explain: answering(explain) };
 export type LayoutWorker = typeof work;
 expose(work);

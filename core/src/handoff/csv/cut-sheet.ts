@@ -1,4 +1,4 @@
-import { formatTimecode, instantOfFrame, rateLabel, toNumber } from '../../time/index.ts';
+import { formatTimecode, instantOfFrame, multiply, rateLabel, rational, toNumber, toText } from '../../time/index.ts';
 import { sourceFrameAt, type Plan, type ShotFacts } from '../../plan/index.ts';
 import type { HandoffFormat } from '../format.ts';
 import { scoredShots } from '../scored.ts';
@@ -19,6 +19,7 @@ const HEADER = [
   'clip',
   'file',
   'source rate',
+  'speed %',
   'source in frame',
   'source out frame',
   'source in timecode',
@@ -32,7 +33,7 @@ function fallsOn({ landing }: ShotFacts): string {
 }
 
 function row(facts: ShotFacts, { rate, dropFrame, start }: Plan): (string | number)[] {
-  const { clip, landing, sourceIn, sourceOut, index, length } = facts;
+  const { clip, landing, sourceIn, sourceOut, speed, index, length } = facts;
   return [
     index + 1,
     facts.start,
@@ -47,10 +48,11 @@ function row(facts: ShotFacts, { rate, dropFrame, start }: Plan): (string | numb
     clip?.name ?? '',
     clip?.fileName ?? '',
     clip ? rateLabel(clip.rate) : '',
+    clip ? toText(multiply(speed, rational(100))) : '',
     clip ? sourceIn : '',
     clip ? sourceOut : '',
     clip ? sourceTimecode(clip, sourceIn) : '',
-    clip ? sourceTimecode(clip, sourceFrameAt(length, sourceIn, clip.rate, rate)) : '',
+    clip ? sourceTimecode(clip, sourceFrameAt(length, sourceIn, clip.rate, rate, speed)) : '',
   ];
 }
 

@@ -1,14 +1,18 @@
 import {
   CaesuraError,
+  compare,
   formatTimecode,
   frames,
   keepTime,
+  multiply,
   nominalRate,
   rateLabel,
   rational,
+  toText,
   type FrameRate,
+  type Rational,
 } from '../../time/index.ts';
-import { type Cue, type Plan, type ShotFacts } from '../../plan/index.ts';
+import { NORMAL_SPEED, type Cue, type Plan, type ShotFacts } from '../../plan/index.ts';
 import { soundEvents, type SoundEvent } from '../sound-events.ts';
 import type { HandoffFormat } from '../format.ts';
 import { scoredShots } from '../scored.ts';
@@ -30,6 +34,8 @@ interface Event {
   readonly track: 'V' | 'AA';
   readonly source: readonly [number, number];
   readonly record: readonly [number, number];
+  /** Speed of the picture in frames a second, with one decimal, when it is not that of the film. */
+  readonly speed?: string;
   readonly comments: readonly string[];
 }
 
@@ -37,11 +43,26 @@ interface Event {
 function eventLines(event: Event, number: number, { rate, dropFrame }: Plan): string[] {
   const times = [...event.source, ...event.record].map((frame) => formatTimecode(frame, rate, dropFrame)).join(' ');
   const columns = `${String(number).padStart(3, '0')}  ${event.reel.padEnd(8)} ${event.track.padEnd(5)} C        ${times}`;
-  return [columns, ...event.comments.map((comment) => `* ${plain(comment)}`)];
+  const [trigger] = times.split(' ');
+  const motion = event.speed && `M2   ${event.reel.padEnd(8)} ${event.speed}                ${trigger}`;
+  return [columns, ...(motion ? [motion] : []), ...event.comments.map((comment) => `* ${plain(comment)}`)];
+}
+
+/**
+ * A constant speed as the form has it: frames a second in three digits and one decimal, of a film of `nominal`; and the
+ * frames that an event of `length` takes of its source at that. The exact speed stands in a comment.
+ */
+function motionOf(
+  speed: Rational,
+  nominal: number,
+  length: number,
+): { readonly text: string; readonly source: number } {
+  const tenths = Math.round((10 * nominal * speed.num) / speed.den);
+  return { text: (tenths / 10).toFixed(1).padStart(5, '0'), source: Math.round((length * tenths) / (10 * nominal)) };
 }
 
 function pictureEvent(facts: ShotFacts, plan: Plan, reels: ReadonlyMap<string, string>): Event {
-  const { clip, start, end, sourceIn, sourceOut, landing } = facts;
+  const { clip, start, end, sourceIn, sourceOut, speed, landing } = facts;
   const record = [plan.start + start, plan.start + end] as const;
   if (!clip)
     return {
@@ -52,15 +73,18 @@ function pictureEvent(facts: ShotFacts, plan: Plan, reels: ReadonlyMap<string, s
       comments: [`SHOT ${facts.index + 1}: NO CLIP CHOSEN`],
     };
   const from = sourceFrameInPlanCounting(clip, sourceIn, plan.rate, plan.dropFrame);
+  const motion = compare(speed, NORMAL_SPEED) === 0 ? null : motionOf(speed, nominalRate(plan.rate), end - start);
   return {
     reel: reels.get(clip.id)!,
     track: 'V',
-    source: [from, from + end - start],
+    source: [from, from + (motion?.source ?? end - start)],
     record,
+    ...(motion && { speed: motion.text }),
     comments: [
       `FROM CLIP NAME: ${clip.name}`,
       ...(clip.fileName ? [`FILE: ${clip.fileName}`] : []),
       `SOURCE FRAMES ${sourceIn} TO ${sourceOut - 1} AT ${rateLabel(clip.rate)} FPS`,
+      ...(motion ? [`SPEED ${toText(multiply(speed, rational(100)))} PER CENT`] : []),
       ...(landing?.onCue ? [cueComment(landing.cue)] : []),
     ],
   };

@@ -1,5 +1,5 @@
-import { toNumber, toText, type FrameRate } from '../../time/index.ts';
-import { soundsOf, type Plan, type ShotFacts, type SoundKind } from '../../plan/index.ts';
+import { compare, toNumber, toText, type FrameRate } from '../../time/index.ts';
+import { NORMAL_SPEED, soundsOf, type Plan, type ShotFacts, type SoundKind } from '../../plan/index.ts';
 import { soundEvents, type SoundEvent } from '../sound-events.ts';
 import type { HandoffFormat } from '../format.ts';
 import { scoredShots } from '../scored.ts';
@@ -25,16 +25,19 @@ function item(schema: string, name: string, sourceRange: Json, metadata: Json): 
   return { OTIO_SCHEMA: schema, name, metadata, source_range: sourceRange, effects: [], markers: [], enabled: true };
 }
 
-function clipItem(name: string, sourceRange: Json, reference: Json, metadata: Json): Json {
+/** A clip at a constant speed: it lasts as long as its range says and takes `speed` times as much of its media. */
+function clipItem(name: string, sourceRange: Json, reference: Json, metadata: Json, speed = NORMAL_SPEED): Json {
+  const warp = { OTIO_SCHEMA: 'LinearTimeWarp.1', name: '', effect_name: 'LinearTimeWarp', metadata: {} };
   return {
     ...item('Clip.2', name, sourceRange, metadata),
+    effects: compare(speed, NORMAL_SPEED) === 0 ? [] : [{ ...warp, time_scalar: toNumber(speed) }],
     media_references: { DEFAULT_MEDIA: reference },
     active_media_reference_key: 'DEFAULT_MEDIA',
   };
 }
 
 function shotItem(facts: ShotFacts, plan: Plan): Json {
-  const { clip, landing, length, sourceIn } = facts;
+  const { clip, landing, length, sourceIn, speed } = facts;
   const duration = atRate(length, plan.rate);
   const metadata: Json = {
     caesura: {
@@ -45,14 +48,14 @@ function shotItem(facts: ShotFacts, plan: Plan): Json {
         on_cue: landing.onCue,
         offset_ms: Number(landing.offsetMilliseconds.toFixed(3)),
       }),
-      ...(clip && { source_rate: toText(clip.rate) }),
+      ...(clip && { source_rate: toText(clip.rate), speed: toText(speed) }),
     },
   };
   if (!clip) return item('Gap.1', 'no clip chosen', range(atRate(0, plan.rate), duration), metadata);
   const available = range(atRate(clip.start, clip.rate), atRate(clip.frames, clip.rate));
   // The start is counted at the clip's rate and the duration at the plan's, so that both are whole frames.
   const source = range(atRate(clip.start + sourceIn, clip.rate), duration);
-  return clipItem(clip.name, source, mediaReference(clip.fileName, available), metadata);
+  return clipItem(clip.name, source, mediaReference(clip.fileName, available), metadata, speed);
 }
 
 function soundItem({ sound, from, start, end, fade }: SoundEvent, plan: Plan): Json {

@@ -1,5 +1,5 @@
 import { frames } from '../../time/index.ts';
-import { followingCost, repeatCost } from './neighbour-costs.ts';
+import { flowCost, followingCost, leavingCost, repeatCost, samenessCost } from './neighbour-costs.ts';
 import type { Costs, Found, PlacedShot, Problem } from './problem.ts';
 import type { ShotCosts } from './shot-costs.ts';
 
@@ -13,31 +13,39 @@ export interface Step {
 
 /** The shots of a chosen layout with every part of what it costs. Every step must be possible. */
 export function shotsAndCosts(problem: Problem, costs: ShotCosts, steps: readonly Step[]): Found {
-  const { candidates, materials } = problem;
-  const sums = { pace: 0, cue: 0, moment: 0, movement: 0, likeness: 0, speed: 0, repeat: 0 };
+  const { candidates, materials, shownBefore } = problem;
+  const sums = { pace: 0, cue: 0, moment: 0, movement: 0, likeness: 0, flow: 0, speed: 0, repeat: 0, variety: 0 };
+  const shown = [...shownBefore];
   const shots = steps.map(({ from, to, material, use }, i): PlacedShot => {
     const fit = costs.fit(material, use, from, to)!;
-    sums.pace += costs.pace(from, to);
-    sums.cue += costs.cue(to);
-    sums.moment += fit.moment;
-    sums.movement += fit.movement;
-    sums.speed += fit.speedCost;
-    if (i > 0) sums.likeness += followingCost(problem, steps[i - 1]!.material, material);
-    sums.repeat += repeatCost(
-      problem,
-      steps.slice(0, i).map((s) => s.material),
-      material,
-    );
-    const start = candidates[from]!.frame;
+    const share = costs.share(from, to);
+    const previous = shown.at(-1);
+    const [start, end] = [candidates[from]!.frame, candidates[to]!.frame];
+    sums.pace += share * costs.pace(from, to);
+    sums.cue += share * costs.cue(to);
+    sums.moment += share * fit.moment;
+    sums.movement += share * fit.movement;
+    sums.speed += share * fit.speedCost;
+    if (previous !== undefined) sums.likeness += share * followingCost(problem, previous, material);
+    sums.repeat += share * repeatCost(problem, shown, material);
+    if (i > 0) {
+      const last = steps[i - 1]!;
+      const before = costs.tail(last.material, last.use, last.from, last.to);
+      sums.flow += share * flowCost(problem, before, costs.head(material, use, from, to));
+    }
+    if (i > 0)
+      sums.variety += share * samenessCost(problem, start - candidates[steps[i - 1]!.from]!.frame, end - start);
+    shown.push(material);
     return {
       from: start,
-      to: candidates[to]!.frame,
+      to: end,
       material,
       sourceIn: fit.sourceIn,
       speed: materials[material]!.speeds[fit.speed]!,
       landed: fit.landed && { moment: fit.landed.moment, frame: frames(start + fit.landed.after) },
     };
   });
+  sums.likeness += leavingCost(problem, shown.at(-1)!);
   const whole: Costs = sums;
   return { shots, costs: whole, cost: Object.values(whole).reduce((sum, cost) => sum + cost, 0) };
 }

@@ -19,10 +19,38 @@ export interface Fit {
 const STARTS = 4;
 /** The strongest cues inside a shot on which a moment is tried. */
 export const CUES_TRIED = 3;
+/** Worth from which a cue is one that a moment may land on. */
+export const LANDING_WORTH = 0.3;
 
 /** ⌊k·num/den⌋, exact while the product is below 2⁵³. */
 const stepped = (k: number, { num, den }: Rational): number => Math.floor((k * num) / den);
 const steppedUp = (k: number, { num, den }: Rational): number => Math.ceil((k * num) / den);
+
+/** Uses of a clip that differ from one another; further ones are the same again. */
+export const turnsOf = ({ moments }: Material): number => Math.max(1, moments.length) * STARTS;
+
+/** The way the picture of a clip goes over the frames [from, to), in radians; not a number when it hardly goes or is unknown. */
+function wayOver({ shift }: Material, from: number, to: number): number {
+  if (!shift) return NaN;
+  const [a, b] = [Math.max(0, from), Math.min(shift.x.length - 1, to)];
+  const [x, y] = [shift.x[b]! - shift.x[a]!, shift.y[b]! - shift.y[a]!];
+  return Math.hypot(x, y) < shift.least ? NaN : Math.atan2(y, x);
+}
+
+/** The ways the picture goes after the start of a shot and before its end. */
+export function endWays(
+  material: Material,
+  { sourceIn, speed }: Pick<Fit, 'sourceIn' | 'speed'>,
+  length: number,
+): { readonly head: number; readonly tail: number } {
+  const end = sourceIn + stepped(length - 1, strideAt(material, speed)) + 1;
+  const reach = material.shift?.reach ?? 0;
+  // The shift of a frame is that from the one before it.
+  return {
+    head: wayOver(material, sourceIn + 1, Math.min(end, sourceIn + 1 + reach)),
+    tail: wayOver(material, Math.max(sourceIn + 1, end - reach), end),
+  };
+}
 
 /** Stride of a clip at one of its speeds. */
 export const strideAt = ({ stride, speeds }: Material, speed: number): Rational => ({

@@ -1,76 +1,92 @@
 import { shotsAndCosts, type Step } from './explain.ts';
+import { flowCost, followingCost, leavingCost, repeatCost, samenessCost } from './neighbour-costs.ts';
 import type { Found, Problem } from './problem.ts';
-import { followingCost, repeatCost } from './neighbour-costs.ts';
+import { rulesOf, usesBefore } from './rules.ts';
 import { shotCosts, type ShotCosts } from './shot-costs.ts';
 
-/** The clip of each shot when clips come in their order, round and round, and which use of it that is. */
-const turnOf = (shot: number, { materials }: Problem): Pick<Step, 'material' | 'use'> => ({
-  material: shot % materials.length,
-  use: Math.floor(shot / materials.length),
-});
-
-/** Whether a clip may be shown as the `shot`-th, counted from 0. */
-function mayBe({ material, use }: Pick<Step, 'material' | 'use'>, shot: number, problem: Problem): boolean {
-  const { materials, first } = problem;
-  if (use >= materials[material]!.most) return false;
-  return shot > 0 || first === null || first === material;
+/** The cheapest way to be at a candidate with a shot that started at another. */
+interface Arrival {
+  readonly from: number;
+  readonly cost: number;
+  readonly before: Arrival | null;
 }
 
-/** Whether a layout may end with the `shot`-th: with the right clip, and all shown that must be. */
-function mayEnd(shot: number, problem: Problem): boolean {
-  const { materials, last } = problem;
-  const { material } = turnOf(shot, problem);
-  if (last !== null && last !== material) return false;
-  return materials.every(({ must }, i) => !must || i <= shot);
+/** Takes an arrival into those at a candidate, of which only the cheapest matters when nothing depends on the shot before. */
+function arrive(list: Arrival[], arrival: Arrival, byShot: boolean): void {
+  const at = byShot ? list.findIndex((a) => a.from === arrival.from) : 0;
+  const there = list[at];
+  if (!there) list.push(arrival);
+  else if (arrival.cost < there.cost) list[at] = arrival;
 }
 
 /**
  * The cheapest layout of all with the clips in their order, round and round: by dynamic programming over the candidates and
- * the number of shots before each (Bellman 1957), so that no other has a lower cost. Null when there is none.
+ * the number of shots before each (Bellman 1957), where lengths or movement count across cuts also over the start of the shot
+ * before, so that no other has a lower cost. Null when there is none.
  */
 export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(problem)): Found | null {
-  const { candidates, target, shortest } = problem;
-  const count = candidates.length;
+  const { candidates, materials, shortest, shownBefore, weights } = problem;
+  const end = candidates.length - 1;
+  const length = candidates[end]!.frame - candidates[0]!.frame;
   const locked = candidates.filter((c) => c.locked).length;
-  const mostShots = Math.min(count - 1, Math.ceil(target / Math.max(1, shortest)) + locked);
-  /** Cheapest cost to be at a candidate after so many shots, and where the last of them began. */
-  const cheapest = new Float64Array((mostShots + 1) * count).fill(Infinity);
-  const from = new Int32Array((mostShots + 1) * count).fill(-1);
-  cheapest[0] = 0;
+  const mostShots = Math.min(end, Math.ceil(length / Math.max(1, shortest)) + locked);
+  const mayShow = rulesOf(problem);
+  const uses = usesBefore(problem);
+  const byShot = weights.variety > 0 || (weights.flow > 0 && materials.some((m) => m.shift));
+  const shown = [...shownBefore];
+  const turns: Pick<Step, 'material' | 'use'>[] = [];
+  let arrivals: Arrival[][] = candidates.map(() => []);
+  arrivals[0]!.push({ from: -1, cost: 0, before: null });
+  let best: { readonly arrival: Arrival; readonly shots: number } | null = null;
   for (let shot = 0; shot < mostShots; shot++) {
-    const turn = turnOf(shot, problem);
-    if (!mayBe(turn, shot, problem)) break;
-    const shown = Array.from({ length: shot }, (_, i) => turnOf(i, problem).material);
+    const previous = shown.at(-1) ?? null;
+    const material = previous === null ? 0 : (previous + 1) % materials.length;
+    turns.push({ material, use: uses[material]! });
     const follows =
-      (shot === 0 ? 0 : followingCost(problem, shown.at(-1)!, turn.material)) +
-      repeatCost(problem, shown, turn.material);
-    for (let start = 0; start < count - 1; start++) {
-      const before = cheapest[shot * count + start]!;
-      if (before === Infinity) continue;
-      for (const end of costs.ends(start)) {
-        const fit = costs.fit(turn.material, turn.use, start, end);
-        if (!fit) continue;
-        const cost = before + follows + costs.pace(start, end) + costs.cue(end) + fit.cost;
-        const at = (shot + 1) * count + end;
-        if (cost < cheapest[at]!) {
-          cheapest[at] = cost;
-          from[at] = start;
+      (previous === null ? 0 : followingCost(problem, previous, material)) + repeatCost(problem, shown, material);
+    const next: Arrival[][] = candidates.map(() => []);
+    for (let start = 0; start < end; start++) {
+      const here = arrivals[start]!;
+      if (here.length === 0) continue;
+      for (const to of costs.ends(start)) {
+        if (!mayShow(material, start, to, previous, uses)) continue;
+        const cost = costs.fitCost(material, uses[material]!, start, to);
+        if (cost === Infinity) continue;
+        const share = costs.share(start, to);
+        const own = share * (follows + costs.pace(start, to) + costs.cue(to) + cost);
+        const lasts = candidates[to]!.frame - candidates[start]!.frame;
+        const head = costs.head(material, uses[material]!, start, to);
+        let [best, least]: [Arrival | null, number] = [null, Infinity];
+        for (const before of here) {
+          let joined = 0;
+          if (before.from >= 0) {
+            const lasted = candidates[start]!.frame - candidates[before.from]!.frame;
+            const tail = costs.tail(turns[shot - 1]!.material, turns[shot - 1]!.use, before.from, start);
+            joined = samenessCost(problem, lasted, lasts) + flowCost(problem, tail, head);
+          }
+          const cost = before.cost + own + share * joined;
+          if (cost < least) [best, least] = [before, cost];
         }
+        if (best) arrive(next[to]!, { from: start, cost: least, before: best }, byShot);
       }
     }
+    uses[material]!++;
+    shown.push(material);
+    arrivals = next;
+    if (materials.every(({ must }, i) => !must || uses[i]! > 0)) {
+      const left = leavingCost(problem, material);
+      for (const { from, cost, before } of next[end]!)
+        if (!best || cost + left < best.arrival.cost)
+          best = { arrival: { from, cost: cost + left, before }, shots: shot + 1 };
+    }
+    next[end] = [];
   }
-  let shots = -1;
-  for (let n = 1; n <= mostShots; n++) {
-    const cost = cheapest[n * count + count - 1]!;
-    if (cost < Infinity && mayEnd(n - 1, problem) && (shots < 0 || cost < cheapest[shots * count + count - 1]!))
-      shots = n;
-  }
-  if (shots < 0) return null;
+  if (!best) return null;
   const steps: Step[] = [];
-  for (let n = shots, end = count - 1; n > 0; n--) {
-    const start = from[n * count + end]!;
-    steps.unshift({ ...turnOf(n - 1, problem), from: start, to: end });
-    end = start;
+  let [to, shot] = [end, best.shots];
+  for (let at: Arrival | null = best.arrival; at && at.from >= 0; at = at.before) {
+    steps.unshift({ ...turns[--shot]!, from: at.from, to });
+    to = at.from;
   }
   return shotsAndCosts(problem, costs, steps);
 }

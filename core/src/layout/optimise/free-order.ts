@@ -1,20 +1,38 @@
+import { chance } from '../chance.ts';
 import { shotsAndCosts, type Step } from './explain.ts';
-import { againAfter, followingCost } from './neighbour-costs.ts';
+import { againAfter, flowCost, followingCost, leavingCost, samenessCost } from './neighbour-costs.ts';
 import type { Found, Problem } from './problem.ts';
+import { rulesOf, usesBefore } from './rules.ts';
 import { shotCosts, type ShotCosts } from './shot-costs.ts';
 
 /** How much is kept: ways to be at one candidate, and of those that end with one clip. */
 export interface Breadth {
   readonly ways: number;
   readonly perClip: number;
+  /** Whether of ways that have shown the same clips as often, in whatever order, only the cheapest is kept. */
+  readonly distinct: boolean;
 }
 
-export const USUAL_BREADTH: Breadth = { ways: 24, perClip: 3 };
+/** What is usual with so many clips: the more there are, the more do ways differ by which they end with. */
+export const usualBreadth = (clips: number): Breadth => ({
+  ...{ ways: 24, distinct: true },
+  perClip: Math.min(6, Math.max(1, Math.round(60 / clips))),
+});
 
-/** A way to be at a candidate. */
-interface Way {
+/** A way to be at a candidate that goes on from another way. */
+interface Arrival {
   readonly cost: number;
   /** Cost with what is still to be paid for clips that must be shown. */
+  readonly rank: number;
+  readonly step: Step;
+  readonly before: Way;
+  /** The same for ways that have shown the same clips as often; see `markOf`. */
+  readonly mark: number;
+}
+
+/** A way with what it has shown. */
+interface Way {
+  readonly cost: number;
   readonly rank: number;
   readonly step: Step | null;
   readonly before: Way | null;
@@ -22,30 +40,75 @@ interface Way {
   readonly uses: Uint16Array;
   readonly lastShown: Uint16Array;
   readonly shots: number;
+  readonly mark: number;
 }
 
 /** What a clip that must be shown and is not yet counts when ways are compared. */
-const MUST = 2;
+const MUST = 0.5;
 
-/** Puts a way among the cheapest of those that end with its clip. */
-function keep(ways: Way[], way: Way, most: number): void {
-  if (ways.length >= most && way.rank >= ways.at(-1)!.rank) return;
-  const at = ways.findIndex((w) => w.rank > way.rank);
-  ways.splice(at < 0 ? ways.length : at, 0, way);
-  if (ways.length > most) ways.pop();
+/** A number for each clip, such that sums of them are the same only for the same clips as often (in all likelihood). */
+const markOf = (material: number): number => Math.round(chance(1, material) * 2 ** 32);
+
+/** Puts an arrival among the cheapest of those that end with its clip. */
+function keep(list: Arrival[], arrival: Arrival, { perClip, distinct }: Breadth): void {
+  if (distinct) {
+    for (let i = 0; i < list.length; i++)
+      if (list[i]!.mark === arrival.mark) {
+        if (list[i]!.rank <= arrival.rank) return;
+        list.splice(i, 1);
+        break;
+      }
+  }
+  let at = list.length;
+  while (at > 0 && list[at - 1]!.rank > arrival.rank) at--;
+  list.splice(at, 0, arrival);
+  if (list.length > perClip) list.pop();
 }
 
-/** The cheapest ways at a candidate, over all clips. */
-const cheapest = (byClip: readonly Way[][], most: number): Way[] =>
+/** The cheapest ways at a candidate, over all clips, each with what it has shown. */
+const cheapest = (byClip: readonly Arrival[][], most: number): Way[] =>
   byClip
     .flat()
     .sort((a, b) => a.rank - b.rank)
-    .slice(0, most);
+    .slice(0, most)
+    .map(({ cost, rank, step, before, mark }): Way => {
+      const [uses, lastShown] = [before.uses.slice(), before.lastShown.slice()];
+      uses[step.material]!++;
+      lastShown[step.material] = before.shots + 1;
+      return { cost, rank, step, before, uses, lastShown, shots: before.shots + 1, mark };
+    });
 
-/** The cost of showing a clip again after `way`; see `repeatCost`. */
-function repeated(way: Way, material: number, problem: Problem): number {
-  const last = way.lastShown[material]!;
-  return last === 0 ? 0 : againAfter(problem, way.shots - last);
+/** The fewest and the most shots from each candidate to the end; infinite and minus that where it is not reached. */
+function shotsLeft({ candidates }: Problem, costs: ShotCosts) {
+  const fewest = candidates.map(() => Infinity);
+  const most = candidates.map(() => -Infinity);
+  fewest[candidates.length - 1] = most[candidates.length - 1] = 0;
+  for (let from = candidates.length - 2; from >= 0; from--)
+    for (const to of costs.ends(from)) {
+      fewest[from] = Math.min(fewest[from]!, fewest[to]! + 1);
+      most[from] = Math.max(most[from]!, most[to]! + 1);
+    }
+  return { fewest, most };
+}
+
+/** Nothing shown yet but what comes before the stretch. */
+function startOf(problem: Problem): Way {
+  const { materials, shownBefore } = problem;
+  const uses = usesBefore(problem);
+  const lastShown = new Uint16Array(materials.length);
+  shownBefore.forEach((material, i) => (lastShown[material] = i + 1));
+  const pending = materials.filter((m, i) => m.must && uses[i] === 0).length;
+  const nothing = { cost: 0, rank: MUST * pending, step: null, before: null, mark: 0 };
+  return { ...nothing, uses, lastShown, shots: shownBefore.length };
+}
+
+/** What each clip costs after a way, beside its fit. */
+function followingCosts(problem: Problem, way: Way, previous: number | null): Float64Array {
+  return Float64Array.from(problem.materials, (_, material) => {
+    const last = way.lastShown[material]!;
+    const again = last === 0 ? 0 : againAfter(problem, way.shots - last);
+    return again + (previous === null ? 0 : followingCost(problem, previous, material));
+  });
 }
 
 /**
@@ -55,52 +118,70 @@ function repeated(way: Way, material: number, problem: Problem): number {
  */
 export function* bestInAnyOrder(
   problem: Problem,
-  breadth = USUAL_BREADTH,
+  breadth = usualBreadth(problem.materials.length),
   costs: ShotCosts = shotCosts(problem),
 ): Generator<number, Found | null, void> {
-  const { candidates, materials, first, last } = problem;
+  const { candidates, materials, shownBefore } = problem;
   const end = candidates.length - 1;
-  const none = () => new Uint16Array(materials.length);
-  const pending = materials.filter((m) => m.must).length;
-  const ways = candidates.map(() => materials.map((): Way[] => []));
-  const start: Way = {
-    ...{ cost: 0, rank: MUST * pending, step: null, before: null },
-    ...{ uses: none(), lastShown: none(), shots: 0 },
-  };
-  for (let from = 0; from < end; from++) {
+  const mayShow = rulesOf(problem);
+  const arrivals = candidates.map(() => materials.map((): Arrival[] => []));
+  const start = startOf(problem);
+  const left = shotsLeft(problem, costs);
+  const marks = materials.map((_, i) => markOf(i));
+  let whole: Way[] = [];
+  for (let from = 0; from <= end; from++) {
     yield from / end;
-    for (const way of from === 0 ? [start] : cheapest(ways[from]!, breadth.ways))
+    const ways = from === 0 ? [start] : cheapest(arrivals[from]!, from < end ? breadth.ways : Infinity);
+    arrivals[from] = [];
+    if (from === end) whole = ways;
+    for (const way of ways) {
+      const previous = way.step?.material ?? shownBefore.at(-1) ?? null;
+      const follows = followingCosts(problem, way, previous);
+      const tail = way.step ? costs.tail(way.step.material, way.step.use, way.step.from, way.step.to) : NaN;
+      const [spare, pending] = materials.reduce(
+        ([uses, wait], { most, must }, i) => [uses + most - way.uses[i]!, wait + (must && way.uses[i] === 0 ? 1 : 0)],
+        [0, 0],
+      );
       for (const to of costs.ends(from)) {
-        const between = costs.pace(from, to) + costs.cue(to);
+        // Ways that can no longer end, for want of uses or of shots for what must be shown, take no one's place.
+        if (spare <= left.fewest[to]! || pending - 1 > left.most[to]!) continue;
+        const lasts = candidates[to]!.frame - candidates[from]!.frame;
+        const same = way.step
+          ? samenessCost(problem, candidates[from]!.frame - candidates[way.step.from]!.frame, lasts)
+          : 0;
+        const share = costs.share(from, to);
+        const between = costs.pace(from, to) + costs.cue(to) + same;
+        const lists = arrivals[to]!;
         for (let material = 0; material < materials.length; material++) {
-          const { most, must } = materials[material]!;
           const use = way.uses[material]!;
-          const here =
-            (from > 0 || first === null || first === material) && (to < end || last === null || last === material);
-          if (use >= most || !here) continue;
-          const fit = costs.fit(material, use, from, to);
-          if (!fit) continue;
-          const follows = way.step ? followingCost(problem, way.step.material, material) : 0;
-          const added = between + fit.cost + follows + repeated(way, material, problem);
-          const rank = way.rank + added - (must && use === 0 ? MUST : 0);
-          const list = ways[to]![material]!;
-          if (list.length >= breadth.perClip && rank >= list.at(-1)!.rank) continue;
-          const [uses, lastShown] = [way.uses.slice(), way.lastShown.slice()];
-          uses[material] = use + 1;
-          lastShown[material] = way.shots + 1;
-          const step = { from, to, material, use };
-          keep(
-            list,
-            { cost: way.cost + added, rank, step, before: way, uses, lastShown, shots: way.shots + 1 },
-            breadth.perClip,
-          );
+          const paid = materials[material]!.must && use === 0 ? MUST : 0;
+          const list = lists[material]!;
+          const most = list.length < breadth.perClip ? Infinity : list.at(-1)!.rank;
+          const least = share * (between + follows[material]!);
+          // No fit costs less than nothing.
+          if (pending > left.most[to]! && paid === 0) continue;
+          if (way.rank + least - paid >= most || !mayShow(material, from, to, previous, way.uses)) continue;
+          const flow = flowCost(problem, tail, costs.head(material, use, from, to));
+          const added = least + share * (costs.fitCost(material, use, from, to) + flow);
+          const rank = way.rank + added - paid;
+          if (rank < most)
+            keep(
+              list,
+              {
+                ...{ cost: way.cost + added, rank, step: { from, to, material, use }, before: way },
+                mark: way.mark + marks[material]!,
+              },
+              breadth,
+            );
         }
       }
+    }
   }
-  const whole = ways[end]!.flat().filter(({ uses }) => materials.every(({ must }, i) => !must || uses[i]! > 0));
-  if (whole.length === 0) return null;
+  const kept = whole.filter(({ uses }) => materials.every(({ must }, i) => !must || uses[i]! > 0));
+  if (kept.length === 0) return null;
+  const total = (way: Way) => way.cost + leavingCost(problem, way.step!.material);
   const steps: Step[] = [];
-  for (let way: Way | null = whole.reduce((a, b) => (b.cost < a.cost ? b : a)); way?.step; way = way.before)
+  for (let way: Way | null = kept.reduce((a, b) => (total(b) < total(a) ? b : a)); way?.step; way = way.before)
     steps.unshift(way.step);
   return shotsAndCosts(problem, costs, steps);
 }

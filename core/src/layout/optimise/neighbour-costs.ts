@@ -17,3 +17,23 @@ export const againAfter = ({ materials, weights }: Problem, between: number): nu
 /** What it costs that one clip follows another. */
 export const followingCost = ({ likeness, weights }: Problem, one: number, next: number): number =>
   weights.likeness * (1 - likeness(one, next));
+
+/** What it costs that the picture goes one way up to a cut and another way after it, in radians; nothing when one hardly goes. */
+export const flowCost = ({ weights }: Problem, before: number, after: number): number => {
+  const turned = Math.cos(before - after);
+  return turned === turned ? (weights.flow * (1 - turned)) / 2 : 0;
+};
+
+/** What it costs that a stretch ends with a clip, by what comes after it. */
+export const leavingCost = (problem: Problem, material: number): number =>
+  problem.shownAfter === null
+    ? 0
+    : followingCost(problem, material, problem.shownAfter) +
+      (material === problem.shownAfter ? againAfter(problem, 0) : 0);
+
+/** Ratio of two lengths from which they count as wholly different. */
+const DIFFERENT = Math.log(1.5);
+
+/** What it costs that a shot of one length follows one of another: all of its weight when they are the same. */
+export const samenessCost = ({ weights }: Problem, before: number, length: number): number =>
+  weights.variety * Math.max(0, 1 - Math.abs(Math.log(length / before)) / DIFFERENT);

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { frames, rational, sourceFrames } from '../../time/index.ts';
+import { finished, frames, rational, sourceFrames } from '../../time/index.ts';
 import { fitClip } from './fit.ts';
 import { bestInOrder } from './fixed-order.ts';
 import { bestInAnyOrder } from './free-order.ts';
 import { USUAL_WEIGHTS, type Candidate, type Found, type Material, type Problem } from './problem.ts';
-import { repeatCost } from './neighbour-costs.ts';
+import { leavingCost, repeatCost, samenessCost } from './neighbour-costs.ts';
 import { shotCosts } from './shot-costs.ts';
 
 const materialOf = (id: string, length: number, of: Partial<Material> = {}): Material => ({
@@ -18,8 +18,20 @@ const materialOf = (id: string, length: number, of: Partial<Material> = {}): Mat
   must: false,
   most: 99,
   movement: null,
+  shift: null,
   ...of,
 });
+
+/** A picture that goes one way, turning slowly, faster and slower. */
+function shiftTo(way: number, length: number): Material['shift'] {
+  const [x, y] = [new Float64Array(length + 1), new Float64Array(length + 1)];
+  for (let k = 0; k < length; k++) {
+    const size = 0.01 * Math.max(0, Math.sin(k / 9));
+    x[k + 1] = x[k]! + size * Math.cos(way + k / 20);
+    y[k + 1] = y[k]! + size * Math.sin(way + k / 20);
+  }
+  return { x, y, reach: 4, least: 0.004 };
+}
 
 /** Small random problems: up to seven candidates inside, up to four clips of any rate, some with moments. */
 const problems: fc.Arbitrary<Problem> = fc
@@ -36,6 +48,7 @@ const problems: fc.Arbitrary<Problem> = fc
         length: fc.integer({ min: 12, max: 160 }),
         stride: fc.constantFrom(rational(1), rational(25, 24), rational(5), rational(1250, 1001)),
         moments: fc.uniqueArray(fc.integer({ min: 0, max: 119 }), { maxLength: 3 }),
+        goes: fc.constantFrom(null, null, 0, 1, 2.5, 4),
         speeds: fc.constantFrom([rational(1)], [rational(1), rational(1, 2)]),
         must: fc.constantFrom(false, false, true),
         most: fc.constantFrom(1, 3, 99, 99),
@@ -45,8 +58,14 @@ const problems: fc.Arbitrary<Problem> = fc
     handles: fc.constantFrom(0, 2),
     ends: fc.tuple(fc.integer({ min: -12, max: 3 }), fc.integer({ min: -12, max: 3 })),
     alike: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 16, maxLength: 16 }),
+    variety: fc.constantFrom(0, 0, 0.7),
+    pin: fc.tuple(fc.integer({ min: 1, max: 20 }), fc.integer({ min: 0, max: 3 })),
+    pairs: fc.tuple(fc.integer({ min: -8, max: 3 }), fc.integer({ min: 0, max: 3 })),
+    follow: fc.tuple(fc.integer({ min: -8, max: 3 }), fc.integer({ min: 0, max: 3 })),
+    shownBefore: fc.constantFrom([], [], [0], [1, 0]),
+    shownAfter: fc.constantFrom(null, null, 0, 1),
   })
-  .map(({ target, inside, worths, locked, pace, clips, handles, ends, alike, ...limits }): Problem => {
+  .map(({ target, inside, worths, locked, pace, clips, handles, ends, alike, variety, ...more }): Problem => {
     const between = inside.filter((f) => f < target).sort((a, b) => a - b);
     const candidates: Candidate[] = [
       { frame: frames(0), worth: 1, kind: 'start', locked: true },
@@ -63,13 +82,24 @@ const problems: fc.Arbitrary<Problem> = fc
         speeds: c.speeds,
         must: c.must,
         most: c.most,
+        shift: c.goes === null ? null : shiftTo(c.goes, c.length),
       }),
     );
     const end = (n: number) => (n >= 0 && n < materials.length ? n : null);
+    const pairOf = ([one, next]: [number, number]): [number, number][] =>
+      end(one) !== null && end(next) !== null && one !== next ? [[one, next]] : [];
+    const [pinned, starts] = more.pin;
+    if (candidates[pinned] && pinned < candidates.length - 1 && end(starts) !== null)
+      candidates[pinned] = { ...candidates[pinned], locked: true, starts };
     return {
-      ...{ target: frames(target), candidates, materials, weights: USUAL_WEIGHTS, wanted: () => pace },
-      shortest: frames(Math.min(limits.shortest, limits.longest)),
-      longest: frames(limits.longest),
+      ...{ target: frames(target), candidates, materials, wanted: () => pace },
+      weights: { ...USUAL_WEIGHTS, variety },
+      shortest: frames(Math.min(more.shortest, more.longest)),
+      longest: frames(more.longest),
+      before: pairOf(more.pairs),
+      together: pairOf(more.follow),
+      shownBefore: more.shownBefore.filter((i) => i < materials.length),
+      shownAfter: end(more.shownAfter ?? -1),
       likeness: (i, j) => alike[4 * i + j]!,
       handles: { before: frames(handles), after: frames(handles) },
       first: end(ends[0]),
@@ -78,15 +108,28 @@ const problems: fc.Arbitrary<Problem> = fc
   });
 
 /** The lowest cost of all layouts, by trying every set of cuts with every choice of clips. */
-function bruteForce(problem: Problem, clipsAt: (shot: number) => readonly number[]): number {
+function bruteForce(problem: Problem, clipsAfter: (shown: readonly number[]) => readonly number[]): number {
   const { candidates, materials, first, last, likeness, weights } = problem;
   const costs = shotCosts(problem);
   const end = candidates.length - 1;
+  const { before, together, shownBefore, shownAfter } = problem;
   let best = Infinity;
-  const go = (at: number, cost: number, shown: readonly number[]): void => {
+  const kept = (shown: readonly number[]): boolean =>
+    before.every(([one, next]) =>
+      shown.every((m, i) => m !== next || i < shownBefore.length || shown.slice(0, i).includes(one)),
+    ) &&
+    together.every(([one, next]) =>
+      shown.every((m, i) => {
+        if (m === next && i >= shownBefore.length && shown[i - 1] !== one) return false;
+        return m !== one || i < shownBefore.length - 1 || (shown[i + 1] ?? next) === next;
+      }),
+    );
+  const go = (at: number, cost: number, shown: readonly number[], lasted: number, goes: number): void => {
     if (at === end) {
       const whole = materials.every(({ must }, i) => !must || shown.includes(i));
-      if (whole && (last === null || shown.at(-1) === last)) best = Math.min(best, cost);
+      const open = together.some(([one, next]) => shown.at(-1) === one && shownAfter !== next);
+      if (whole && !open && (last === null || shown.at(-1) === last))
+        best = Math.min(best, cost + leavingCost(problem, shown.at(-1)!));
       return;
     }
     for (let to = at + 1; to <= end; to++) {
@@ -94,10 +137,10 @@ function bruteForce(problem: Problem, clipsAt: (shot: number) => readonly number
       const length = b.frame - a.frame;
       const inLimits = length <= problem.longest && (length >= problem.shortest || (a.locked && b.locked));
       if (inLimits)
-        for (const material of clipsAt(shown.length)) {
+        for (const material of clipsAfter(shown)) {
           const use = shown.filter((m) => m === material).length;
-          if (use >= materials[material]!.most || (shown.length === 0 && first !== null && first !== material))
-            continue;
+          if (use >= materials[material]!.most || (at === 0 && first !== null && first !== material)) continue;
+          if ((a.starts ?? material) !== material || !kept([...shown, material])) continue;
           const fit = costs.fit(material, use, at, to);
           if (!fit) continue;
           const follows = shown.length > 0 ? weights.likeness * (1 - likeness(shown.at(-1)!, material)) : 0;
@@ -106,24 +149,21 @@ function bruteForce(problem: Problem, clipsAt: (shot: number) => readonly number
             .slice(1, -1)
             .filter((c) => Math.abs(c.frame - b.frame) <= problem.wanted(b.frame) / 2);
           const cue = to === end ? 0 : weights.cue * (Math.max(...near.map((c) => c.worth)) - b.worth);
-          go(to, cost + weights.pace * off * off + cue + fit.cost + follows + repeatCost(problem, shown, material), [
-            ...shown,
-            material,
-          ]);
+          const same = lasted > 0 ? samenessCost(problem, lasted, length) : 0;
+          const added = weights.pace * off * off + cue + fit.cost + follows + same;
+          const share = length / problem.wanted(a.frame);
+          const [head, tail] = [costs.head(material, use, at, to), costs.tail(material, use, at, to)];
+          const turned = Number.isNaN(goes - head) ? 0 : (weights.flow * (1 - Math.cos(goes - head))) / 2;
+          const all = cost + share * (added + turned + repeatCost(problem, shown, material));
+          go(to, all, [...shown, material], length, tail);
         }
       // No shot goes over a locked cut.
       if (b.locked) break;
     }
   };
-  go(0, 0, []);
+  go(0, 0, shownBefore, 0, NaN);
   return best;
 }
-
-const run = (search: ReturnType<typeof bestInAnyOrder>): Found | null => {
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return step.value;
-};
 
 /** Every rule that a layout must keep, whatever its cost. */
 function expectLegal(problem: Problem, { shots }: Found): void {
@@ -149,7 +189,7 @@ function expectLegal(problem: Problem, { shots }: Found): void {
   for (const { frame, locked } of candidates)
     if (locked && frame < problem.target) expect(shots.some((s) => s.from === frame)).toBe(true);
   materials.forEach(({ must, most }, i) => {
-    const uses = shots.filter((s) => s.material === i).length;
+    const uses = [...problem.shownBefore, ...shots.map((s) => s.material)].filter((m) => m === i).length;
     expect(uses).toBeLessThanOrEqual(most);
     if (must) expect(uses).toBeGreaterThan(0);
   });
@@ -163,7 +203,7 @@ describe('the best layout', () => {
     fc.assert(
       fc.property(problems, (problem) => {
         const count = problem.materials.length;
-        const least = bruteForce(problem, (shot) => [shot % count]);
+        const least = bruteForce(problem, (shown) => [((shown.at(-1) ?? -1) + 1) % count]);
         const found = bestInOrder(problem);
         if (least === Infinity) {
           expect(found).toBeNull();
@@ -173,7 +213,7 @@ describe('the best layout', () => {
         expect(found!.cost).toBeCloseTo(least, 9);
         expectLegal(problem, found!);
       }),
-      { numRuns: 3000, seed: 7 },
+      { numRuns: 3400, seed: 7 },
     );
     expect(solved).toBeGreaterThanOrEqual(1000);
   });
@@ -187,14 +227,14 @@ describe('the best layout', () => {
           candidates: problem.candidates.filter((_, i, all) => i < 5 || i === all.length - 1),
         };
         const least = bruteForce(small, () => small.materials.map((_, i) => i));
-        const all = run(bestInAnyOrder(small, { ways: 1e6, perClip: 1e6 }));
+        const all = finished(bestInAnyOrder(small, { ways: 1e6, perClip: 1e6, distinct: false }));
         if (least === Infinity) {
           expect(all).toBeNull();
           return;
         }
         expect(all!.cost).toBeCloseTo(least, 9);
         expectLegal(small, all!);
-        const few = run(bestInAnyOrder(small));
+        const few = finished(bestInAnyOrder(small));
         expectLegal(small, few!);
         ratios.push(few!.cost - least);
       }),
@@ -207,11 +247,42 @@ describe('the best layout', () => {
   it('is the same for the same problem', () => {
     fc.assert(
       fc.property(problems, (problem) => {
-        expect(run(bestInAnyOrder(problem))).toEqual(run(bestInAnyOrder(problem)));
+        expect(finished(bestInAnyOrder(problem))).toEqual(finished(bestInAnyOrder(problem)));
       }),
       { numRuns: 50, seed: 3 },
     );
   });
+});
+
+it('the picture that goes on the same way is put after a pan rather than one that comes back', () => {
+  const pan = (way: number) => {
+    const [x, y] = [new Float64Array(61), new Float64Array(61)];
+    for (let k = 0; k < 60; k++) {
+      x[k + 1] = x[k]! + 0.01 * Math.cos(way);
+      y[k + 1] = y[k]! + 0.01 * Math.sin(way);
+    }
+    return { x, y, reach: 5, least: 0.004 };
+  };
+  const end = { worth: 1, locked: true };
+  const problem: Problem = {
+    target: frames(40),
+    candidates: [
+      { ...end, frame: frames(0), kind: 'start' },
+      { ...end, frame: frames(20), kind: 'beat' },
+      { ...end, frame: frames(40), kind: 'end' },
+    ],
+    wanted: () => 20,
+    ...{ shortest: frames(10), longest: frames(30), first: 0, last: null, shownBefore: [], shownAfter: null },
+    materials: [0, Math.PI, 0.1].map((way, i) => materialOf(`c${i}`, 60, { shift: pan(way) })),
+    likeness: () => 0.5,
+    handles: { before: frames(0), after: frames(0) },
+    ...{ before: [], together: [], weights: USUAL_WEIGHTS },
+  };
+  const found = finished(bestInAnyOrder(problem))!;
+  expect(found.shots.map((s) => s.material)).toEqual([0, 2]);
+  expect(found.costs.flow).toBeCloseTo((USUAL_WEIGHTS.flow * (1 - Math.cos(0.1))) / 2, 9);
+  const ignored = finished(bestInAnyOrder({ ...problem, weights: { ...USUAL_WEIGHTS, flow: 0 } }))!;
+  expect(ignored.costs.flow).toBe(0);
 });
 
 describe('a clip in a shot', () => {

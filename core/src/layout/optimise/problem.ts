@@ -1,3 +1,4 @@
+import type { Term } from '../../plan/index.ts';
 import type { Frames, Rational, SourceFrames } from '../../time/index.ts';
 
 /** A frame on which a cut may fall. */
@@ -9,6 +10,18 @@ export interface Candidate {
   readonly kind: string;
   /** Whether a cut must fall here. */
   readonly locked: boolean;
+  /** The clip whose shot must start here, as a place among the materials; any when left out. */
+  readonly starts?: number;
+}
+
+/** How far the picture of a clip shifts: sums from its first frame, one more than there are frames, in widths. */
+export interface Shift {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  /** Source frames at an end of a shot over which its movement is taken. */
+  readonly reach: number;
+  /** Widths over that many frames under which it hardly goes anywhere. */
+  readonly least: number;
 }
 
 /** A clip as it is laid out. */
@@ -28,25 +41,17 @@ export interface Material {
   readonly most: number;
   /** How much it moves up to each frame: sums of 0–1 a frame from the first, one more than there are frames; null unknown. */
   readonly movement: Float64Array | null;
+  /** Where its picture goes; null unknown. */
+  readonly shift: Shift | null;
 }
 
-/** How much each part of the cost counts. */
-export interface Weights {
-  /** Distance of a shot's length from the pace. */
-  readonly pace: number;
-  /** How much weaker the cue under a cut is than the best near it. */
-  readonly cue: number;
-  /** A clip's moment that lands on no cue. */
-  readonly moment: number;
-  /** Stillness of what is shown. */
-  readonly movement: number;
-  /** Unlikeness of neighbours. */
-  readonly likeness: number;
-  /** Speed other than normal. */
-  readonly speed: number;
-  /** A clip shown again soon. */
-  readonly repeat: number;
-}
+/**
+ * How much each term of the cost counts: distance of a shot's length from the pace; how much weaker the cue under a cut is
+ * than the best near it; a clip's moment that lands on no cue; stillness of what is shown; unlikeness of neighbours; movement that
+ * goes another way on either side of a cut; speed
+ * other than normal; a clip shown again soon; a shot as long as the one before it.
+ */
+export type Weights = Readonly<Record<Term, number>>;
 
 export const USUAL_WEIGHTS: Weights = {
   pace: 1,
@@ -54,8 +59,10 @@ export const USUAL_WEIGHTS: Weights = {
   moment: 0.5,
   movement: 0.3,
   likeness: 0.3,
+  flow: 0.2,
   speed: 0.4,
   repeat: 0.8,
+  variety: 0,
 };
 
 /** Everything that a layout is found from. */
@@ -75,6 +82,13 @@ export interface Problem {
   /** The clip of the first shot and of the last, as places among the materials; null for any. */
   readonly first: number | null;
   readonly last: number | null;
+  /** Pairs of places among the materials: the second is not shown until the first was. */
+  readonly before: readonly (readonly [number, number])[];
+  /** Pairs likewise: after the first comes the second, and the second only after the first. */
+  readonly together: readonly (readonly [number, number])[];
+  /** Of a stretch of a film: the clips shown before it, in order, and the one right after it; null for its end. */
+  readonly shownBefore: readonly number[];
+  readonly shownAfter: number | null;
   readonly weights: Weights;
 }
 
@@ -90,7 +104,7 @@ export interface PlacedShot {
 }
 
 /** The cost of a layout, part by part, weighted. */
-export type Costs = { readonly [part in keyof Weights]: number };
+export type Costs = Readonly<Record<Term, number>>;
 
 /** A layout that was found. */
 export interface Found {

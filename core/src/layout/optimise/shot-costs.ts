@@ -1,28 +1,33 @@
 import type { Frames } from '../../time/index.ts';
-import { CUES_TRIED, fitClip, type Fit } from './fit.ts';
+import { CUES_TRIED, endWays, fitClip, LANDING_WORTH, turnsOf, type Fit } from './fit.ts';
 import type { Problem } from './problem.ts';
 
 /** What is worked out once for a problem: which cuts can follow which, and what each clip costs between them. */
 export interface ShotCosts {
   /** Places among the candidates to which a shot from candidate `from` may last, in order. */
   readonly ends: (from: number) => readonly number[];
+  /**
+   * How much a shot counts: its length in wanted lengths, so that many short shots together count as much as few long ones,
+   * and no cost makes shots longer or shorter.
+   */
+  readonly share: (from: number, to: number) => number;
   /** Costs of the length and of the cue at its end, weighted. */
   readonly pace: (from: number, to: number) => number;
   readonly cue: (to: number) => number;
   /** The best use of a clip between two candidates the `use`-th time it is shown; null when it does not last. */
   readonly fit: (material: number, use: number, from: number, to: number) => Fit | null;
+  /** What that costs; infinite when it does not last. */
+  readonly fitCost: (material: number, use: number, from: number, to: number) => number;
+  /** The ways its picture goes after its start and before its end, in radians; not a number when it hardly goes. */
+  readonly head: (material: number, use: number, from: number, to: number) => number;
+  readonly tail: (material: number, use: number, from: number, to: number) => number;
 }
 
-/** Worth from which a cue is one that a moment may land on. */
-const LANDING_WORTH = 0.3;
-
-/** Works out what shots of a problem cost, each thing once. */
-export function shotCosts(problem: Problem): ShotCosts {
-  const { candidates, wanted, shortest, longest, materials, weights } = problem;
-  const last = candidates.length - 1;
-  const ends = candidates.map((start, from) => {
+/** Places among the candidates to which a shot from each may last. */
+function endsOf({ candidates, shortest, longest }: Problem): number[][] {
+  return candidates.map((start, from) => {
     const found: number[] = [];
-    for (let to = from + 1; to <= last; to++) {
+    for (let to = from + 1; to < candidates.length; to++) {
       const length = candidates[to]!.frame - start.frame;
       // Between two locked cuts a shot may be as short as they make it.
       const held = start.locked && candidates[to]!.locked;
@@ -31,50 +36,75 @@ export function shotCosts(problem: Problem): ShotCosts {
     }
     return found;
   });
+}
+
+/** Works out what shots of a problem cost, each thing once. */
+export function shotCosts(problem: Problem): ShotCosts {
+  const { candidates, wanted, materials, weights } = problem;
+  const last = candidates.length - 1;
+  const ends = endsOf(problem);
+  /** Place of the first shot from each candidate in a list of all that may be, and what lies between its ends. */
+  const firsts = new Uint32Array(candidates.length + 1);
+  ends.forEach((found, from) => (firsts[from + 1] = firsts[from]! + found.length));
+  const shots = firsts[last + 1]!;
+  // The ends of a candidate lie side by side.
+  const shotAt = (from: number, to: number): number => firsts[from]! + (to - ends[from]![0]!);
   const wantedAt = candidates.map(({ frame }) => Math.log(Math.max(1, wanted(frame))));
   // A cut is measured against the best that is near, or many cuts would cost more than few.
   const missed = candidates.map(({ frame, worth }, to) => {
     if (to === 0 || to === last) return 0;
-    const reach = Math.exp(wantedAt[to]!) / 2;
+    const reach = Math.max(1, wanted(frame)) / 2;
     const near = candidates.filter((c, i) => i > 0 && i < last && Math.abs(c.frame - frame) <= reach);
     return weights.cue * (near.reduce((best, c) => Math.max(best, c.worth), worth) - worth);
   });
-  const landings = new Map<number, readonly number[]>();
-  const landingsOf = (from: number, to: number): readonly number[] => {
-    const key = from * candidates.length + to;
-    let found = landings.get(key);
-    if (!found) {
-      const start = candidates[from]!.frame;
-      found = candidates
-        .slice(from, to)
-        .filter(({ worth }, i) => i === 0 || worth >= LANDING_WORTH)
-        .toSorted((a, b) => b.worth - a.worth)
-        .slice(0, CUES_TRIED)
-        .map(({ frame }) => frame - start);
-      landings.set(key, found);
-    }
-    return found;
+  const [paces, shares] = [new Float64Array(shots), new Float64Array(shots)];
+  ends.forEach((found, from) =>
+    found.forEach((to) => {
+      const length = candidates[to]!.frame - candidates[from]!.frame;
+      const off = Math.log(length) - wantedAt[from]!;
+      shares[shotAt(from, to)] = length / Math.max(1, wanted(candidates[from]!.frame));
+      paces[shotAt(from, to)] = weights.pace * off * off;
+    }),
+  );
+  const landings: (readonly number[] | undefined)[] = [];
+  const landingsOf = (from: number, to: number): readonly number[] =>
+    (landings[shotAt(from, to)] ??= candidates
+      .slice(from, to)
+      .filter(({ worth }, i) => i === 0 || worth >= LANDING_WORTH)
+      .toSorted((a, b) => b.worth - a.worth)
+      .slice(0, CUES_TRIED)
+      .map(({ frame }) => frame - candidates[from]!.frame));
+  const fit: ShotCosts['fit'] = (material, use, from, to) => {
+    const length = (candidates[to]!.frame - candidates[from]!.frame) as Frames;
+    return fitClip(materials[material]!, use, length, landingsOf(from, to), problem);
   };
-  const fits = materials.map(() => new Map<number, Fit | null>());
+  /** Costs and ways by clip and turn of use; costs are not a number where not yet worked out. */
+  const known = materials.map((): { costs: Float64Array; heads: Float64Array; tails: Float64Array }[] => []);
+  const worked = (material: number, use: number, from: number, to: number) => {
+    const turn = use % turnsOf(materials[material]!);
+    const table = (known[material]![turn] ??= {
+      costs: new Float64Array(shots).fill(NaN),
+      heads: new Float64Array(shots),
+      tails: new Float64Array(shots),
+    });
+    const at = shotAt(from, to);
+    if (table.costs[at] !== table.costs[at]) {
+      const best = fit(material, turn, from, to);
+      table.costs[at] = best?.cost ?? Infinity;
+      const length = candidates[to]!.frame - candidates[from]!.frame;
+      const { head, tail } = best ? endWays(materials[material]!, best, length) : { head: NaN, tail: NaN };
+      [table.heads[at], table.tails[at]] = [head, tail];
+    }
+    return table;
+  };
   return {
     ends: (from) => ends[from]!,
-    pace: (from, to) => {
-      const off = Math.log(candidates[to]!.frame - candidates[from]!.frame) - wantedAt[from]!;
-      return weights.pace * off * off;
-    },
+    share: (from, to) => shares[shotAt(from, to)]!,
+    pace: (from, to) => paces[shotAt(from, to)]!,
     cue: (to) => missed[to]!,
-    fit(material, use, from, to) {
-      const { moments } = materials[material]!;
-      // Uses beyond those that differ are the same again.
-      const turns = Math.max(1, moments.length) * 4;
-      const key = ((use % turns) * candidates.length + from) * candidates.length + to;
-      let found = fits[material]!.get(key);
-      if (found === undefined) {
-        const length = (candidates[to]!.frame - candidates[from]!.frame) as Frames;
-        found = fitClip(materials[material]!, use, length, landingsOf(from, to), problem);
-        fits[material]!.set(key, found);
-      }
-      return found;
-    },
+    fit,
+    fitCost: (material, use, from, to) => worked(material, use, from, to).costs[shotAt(from, to)]!,
+    head: (material, use, from, to) => worked(material, use, from, to).heads[shotAt(from, to)]!,
+    tail: (material, use, from, to) => worked(material, use, from, to).tails[shotAt(from, to)]!,
   };
 }

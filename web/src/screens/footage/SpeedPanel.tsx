@@ -1,12 +1,9 @@
 import { framesAtRate, type FrameTimes } from '@caesura/core/footage';
-import { atSpeed, slowestCleanSpeed, type Clip, type Plan } from '@caesura/core/plan';
-import { compare, rateLabel, rational, sameRate, toNumber, type Rational } from '@caesura/core/time';
+import { atSpeed, slowestCleanSpeed, speedsFor, type Clip, type Plan } from '@caesura/core/plan';
+import { rateLabel, rational, sameRate, toNumber } from '@caesura/core/time';
 import { grouped, lengthTimecode, percentText } from '../../app/format.ts';
 import type { ApplyEdit } from '../../app/hooks.ts';
 import { RateField } from '../../fields/RateField.tsx';
-
-/** Speeds that are shown beside the slowest clean one; common practice, no source. */
-const SPEEDS = [rational(2), rational(1), rational(3, 4), rational(1, 2), rational(2, 5), rational(1, 4)];
 
 interface Props {
   readonly plan: Plan;
@@ -18,8 +15,7 @@ interface Props {
 /** How slow a clip can go, how long it is then, and its rate, to be corrected. */
 export function SpeedPanel({ plan, clip, times, edit }: Props) {
   const slowest = slowestCleanSpeed(clip.rate, plan.rate);
-  const known = SPEEDS.some((speed) => sameRate(speed, slowest));
-  const speeds: Rational[] = [...SPEEDS, ...(known ? [] : [slowest])].sort((a, b) => compare(b, a));
+  const speeds = speedsFor(clip, plan.rate);
   const half = atSpeed(clip, plan.rate, rational(1, 2));
   return (
     <div className="clip-panel">

@@ -1,12 +1,22 @@
-import { Button, ButtonGroup, Form } from 'react-bootstrap';
+import { useState } from 'react';
+import { Button, ButtonGroup } from 'react-bootstrap';
 import { meetingOf, type Met } from '@caesura/core/footage';
-import { cutFigures, cutLimits, faultsOf, lengthContext, type Plan, type ShotFacts } from '@caesura/core/plan';
+import {
+  cutFigures,
+  cutLimits,
+  faultsOf,
+  lengthContext,
+  type Payer,
+  type Plan,
+  type ShotFacts,
+} from '@caesura/core/plan';
 import { toNumber } from '@caesura/core/time';
 import { counted, percentText, signed, timecodeAt } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { useSights } from '../../app/use-sight.ts';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { FaultList } from '../../marks/FaultList.tsx';
+import { ShotPanel } from './ShotPanel.tsx';
 
 interface Props {
   readonly plan: Plan;
@@ -16,6 +26,11 @@ interface Props {
   readonly onToCue: (direction: 1 | -1) => void;
   readonly onNudge: (by: 1 | -1) => void;
   readonly onRemove: () => void;
+  readonly onLock: () => void;
+  readonly onSplit: () => void;
+  /** Cuts selected with it, and what may be done with the stretch between them. */
+  readonly also: readonly number[];
+  readonly onRelay: () => void;
 }
 
 function Landing({ facts }: { facts: ShotFacts }) {
@@ -67,28 +82,6 @@ function PicturesMeet({ before, facts }: { before: ShotFacts; facts: ShotFacts }
   );
 }
 
-function ClipChoice({ plan, facts, label }: { plan: Plan; facts: ShotFacts; label: string }) {
-  const edit = useEdit();
-  return (
-    <Form.Group className="clip-choice" controlId={`clip-of-${facts.index}`}>
-      <Form.Label>
-        {label} · <span className="figures">{facts.length} f</span>
-      </Form.Label>
-      <Form.Select
-        value={facts.shot.clip ?? ''}
-        onChange={(event) => edit('setShotClip', facts.index, event.target.value || null)}
-      >
-        <option value="">No clip</option>
-        {plan.clips.map((clip) => (
-          <option key={clip.id} value={clip.id}>
-            {clip.name}
-          </option>
-        ))}
-      </Form.Select>
-    </Form.Group>
-  );
-}
-
 function OneCut({
   plan,
   shots,
@@ -96,6 +89,7 @@ function OneCut({
   onToCue,
   onNudge,
   onRemove,
+  onLock,
 }: Omit<Props, 'selected' | 'onSelect'> & { cut: number }) {
   const edit = useEdit();
   const [before, facts] = [shots[cut - 1]!, shots[cut]!];
@@ -144,23 +138,48 @@ function OneCut({
         <Button variant="outline-dark" onClick={onRemove} title="Let the shot before run on (Del)">
           Remove cut
         </Button>
+        <Button
+          variant="outline-dark"
+          aria-pressed={facts.shot.locked ?? false}
+          onClick={onLock}
+          title="A locked cut stays where it is, also when the film is laid out anew (L)"
+        >
+          {facts.shot.locked ? 'Unlock' : 'Lock'}
+        </Button>
       </div>
-      <h3>Shots</h3>
-      <ClipChoice plan={plan} facts={before} label={`Shot ${cut}, before`} />
-      <ClipChoice plan={plan} facts={facts} label={`Shot ${cut + 1}, after`} />
     </>
   );
 }
 
 /** The selected cut with every figure, or the score as a whole; and what is wrong with it. */
 export function CutPanel(props: Props) {
-  const { plan, shots, selected, onSelect } = props;
+  const { plan, shots, selected, also, onSelect, onSplit, onRelay } = props;
+  const [payer, setPayer] = useState<Payer>('next');
   const faults = faultsOf(plan).filter((fault) => fault.step === 'score');
   const { cuts } = cutFigures(plan);
   return (
     <aside className="panel" aria-label="The cut">
       {selected !== null ? (
-        <OneCut {...props} cut={selected} />
+        <>
+          {selected > 0 ? <OneCut {...props} cut={selected} /> : <h2 className="panel-title">The start</h2>}
+          {also.length > 0 && (
+            <div className="buttons">
+              <p>{also.length + 1} cuts selected; [ ] and Shift ← → move them together.</p>
+              <Button variant="outline-dark" onClick={onRelay}>
+                Propose this stretch anew
+              </Button>
+            </div>
+          )}
+          <ShotPanel
+            key={shots[selected]!.shot.id}
+            plan={plan}
+            facts={shots[selected]!}
+            last={shots.length - 1}
+            payer={payer}
+            onPayer={setPayer}
+            onSplit={onSplit}
+          />
+        </>
       ) : (
         <>
           <h2 className="panel-title">The score</h2>

@@ -6,7 +6,19 @@ import { useEdit } from '../../app/hooks.ts';
 import { TextField } from '../../fields/TextField.tsx';
 
 /** Pace and the button that lays out, with the figures of the score as it stands. */
-export function LayoutBar({ plan, onPropose, children }: { plan: Plan; onPropose: () => void; children: ReactNode }) {
+export function LayoutBar({
+  plan,
+  wishing,
+  onWishes,
+  onPropose,
+  children,
+}: {
+  plan: Plan;
+  wishing: boolean;
+  onWishes: () => void;
+  onPropose: () => void;
+  children: ReactNode;
+}) {
   const edit = useEdit();
   const { cuts, onCue, worstMilliseconds } = cutFigures(plan);
   const context = lengthContext(plan);
@@ -35,12 +47,25 @@ export function LayoutBar({ plan, onPropose, children }: { plan: Plan; onPropose
       >
         Propose
       </Button>
+      <Button
+        variant="outline-dark"
+        active={wishing}
+        aria-pressed={wishing}
+        onClick={onWishes}
+        title="What proposals keep to: pace over time, limits, order, clips"
+      >
+        Wishes
+      </Button>
       {plan.score && (
-        <p className="layout-figures">
-          <b>{onCue}</b> of {cuts} cuts on a cue
+        <p
+          className="layout-figures"
+          title={onCue > 0 ? `The worst is ${worstMilliseconds.toFixed(1)} ms off` : undefined}
+        >
+          <b>{onCue}</b> of {cuts} on a cue
           {onCue > 0 && (
             <>
-              , worst <span className="figures">{worstMilliseconds.toFixed(1)} ms</span> off
+              {' '}
+              · worst <span className="figures">{worstMilliseconds.toFixed(1)} ms</span>
             </>
           )}
         </p>

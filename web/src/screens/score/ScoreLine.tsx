@@ -1,6 +1,7 @@
-import { memo } from 'react';
+import { memo, type PointerEvent } from 'react';
 import { instantAfter, partsOf, type Cue, type Line, type Plan, type ShotFacts } from '@caesura/core/plan';
-import { instantOfFrame, toNumber } from '@caesura/core/time';
+import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
+import { Lock } from 'lucide-react';
 import { signed } from '../../app/format.ts';
 import { percentOn, stretchOn } from '../../marks/place.ts';
 import { Poster } from '../../marks/Poster.tsx';
@@ -18,7 +19,13 @@ interface Props {
   /** Time of the position in the film. */
   readonly position: number;
   readonly selected: number | null;
-  readonly onSelect: (cut: number) => void;
+  readonly also: readonly number[];
+  /** Frames on one side of which a tick is drawn for each; none when they would be too near. */
+  readonly ticks: boolean;
+  /** A cut was chosen: alone, with others, or up to it. */
+  readonly onSelect: (cut: number, how: 'alone' | 'with' | 'to') => void;
+  /** A cut was taken hold of with the pointer. */
+  readonly onHold: (cut: number, event: PointerEvent) => void;
 }
 
 /** The beats of a line: strong ones tall, downbeats with their mark. */
@@ -35,11 +42,11 @@ const Cues = memo(function Cues({ line, cues }: Pick<Props, 'line' | 'cues'>) {
 });
 
 /** What a screen reader says of a cut. */
-function cutName({ index, start, landing }: ShotFacts): string {
+function cutName({ index, start, landing, shot }: ShotFacts): string {
   const off = landing
     ? `, ${landing.onCue ? 'on' : 'near'} bar ${landing.cue.bar} beat ${landing.cue.beat}, ${signed(landing.offsetMilliseconds, 1)} milliseconds`
     : '';
-  return `Cut ${index}, frame ${start}${off}`;
+  return `Cut ${index}, frame ${start}${off}${shot.locked ? ', locked' : ''}`;
 }
 
 /** Where the music goes on at another place of its file. */
@@ -59,8 +66,52 @@ function Splices({ plan: { music, rate }, line }: { plan: Plan; line: Line }) {
     ));
 }
 
+/** A tick for every frame of a line, the tenth taller. */
+const FrameTicks = memo(function FrameTicks({ plan, line }: Pick<Props, 'plan' | 'line'>) {
+  const { num, den } = plan.rate;
+  const first = Math.ceil((line.from * num) / den - 1e-6);
+  const count = Math.max(0, Math.ceil((line.to * num) / den - 1e-6) - first);
+  return Array.from({ length: count }, (_, i) => (
+    <i
+      key={first + i}
+      className={`frame-tick${(first + i) % 10 === 0 ? ' is-tenth' : ''}`}
+      style={{ left: `${percentOn(line, toNumber(instantOfFrame(frames(first + i), plan.rate)))}%` }}
+    >
+      {(first + i) % 10 === 0 && <b className="figures">{first + i}</b>}
+    </i>
+  ));
+});
+
+const cutClass = ({ index, landing }: ShotFacts, selected: number | null, also: readonly number[]): string =>
+  [
+    'cut',
+    index === 0 && 'cut-start',
+    index === selected && 'is-selected',
+    also.includes(index) && 'is-also',
+    landing && !landing.onCue && 'is-off',
+  ]
+    .filter(Boolean)
+    .join(' ');
+
+/** How a click on a cut chooses it. */
+const howOf = (event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) =>
+  event.shiftKey ? 'to' : event.ctrlKey || event.metaKey ? 'with' : 'alone';
+
 /** One line of the score: cues over the shots, cuts as strokes through both. */
-export function ScoreLine({ plan, line, cues, shots, outline, offset, position, selected, onSelect }: Props) {
+export function ScoreLine({
+  plan,
+  line,
+  cues,
+  shots,
+  outline,
+  offset,
+  position,
+  selected,
+  also,
+  ticks,
+  onSelect,
+  onHold,
+}: Props) {
   const timeOf = (frame: number) => toNumber(instantOfFrame(frame, plan.rate));
   // A cut up to half a frame before the end of a line belongs to the cue that starts the next one.
   const half = timeOf(1) / 2;
@@ -74,6 +125,7 @@ export function ScoreLine({ plan, line, cues, shots, outline, offset, position, 
         {outline && <Sticks outline={outline} line={line} offset={offset} />}
         <Cues line={line} cues={cues} />
         <Splices plan={plan} line={line} />
+        {ticks && <FrameTicks plan={plan} line={line} />}
       </div>
       {here.map((shot) => {
         const at = stretchOn(line, timeOf(shot.start), timeOf(shot.end))!;
@@ -95,25 +147,29 @@ export function ScoreLine({ plan, line, cues, shots, outline, offset, position, 
       })}
       {here
         .filter((shot) => !startsBefore(shot, line.from))
-        .map((shot) =>
-          shot.index === 0 ? (
-            <i key="start" className="cut cut-start" style={{ left: 0 }} />
-          ) : (
-            <button
-              key={shot.shot.id}
-              type="button"
-              tabIndex={shot.index === (selected ?? 1) ? 0 : -1}
-              className={`cut${shot.index === selected ? ' is-selected' : ''}${shot.landing && !shot.landing.onCue ? ' is-off' : ''}`}
-              style={{ left: `${Math.max(0, percentOn(line, timeOf(shot.start)))}%` }}
-              aria-label={cutName(shot)}
-              aria-pressed={shot.index === selected}
-              onPointerDown={(event) => event.stopPropagation()}
-              onClick={() => onSelect(shot.index)}
-            >
-              {shot.index === selected && <span className="cut-tag">{shot.index}</span>}
-            </button>
-          ),
-        )}
+        .map((shot) => (
+          <button
+            key={shot.index === 0 ? 'start' : shot.shot.id}
+            type="button"
+            tabIndex={shot.index === (selected ?? 1) ? 0 : -1}
+            className={cutClass(shot, selected, also)}
+            style={{ left: `${Math.max(0, percentOn(line, timeOf(shot.start)))}%` }}
+            aria-label={shot.index === 0 ? 'Start of the film' : cutName(shot)}
+            aria-pressed={shot.index === selected || also.includes(shot.index)}
+            onPointerDown={(event) => {
+              event.stopPropagation();
+              if (shot.index > 0 && event.button === 0 && howOf(event) === 'alone') onHold(shot.index, event);
+            }}
+            onClick={(event) => onSelect(shot.index, howOf(event))}
+          >
+            {shot.index === selected && shot.index > 0 && <span className="cut-tag">{shot.index}</span>}
+            {shot.shot.locked && (
+              <span className="cut-lock">
+                <Lock size={11} aria-hidden="true" />
+              </span>
+            )}
+          </button>
+        ))}
       {selected === null && position >= line.from && position < line.to && (
         <div className="position" style={{ left: `${percentOn(line, position)}%` }} />
       )}

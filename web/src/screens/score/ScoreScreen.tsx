@@ -1,27 +1,42 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { OUTLINE_RATE } from '@caesura/core/listen';
+import { stretchOfShots } from '@caesura/core/layout';
 import { cuesOf, frameAtTime, partsOf, scoreLines, shotFacts, type Plan } from '@caesura/core/plan';
 import { frames, instantOfFrame, seconds, toNumber, type Frames } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
-import { useScreenKeys } from '../../app/keys.ts';
 import type { Click } from '../../sound/click.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useOutline } from '../../app/use-media.ts';
 import { comesIn, filmRoute, usedFade } from '../../sound/film-route.ts';
 import { usePlayer } from '../../sound/use-player.ts';
-import { cutSelected, placed } from '../../app/view.ts';
+import { cutSelected, cutsSelected, placed } from '../../app/view.ts';
 import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
 import { usePlayMark } from '../../marks/use-play-mark.ts';
+import { AtOtherRate } from './AtOtherRate.tsx';
 import { CutPanel } from './CutPanel.tsx';
 import { LayoutBar } from './LayoutBar.tsx';
+import { PaceCurve, usePace } from './PaceCurve.tsx';
 import { Proposals } from './Proposals.tsx';
+import { useCutDrag } from './use-cut-drag.ts';
+import { useScoreKeys } from './use-score-keys.ts';
+import { WishesPanel } from './WishesPanel.tsx';
 import { usePropose } from './use-propose.ts';
 import { ScoreLine } from './ScoreLine.tsx';
 import { ShotTable } from './ShotTable.tsx';
 
+// The charts come with a large package that no one else needs.
+const PacingCharts = lazy(() => import('./PacingCharts.tsx'));
+
 const LINE_HEIGHT = 102;
+/** Bars on a line at each zoom. */
+const ZOOMS = [16, 8, 4, 2, 1, 1 / 2, 1 / 4] as const;
+/** Frames on a line up to which each has its tick. */
+const TICKED = 130;
+
+const VIEWS = { lines: 'Lines', table: 'Table', charts: 'Charts', rates: 'Rates' } as const;
+type Shown = keyof typeof VIEWS;
 
 const timeOf = (frame: number, plan: Plan): number => toNumber(instantOfFrame(frame, plan.rate));
 
@@ -49,13 +64,16 @@ export default function ScoreScreen() {
   const propose = usePropose(plan);
   const edit = useEdit();
   const dispatch = useAppDispatch();
-  const { frame, cut } = useAppSelector((state) => state.view);
-  const [shown, setShown] = useState<'lines' | 'table'>('lines');
+  const { frame, cut, also: alsoCuts } = useAppSelector((state) => state.view);
+  const [shown, setShown] = useState<Shown>('lines');
+  const [wishing, setWishing] = useState(false);
+  const [zoom, setZoom] = useState(2);
   const list = useRef<LineListHandle>(null);
   const { music } = plan;
   const fileOutline = useOutline(music?.outline ?? null);
   const outline = useMemo(() => filmOutline(fileOutline, music), [fileOutline, music]);
-  const lines = useMemo(() => scoreLines(plan), [plan]);
+  const lines = useMemo(() => scoreLines(plan, ZOOMS[zoom]), [plan, zoom]);
+  const pace = usePace(plan);
   const cues = useMemo(() => cuesOf(plan), [plan]);
   const shots = useMemo(() => shotFacts(plan), [plan]);
   /** Time of the film at which the play that is heard started. */
@@ -74,6 +92,8 @@ export default function ScoreScreen() {
 
   const last = shots.length - 1;
   const selected = cut !== null && cut <= last ? cut : null;
+  const also = useMemo(() => alsoCuts.filter((c) => c <= last), [alsoCuts, last]);
+  const cuts = selected === null ? [] : [selected, ...also].sort((a, b) => a - b);
   // A cut that moved takes the position with it, also when it is undone.
   const cutFrame = selected === null ? null : shots[selected]!.start;
   useEffect(() => {
@@ -90,13 +110,40 @@ export default function ScoreScreen() {
     dispatch(cutSelected(index));
     if (index !== null) goTo(shots[index]!.start);
   };
+  const drag = useCutDrag(list, plan, cues, (held, to) => {
+    const by = to - shots[held]!.start;
+    if (cuts.length > 1 && cuts.includes(held)) return edit('moveCuts', cuts, by);
+    dispatch(cutSelected(held));
+    return edit('moveCut', held, to);
+  });
+  /** Chooses a cut by itself, one more, or all up to it. */
+  const choose = (index: number, how: 'alone' | 'with' | 'to') => {
+    if (drag.dragged()) return;
+    if (how === 'alone' || selected === null) return select(index);
+    const [from, to] = [Math.min(selected, index), Math.max(selected, index)];
+    const range = Array.from({ length: to - from + 1 }, (_, i) => from + i).filter((c) => c > 0 || c === selected);
+    const toggled = also.includes(index) ? also.filter((c) => c !== index) : [...also, index];
+    dispatch(cutsSelected({ cut: selected, also: how === 'to' ? range : toggled }));
+  };
+  const extend = (by: 1 | -1) => {
+    if (selected === null) return step(by);
+    const end = by === 1 ? Math.max(...cuts) : Math.min(...cuts);
+    const next = Math.min(last, Math.max(1, end + by));
+    dispatch(cutsSelected({ cut: selected, also: [...also, next] }));
+    list.current?.show(timeOf(shots[next]!.start, plan));
+  };
+  /** The shots between the first and the last selected cut; with one, the shot that starts there. */
+  const stretch = () => {
+    if (cuts.length === 0) return null;
+    return stretchOfShots(plan, cuts[0]!, Math.max(cuts[0]!, (cuts.length > 1 ? cuts.at(-1)! : cuts[0]! + 1) - 1));
+  };
   const step = (by: 1 | -1) => {
     if (last < 1) return;
     const next =
       by === 1
         ? shots.find((s) => s.index > 0 && s.start > frame)
         : shots.findLast((s) => s.index > 0 && s.start < frame);
-    if (selected !== null) select(Math.min(last, Math.max(1, selected + by)));
+    if (selected !== null) select(Math.min(last, Math.max(0, selected + by)));
     else if (next) select(next.index);
   };
   const byFrame = (by: 1 | -1) => {
@@ -118,66 +165,81 @@ export default function ScoreScreen() {
     dispatch(cutSelected(null));
     dispatch(placed(frameAtTime(seconds(heard), plan)));
   };
-  const toCue = (direction: 1 | -1) => () => {
-    if (selected !== null) edit('moveCutToCue', selected, direction);
+  const isCut = selected !== null && selected > 0;
+  const toCue = (direction: 1 | -1) => {
+    if (isCut) edit('moveCutToCue', selected, direction);
   };
-  const nudge = (by: 1 | -1) => () => {
-    if (selected !== null) edit('nudgeCut', selected, by);
+  const nudge = (by: 1 | -1) => {
+    if (cuts.length > 1) edit('moveCuts', cuts, by);
+    else if (isCut) edit('nudgeCut', selected, by);
   };
   const remove = () => {
-    if (selected !== null && edit('removeCut', selected)) select(last === 1 ? null : Math.min(selected, last - 1));
+    if (isCut && edit('removeCut', selected)) select(last === 1 ? null : Math.min(selected, last - 1));
+  };
+  const lock = () => {
+    if (isCut) edit('lockCut', selected, !shots[selected]!.shot.locked);
+  };
+  const split = () => {
+    const index = shots.findLastIndex((s) => s.start <= frame);
+    if (edit('splitShot', frame)) dispatch(cutSelected(index + 1));
+  };
+  const slip = (by: number) => {
+    if (selected !== null) edit('slipShot', selected, by);
+  };
+  const swap = (by: 1 | -1) => {
+    if (selected === null || selected + by < 0 || selected + by > last) return;
+    if (edit('swapShots', selected, selected + by)) select(selected + by);
+  };
+  const lengthen = (by: 1 | -1) => {
+    if (selected !== null) edit('setShotLength', selected, shots[selected]!.length + by, 'next');
+  };
+  const zoomBy = (by: 1 | -1) => setZoom((z) => Math.min(ZOOMS.length - 1, Math.max(0, z + by)));
+  const relay = () => {
+    const between = stretch();
+    if (between) propose.start(between);
   };
 
-  useScreenKeys([
-    { label: 'play', footer: true, keys: [{ combo: 'space', cap: 'space', run: toggle }] },
-    {
-      label: 'frame',
-      footer: true,
-      keys: [
-        { combo: 'arrowleft', cap: '←', run: () => byFrame(-1) },
-        { combo: 'arrowright', cap: '→', run: () => byFrame(1) },
-      ],
-    },
-    {
-      label: 'cut',
-      footer: true,
-      keys: [
-        { combo: 'arrowup', cap: '↑', run: () => step(-1) },
-        { combo: 'arrowdown', cap: '↓', run: () => step(1) },
-      ],
-    },
-    {
-      label: 'move to cue',
-      footer: true,
-      keys: [
-        { combo: 'bracketleft', cap: '[', run: toCue(-1) },
-        { combo: 'bracketright', cap: ']', run: toCue(1) },
-      ],
-    },
-    {
-      label: 'nudge',
-      footer: true,
-      keys: [
-        { combo: 'shift+arrowleft', cap: 'Shift ←', run: nudge(-1) },
-        { combo: 'shift+arrowright', cap: 'Shift →', run: nudge(1) },
-      ],
-    },
-    {
-      label: 'remove the cut',
-      keys: [
-        { combo: 'delete', cap: 'Del', run: remove },
-        { combo: 'backspace', cap: 'Backspace', run: remove },
-      ],
-    },
-    { label: 'no cut selected', keys: [{ combo: 'escape', cap: 'Esc', run: () => select(null) }] },
-  ]);
+  useScoreKeys({
+    play: toggle,
+    byFrame,
+    byCut: step,
+    extend,
+    zoom: zoomBy,
+    ...{ toCue, nudge, slip, lengthen, swap, split, lock, relay, remove },
+    selectNone: () => select(null),
+  });
 
   return (
     <div className="with-panel">
       <div className="score">
-        <LayoutBar plan={plan} onPropose={propose.start}>
+        <LayoutBar
+          plan={plan}
+          wishing={wishing}
+          onWishes={() => setWishing(!wishing)}
+          onPropose={() => propose.start()}
+        >
+          {shown === 'lines' && (
+            <ButtonGroup aria-label="Zoom">
+              <Button
+                variant="outline-dark"
+                disabled={zoom === 0}
+                onClick={() => zoomBy(-1)}
+                title="More bars on a line (−)"
+              >
+                −
+              </Button>
+              <Button
+                variant="outline-dark"
+                disabled={zoom === ZOOMS.length - 1}
+                onClick={() => zoomBy(1)}
+                title="Fewer bars on a line (+)"
+              >
+                +
+              </Button>
+            </ButtonGroup>
+          )}
           <ButtonGroup aria-label="Show">
-            {(['lines', 'table'] as const).map((name) => (
+            {(Object.keys(VIEWS) as Shown[]).map((name) => (
               <Button
                 key={name}
                 variant="outline-dark"
@@ -185,18 +247,18 @@ export default function ScoreScreen() {
                 aria-pressed={shown === name}
                 onClick={() => setShown(name)}
               >
-                {name === 'lines' ? 'Lines' : 'Table'}
+                {VIEWS[name]}
               </Button>
             ))}
           </ButtonGroup>
         </LayoutBar>
-        <Proposals plan={plan} {...propose} />
+        <Proposals plan={plan} selected={cuts.length > 1 ? stretch() : null} propose={propose} />
         {!plan.score ? (
           <div className="empty">
             <h2>Not laid out yet</h2>
             <p>
               {plan.music
-                ? 'Choose a pace above and lay out: the cuts land on the beats, and the film is the target to the frame.'
+                ? 'Choose a pace above and lay out, or let three layouts be proposed: the cuts land on the cues, and the film is the target to the frame.'
                 : 'Add music in Listen so that cuts can land on its beats, or give the pace in seconds or frames, then lay out.'}
             </p>
             {!plan.music && (
@@ -207,6 +269,12 @@ export default function ScoreScreen() {
           </div>
         ) : shown === 'table' ? (
           <ShotTable plan={plan} shots={shots} selected={selected} onSelect={select} />
+        ) : shown === 'charts' ? (
+          <Suspense>
+            <PacingCharts plan={plan} shots={shots} />
+          </Suspense>
+        ) : shown === 'rates' ? (
+          <AtOtherRate plan={plan} shots={shots} />
         ) : (
           <LineList
             ref={list}
@@ -218,30 +286,44 @@ export default function ScoreScreen() {
               goTo(frameAtTime(at, plan));
             }}
             draw={(line) => (
-              <ScoreLine
-                plan={plan}
-                line={line}
-                cues={cues}
-                shots={shots}
-                outline={outline}
-                offset={offset}
-                position={timeOf(frame, plan)}
-                selected={selected}
-                onSelect={select}
-              />
+              <>
+                <ScoreLine
+                  plan={plan}
+                  line={line}
+                  cues={cues}
+                  shots={shots}
+                  outline={outline}
+                  offset={offset}
+                  position={timeOf(frame, plan)}
+                  selected={selected}
+                  also={also}
+                  ticks={(line.span * plan.rate.num) / plan.rate.den <= TICKED}
+                  onSelect={choose}
+                  onHold={drag.hold}
+                />
+                {wishing && pace && <PaceCurve plan={plan} line={line} pace={pace} />}
+              </>
             )}
           />
         )}
       </div>
-      <CutPanel
-        plan={plan}
-        shots={shots}
-        selected={selected}
-        onSelect={select}
-        onToCue={(direction) => toCue(direction)()}
-        onNudge={(by) => nudge(by)()}
-        onRemove={remove}
-      />
+      {wishing ? (
+        <WishesPanel plan={plan} frame={frame} cut={selected} />
+      ) : (
+        <CutPanel
+          plan={plan}
+          shots={shots}
+          selected={selected}
+          onSelect={select}
+          onToCue={toCue}
+          onNudge={nudge}
+          onRemove={remove}
+          onLock={lock}
+          onSplit={split}
+          also={also}
+          onRelay={relay}
+        />
+      )}
     </div>
   );
 }

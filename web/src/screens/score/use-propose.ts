@@ -1,6 +1,6 @@
 import { proxy } from 'comlink';
 import { useState } from 'react';
-import type { SeenClip } from '@caesura/core/layout';
+import type { Conflict, SeenClip, Stretch } from '@caesura/core/layout';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
 import { useSights } from '../../app/use-sight.ts';
@@ -9,51 +9,90 @@ import type { LayoutWorker, Offer } from '../../workers/layout-worker.ts';
 import { startLayoutWorker } from '../../workers/start.ts';
 import { inWorker } from '../../workers/task.ts';
 
+/** What was found last, and the plan of which there was nothing to find. */
+interface Found extends Pick<Propose, 'offers' | 'stretch' | 'conflict'> {
+  readonly of: Plan | null;
+}
+
+const NOTHING: Found = { offers: [], stretch: null, conflict: null, of: null };
+
 /** Layouts that are offered, and how they come about. */
 export interface Propose {
   readonly offers: readonly Offer[];
+  /** The stretch that they differ in; null for the whole film. */
+  readonly stretch: Stretch | null;
+  /** Why there are none; only while the plan is as it was, since mends are of that. */
+  readonly conflict: Conflict | null;
   readonly working: Task['working'];
-  readonly start: () => void;
+  readonly start: (stretch?: Stretch) => void;
   readonly stop: () => void;
   readonly clear: () => void;
 }
 
-/** Lets layouts of the plan be proposed in a worker. Those of another length than the target are no longer offered. */
+const WEIGHING = 'Weighing layouts';
+const NO_LAYOUT = [
+  'no-layout',
+  'There is no layout of this length with these clips at this pace: no clip lasts long enough somewhere.',
+  'Choose a shorter pace, add longer clips, or widen their usable ranges in Footage.',
+] as const;
+
+/**
+ * Lets layouts of the plan be proposed in a worker, and shows the best so far while it works, also when it is stopped. Where
+ * there are none it looks for the reason. Those of another length than the target are no longer offered.
+ */
 export function usePropose(plan: Plan): Propose {
   const sightOf = useSights(plan.clips);
   const { working, run, stop } = useTask();
-  const [offers, setOffers] = useState<readonly Offer[]>([]);
-  const start = () =>
+  const [found, setFound] = useState<Found>(NOTHING);
+  const start = (stretch?: Stretch) =>
     run(async (onStage, signal) => {
-      onStage('Weighing layouts', 0);
+      onStage(WEIGHING, 0);
+      setFound(NOTHING);
+      const between = stretch ?? null;
       const seen: Record<string, SeenClip> = {};
       for (const clip of plan.clips) {
         const sight = sightOf(clip);
         if (sight) seen[clip.id] = { frames: sight.frames, looks: sight.looks, activity: sight.activity };
       }
-      const found = await inWorker<LayoutWorker, Offer[]>(
+      const show = (offers: readonly Offer[]) => {
+        if (!signal.aborted) setFound({ ...NOTHING, offers, stretch: between });
+      };
+      const offers = await inWorker<LayoutWorker, Offer[]>(
         startLayoutWorker,
         (worker) =>
           worker.propose(
             plan,
             seen,
-            proxy((done: number) => onStage('Weighing layouts', done)),
+            between,
+            proxy((done: number, best: readonly Offer[] | null) => {
+              onStage(WEIGHING, done);
+              if (best && best.length > 0) show(best);
+            }),
           ),
         signal,
       );
-      if (found.length === 0)
-        throw new CaesuraError(
-          'no-layout',
-          'There is no layout of this length with these clips at this pace: no clip lasts long enough somewhere.',
-          'Choose a shorter pace, add longer clips, or widen their usable ranges in Footage.',
-        );
-      setOffers(found);
+      if (offers.length > 0) return show(offers);
+      onStage('Looking for the reason', 0);
+      const conflict = await inWorker<LayoutWorker, Conflict | null>(
+        startLayoutWorker,
+        (worker) =>
+          worker.explain(
+            plan,
+            between,
+            proxy((done: number) => onStage('Looking for the reason', done)),
+          ),
+        signal,
+      );
+      if (!conflict) throw new CaesuraError(...NO_LAYOUT);
+      setFound({ ...NOTHING, conflict, of: plan });
     });
   return {
-    offers: offers.filter(({ score }) => score.length === plan.target),
+    stretch: found.stretch,
+    conflict: found.of === plan ? found.conflict : null,
+    offers: found.offers.filter(({ score }) => score.length === plan.target),
     working,
     start,
     stop,
-    clear: () => setOffers([]),
+    clear: () => setFound(NOTHING),
   };
 }

@@ -1,0 +1,99 @@
+import { chromium } from '@playwright/test';
+import { bestInAnyOrder, bestInOrder, layOutSteadily, problemOf, proposals } from '@caesura/core/layout';
+import { NOTHING_FOUND } from '@caesura/core/listen';
+import { addClips, newPlan, setMusic, type Plan } from '@caesura/core/plan';
+import { finished, frameRate, frames, sourceFrames } from '@caesura/core/time';
+import { exactAnalysis, sampleClip } from '../core/src/plan/testing/sample-plan.ts';
+import { startServer } from '../e2e/server.ts';
+
+type Say = (name: string, figure: string) => void;
+
+/** A plan of so many seconds over music at 128 BPM with so many clips of mixed rates, each with two moments. */
+function planOf(seconds: number, clips: number, pace: string): Plan {
+  const music = {
+    media: 'a'.repeat(64),
+    fileName: 'song.wav',
+    outline: null,
+    analysis: exactAnalysis(128, Math.ceil((seconds * 128) / 60) + 8),
+    found: NOTHING_FOUND,
+  };
+  const all = Array.from({ length: clips }, (_, i) => ({
+    ...sampleClip(`c${i}`, `Clip ${i}`, frameRate([24, 25, 50, 120][i % 4]!), 400 + 30 * (i % 20)),
+    moments: [150, 260].map((at) => ({ at: sourceFrames(at), kind: 'peak' as const })),
+  }));
+  return addClips(setMusic({ ...newPlan('Bench'), target: frames(24 * seconds), pace }, music), all);
+}
+
+/** The middle time of five runs, after one that counts for nothing. */
+function usual(work: () => void): number {
+  work();
+  const times = Array.from({ length: 5 }, () => {
+    const from = performance.now();
+    work();
+    return performance.now() - from;
+  });
+  return times.toSorted((a, b) => a - b)[2]!;
+}
+
+/** What layouts cost in time, and how that grows with the film and the clips. */
+export function benchProposals(say: Say): void {
+  const cases = [
+    { name: '45 s, 12 clips', plan: planOf(45, 12, '3 beats'), goal: 150 },
+    { name: '90 s, 24 clips', plan: planOf(90, 24, '3 beats'), goal: null },
+    { name: '180 s, 60 clips', plan: planOf(180, 60, '3 beats'), goal: 1500 },
+  ];
+  let least: number | null = null;
+  for (const { name, plan, goal } of cases) {
+    const problem = problemOf(plan);
+    const free = usual(() => void finished(bestInAnyOrder(problem)));
+    const kept = usual(() => void bestInOrder(problem));
+    const three = usual(() => void finished(proposals(plan)));
+    const shots = finished(bestInAnyOrder(problem))!.shots.length;
+    least ??= free;
+    const against = goal === null ? '' : `, ${(free / goal).toFixed(2)} × the goal of ${goal} ms`;
+    say(
+      `layout of ${name}, ${shots} shots, ${problem.candidates.length} cues`,
+      `${free.toFixed(0)} ms in any order${against}, ${(free / least).toFixed(1)} × the first; in order ${kept.toFixed(0)} ms; three proposals with a first look ${three.toFixed(0)} ms`,
+    );
+  }
+}
+
+/** Frames of the display while a cut is dragged through a plan of 400 shots. */
+export async function benchDragging(say: Say): Promise<void> {
+  const server = await startServer();
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const plan = layOutSteadily(planOf(188, 40, '1 beat'));
+  const made = await page.request.post(`${server.address}/api/plans`, { data: { plan } });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`${server.address}/plans/${id}/score`);
+  const cut = page.getByRole('button', { name: /^Cut 20,/ });
+  await cut.waitFor();
+  const { x, y } = (await cut.boundingBox())!;
+  await page.mouse.move(x + 6, y + 30);
+  await page.mouse.down();
+  // As text, since what is compiled here would call helpers that the page does not have.
+  await page.evaluate(`
+    window.gaps = [];
+    let last = performance.now();
+    requestAnimationFrame(function frame(now) {
+      window.gaps.push(now - last);
+      last = now;
+      requestAnimationFrame(frame);
+    });
+  `);
+  for (let i = 0; i < 240; i++) await page.mouse.move(x + 6 + 60 * Math.sin(i / 10), y + 30);
+  const gaps = (await page.evaluate('window.gaps.slice(2)')) as number[];
+  await page.mouse.up();
+  const sorted = gaps.toSorted((a, b) => a - b);
+  const at = (part: number) => sorted[Math.floor(part * (sorted.length - 1))]!;
+  say(
+    `dragging a cut among ${plan.score!.shots.length} shots`,
+    `${at(0.5).toFixed(1)} ms from picture to picture at the middle, ${at(0.95).toFixed(1)} ms for the slowest twentieth`,
+  );
+  await browser.close();
+  await server.stop();
+}

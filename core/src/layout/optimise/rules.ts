@@ -1,0 +1,36 @@
+import type { Problem } from './problem.ts';
+
+/** Whether a clip may be shown between two candidates, after `previous` (null for nothing), when each was shown so often. */
+export type MayShow = (
+  material: number,
+  from: number,
+  to: number,
+  previous: number | null,
+  uses: ArrayLike<number>,
+) => boolean;
+
+/** The rules of a problem that say which clip may be shown where: ends, pins, how often, before, together. */
+export function rulesOf({ candidates, materials, first, last, before, together, shownAfter }: Problem): MayShow {
+  const end = candidates.length - 1;
+  const follower = new Map(together);
+  const leader = new Map(together.map(([one, next]) => [next, one]));
+  const earlier = materials.map((_, i) => before.flatMap(([one, next]) => (next === i ? [one] : [])));
+  return (material, from, to, previous, uses) => {
+    if (uses[material]! >= materials[material]!.most) return false;
+    if (from === 0 && first !== null && first !== material) return false;
+    if (to === end && last !== null && last !== material) return false;
+    if ((candidates[from]!.starts ?? material) !== material) return false;
+    if (!earlier[material]!.every((one) => uses[one]! > 0)) return false;
+    const led = previous === null ? undefined : follower.get(previous);
+    if (led !== undefined && led !== material) return false;
+    if (leader.has(material) && leader.get(material) !== previous) return false;
+    return to < end || !follower.has(material) || follower.get(material) === shownAfter;
+  };
+}
+
+/** How often each clip was shown before the first shot. */
+export function usesBefore({ materials, shownBefore }: Problem): Uint16Array {
+  const uses = new Uint16Array(materials.length);
+  for (const material of shownBefore) uses[material]!++;
+  return uses;
+}

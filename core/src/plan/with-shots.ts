@@ -1,0 +1,35 @@
+import { frames, type Frames } from '../time/index.ts';
+import type { Plan, Score, Shot } from './schema.ts';
+
+/** An id for a shot that none of these has. */
+export function freshIds(shots: readonly Shot[]): () => string {
+  const taken = new Set(shots.map((s) => s.id));
+  let next = shots.length + 1;
+  return () => {
+    while (taken.has(`s${next}`)) next++;
+    taken.add(`s${next}`);
+    return `s${next}`;
+  };
+}
+
+/**
+ * A plan with other shots from one frame up to another, which may be the whole film. Shots outside stay as they are. A cut
+ * at the end of the stretch must be there already, or be the end of the film.
+ */
+export function withShots(
+  plan: Plan,
+  shots: readonly Omit<Shot, 'id'>[],
+  { from, to }: { readonly from: Frames; readonly to: Frames },
+): Plan {
+  const there = plan.score && (from > 0 || to < plan.score.length) ? plan.score : null;
+  const [before, after] = [
+    there?.shots.filter((s) => s.start < from) ?? [],
+    there?.shots.filter((s) => s.start >= to) ?? [],
+  ];
+  const id = freshIds([...before, ...after]);
+  const score: Score = {
+    length: there?.length ?? frames(to),
+    shots: [...before, ...shots.map((shot): Shot => ({ id: id(), ...shot })), ...after],
+  };
+  return { ...plan, score };
+}

@@ -1,0 +1,280 @@
+import { useMemo } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { limitsOf, pacePoints, parsePace } from '@caesura/core/layout';
+import {
+  cuesOf,
+  landingOf,
+  lengthContext,
+  TERMS,
+  type Clip,
+  type Pacing,
+  type Plan,
+  type Term,
+} from '@caesura/core/plan';
+import { frames, parseLength, type Frames } from '@caesura/core/time';
+import { useEdit } from '../../app/hooks.ts';
+import { Choose } from '../../fields/Choose.tsx';
+import { LengthField } from '../../fields/LengthField.tsx';
+import { TextField } from '../../fields/TextField.tsx';
+import { WholeField } from '../../fields/WholeField.tsx';
+import { ClipWishes } from './ClipWishes.tsx';
+
+const PACINGS: Readonly<Record<Pacing['kind'], string>> = {
+  steady: 'Steady',
+  build: 'Build',
+  wave: 'Wave',
+  energy: 'Follow the loudness',
+  sections: 'By section',
+  drawn: 'Drawn on the score',
+};
+
+const TERM_NAMES: Readonly<Record<Term, string>> = {
+  pace: 'Near the pace',
+  cue: 'On strong cues',
+  moment: 'Moments land',
+  movement: 'Movement shown',
+  likeness: 'Neighbours',
+  flow: 'Movement goes on',
+  speed: 'Normal speed',
+  repeat: 'No clip again soon',
+  variety: 'Lengths vary',
+};
+
+/** How the pace changes, with the other pace it goes to. */
+function PacingChoice({ plan }: { plan: Plan }) {
+  const edit = useEdit();
+  const { pacing } = plan.wishes;
+  const context = lengthContext(plan);
+  const set = (next: Pacing) => edit('changeWishes', { pacing: next });
+  const to = 'to' in pacing ? pacing.to : '1 beat';
+  const choose = (kind: Pacing['kind']) => {
+    const start = plan.music?.region.in ?? 0;
+    if (kind === 'steady') set({ kind });
+    if (kind === 'build') set({ kind, to, shape: 'even' });
+    if (kind === 'wave') set({ kind, to, bars: 8 });
+    if (kind === 'energy') set({ kind, to });
+    if (kind === 'sections') set({ kind, paces: sectionPaces(plan, start) });
+    if (kind === 'drawn') set({ kind, points: pacePoints(plan) });
+  };
+  return (
+    <>
+      <Choose label="Pace over time" value={pacing.kind} of={PACINGS} onChoose={choose} />
+      {'to' in pacing && (
+        <TextField
+          label="To"
+          narrow
+          value={pacing.to}
+          maxLength={40}
+          check={(text) => void parsePace(text, context)}
+          onCommit={(text) => set({ ...pacing, to: text })}
+        />
+      )}
+      {pacing.kind === 'build' && (
+        <Choose
+          label="Mostly"
+          value={pacing.shape}
+          of={{ even: 'evenly', late: 'at the end', early: 'at the start' }}
+          onChoose={(shape) => set({ ...pacing, shape })}
+        />
+      )}
+      {pacing.kind === 'wave' && (
+        <WholeField
+          label="Bars a wave"
+          value={pacing.bars}
+          least={1}
+          most={256}
+          onCommit={(bars) => set({ ...pacing, bars })}
+        />
+      )}
+      {pacing.kind === 'sections' &&
+        (pacing.paces.length === 0 ? (
+          <p>No sections were heard in the music; add some in Listen.</p>
+        ) : (
+          pacing.paces.map(({ at, pace }, i) => (
+            <TextField
+              key={at}
+              label={plan.music?.sectionNames.find((n) => n.at === at)?.name ?? `Section ${i + 1}`}
+              narrow
+              value={pace}
+              maxLength={40}
+              check={(text) => void parsePace(text, context)}
+              onCommit={(text) =>
+                set({ ...pacing, paces: pacing.paces.map((p, k) => (k === i ? { at: p.at, pace: text } : p)) })
+              }
+            />
+          ))
+        ))}
+      {pacing.kind === 'drawn' && <p>Drag the points of the curve over the lines, up for shorter shots.</p>}
+    </>
+  );
+}
+
+/** The sections of the music, each at the plan's pace. */
+function sectionPaces(plan: Plan, start: number): Extract<Pacing, { kind: 'sections' }>['paces'] {
+  const { music, pace } = plan;
+  if (!music) return [];
+  return music.found.sections.filter(({ at }) => at >= start).map(({ at }) => ({ at, pace }));
+}
+
+/** A limit of a shot's length: as typed, or what follows from the pace when left empty. */
+function LimitField({ plan, which }: { plan: Plan; which: 'shortest' | 'longest' }) {
+  const edit = useEdit();
+  const given = plan.wishes[which];
+  const context = lengthContext(plan);
+  const follows = (() => {
+    try {
+      return limitsOf(plan, plan.wishes)[which];
+    } catch {
+      return null;
+    }
+  })();
+  return (
+    <TextField
+      label={which === 'shortest' ? 'Shortest shot' : 'Longest shot'}
+      narrow
+      value={given === null ? '' : String(given)}
+      also={given === null ? <span className="figures">{follows ?? '–'} f</span> : null}
+      check={(text) => void (text.trim() && parseLength(text, context))}
+      onCommit={(text) => edit('changeWishes', { [which]: text.trim() ? parseLength(text, context).frames : null })}
+    />
+  );
+}
+
+/** Runs of very short shots that end on a frame. */
+function Runs({ plan, frame }: { plan: Plan; frame: number }) {
+  const edit = useEdit();
+  const { bursts } = plan.wishes;
+  const context = lengthContext(plan);
+  const cues = useMemo(() => cuesOf(plan), [plan]);
+  const cueName = (end: Frames): string => {
+    const landing = landingOf(end, cues, plan);
+    return landing?.onCue ? `bar ${landing.cue.bar} · beat ${landing.cue.beat}` : 'on no cue';
+  };
+  const set = (next: typeof bursts) => edit('changeWishes', { bursts: next });
+  const change = (i: number, by: Partial<(typeof bursts)[number]>) =>
+    set(bursts.map((run, k) => (k === i ? { ...run, ...by } : run)));
+  return (
+    <>
+      <h3>Runs of short shots</h3>
+      {bursts.map((run, i) => (
+        <div key={i} className="wish-row">
+          <LengthField
+            label="Ends on"
+            value={run.end}
+            written={String(run.end)}
+            also={<span>{cueName(run.end)}</span>}
+            context={context}
+            onCommit={(end) => change(i, { end })}
+          />
+          <WholeField label="Shots" value={run.shots} least={1} most={200} onCommit={(shots) => change(i, { shots })} />
+          <LengthField
+            label="Each"
+            value={run.each}
+            written={String(run.each)}
+            context={context}
+            onCommit={(each) => change(i, { each })}
+          />
+          <Button variant="outline-dark" size="sm" onClick={() => set(bursts.filter((_, k) => k !== i))}>
+            Remove
+          </Button>
+        </div>
+      ))}
+      <Button
+        variant="outline-dark"
+        size="sm"
+        disabled={frame < 24}
+        onClick={() => set([...bursts, { end: frames(frame), shots: 4, each: frames(5) }])}
+        title={frame < 24 ? 'Go to the frame it is to end on first' : 'Four shots of 5 frames, the last ending here'}
+      >
+        Add a run that ends at the position
+      </Button>
+    </>
+  );
+}
+
+/** The clip that opens or closes. */
+function End({ plan, which }: { plan: Plan; which: 'first' | 'last' }) {
+  const edit = useEdit();
+  const of = Object.fromEntries([['', 'any'], ...plan.clips.map((c: Clip) => [c.id, c.name])]) as Record<
+    string,
+    string
+  >;
+  return (
+    <Choose
+      label={which === 'first' ? 'Opens' : 'Closes'}
+      value={plan.wishes[which] ?? ''}
+      of={of}
+      onChoose={(id) => edit('changeWishes', { [which]: id || null })}
+    />
+  );
+}
+
+/** Everything a layout is to be like: pace, limits, order, clips, and how much each term counts. */
+export function WishesPanel({ plan, frame, cut }: { plan: Plan; frame: number; cut: number | null }) {
+  const edit = useEdit();
+  const { wishes } = plan;
+  const context = lengthContext(plan);
+  return (
+    <aside className="panel wishes" aria-label="Wishes">
+      <h2 className="panel-title">Wishes</h2>
+      <p className="panel-sub">What Propose keeps to. The total is always exact.</p>
+      <PacingChoice plan={plan} />
+      <LimitField plan={plan} which="shortest" />
+      <LimitField plan={plan} which="longest" />
+      <LengthField
+        label="Handles beyond each end"
+        value={wishes.handles}
+        written={String(wishes.handles)}
+        context={context}
+        onCommit={(handles) => edit('changeWishes', { handles })}
+      />
+      <Runs plan={plan} frame={frame} />
+      <h3>Order</h3>
+      <Choose
+        label="Clips come"
+        value={wishes.order}
+        of={{ free: 'in any order', kept: 'in their order' }}
+        onChoose={(order) => edit('changeWishes', { order })}
+      />
+      <Choose
+        label="Neighbours are"
+        value={wishes.neighbours}
+        of={{ alike: 'alike', unlike: 'unlike', any: 'either' }}
+        onChoose={(neighbours) => edit('changeWishes', { neighbours })}
+      />
+      <End plan={plan} which="first" />
+      <End plan={plan} which="last" />
+      <ClipWishes plan={plan} cut={cut} />
+      <h3>What counts</h3>
+      {TERMS.map((term) => {
+        const usual = term === 'variety' ? 0 : 1;
+        const value = wishes.weights[term] ?? usual;
+        return (
+          <label key={term} className="weight">
+            <span>{TERM_NAMES[term]}</span>
+            <Form.Range
+              min={0}
+              max={3}
+              step={0.25}
+              value={value}
+              aria-label={TERM_NAMES[term]}
+              onChange={(event) =>
+                edit('changeWishes', { weights: { ...wishes.weights, [term]: Number(event.target.value) } })
+              }
+            />
+            <span className="figures">× {value}</span>
+          </label>
+        );
+      })}
+      <div className="buttons">
+        <Button
+          variant="outline-dark"
+          onClick={() => edit('changeWishes', { seed: wishes.seed + 1 })}
+          title="Propose then offers other layouts of about the same worth; undo brings these back"
+        >
+          Other proposals next time
+        </Button>
+      </div>
+    </aside>
+  );
+}

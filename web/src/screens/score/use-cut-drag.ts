@@ -1,0 +1,53 @@
+import { useRef, type PointerEvent, type RefObject } from 'react';
+import { cutLimits, landingOf, type Cue, type Plan } from '@caesura/core/plan';
+import { instantOfFrame, toNumber, type Frames } from '@caesura/core/time';
+import { signed } from '../../app/format.ts';
+import type { LineListHandle } from '../../marks/LineList.tsx';
+import { frameFor } from './drag-frame.ts';
+
+/** Pixels that the pointer goes before a press is a drag. */
+const FROM = 4;
+
+/**
+ * Drags cuts with the pointer, from cue to cue, freely with Alt held. While it lasts only a mark moves, so that it is as quick
+ * in a film of hundreds of shots; the plan is changed when it is let go. Other cuts that are selected go with it.
+ */
+export function useCutDrag(
+  list: RefObject<LineListHandle | null>,
+  plan: Plan,
+  cues: readonly Cue[],
+  onDrop: (cut: number, frame: Frames) => void,
+): { readonly hold: (cut: number, event: PointerEvent) => void; readonly dragged: () => boolean } {
+  const moved = useRef(false);
+  const hold = (cut: number, press: PointerEvent) => {
+    moved.current = false;
+    const shot = plan.score!.shots[cut]!;
+    if (shot.locked) return;
+    const limits = cutLimits(plan, cut);
+    let frame: Frames | null = null;
+    const move = (event: globalThis.PointerEvent) => {
+      if (!moved.current && Math.hypot(event.clientX - press.clientX, event.clientY - press.clientY) < FROM) return;
+      moved.current = true;
+      const at = list.current?.timeUnder(event.clientX, event.clientY) ?? null;
+      if (at === null) return;
+      frame = frameFor(at, event.altKey, limits, cues, plan);
+      const landing = landingOf(frame, cues, plan);
+      const off = landing && !landing.onCue ? ` · ${signed(landing.offsetFrames, 1)} f off` : '';
+      const [before, after] = [frame - limits.from + 1, limits.to - frame + 1];
+      list.current?.dragMark(toNumber(instantOfFrame(frame, plan.rate)), `${frame} · ${before} | ${after} f${off}`);
+    };
+    const end = (event: globalThis.PointerEvent | KeyboardEvent) => {
+      if (event instanceof KeyboardEvent && event.key !== 'Escape') return;
+      window.removeEventListener('pointermove', move);
+      window.removeEventListener('pointerup', end);
+      window.removeEventListener('keydown', end, true);
+      list.current?.dragMark(null);
+      if (event instanceof KeyboardEvent) return event.stopPropagation();
+      if (frame !== null && frame !== shot.start) onDrop(cut, frame);
+    };
+    window.addEventListener('pointermove', move);
+    window.addEventListener('pointerup', end);
+    window.addEventListener('keydown', end, true);
+  };
+  return { hold, dragged: () => moved.current };
+}
