@@ -1,12 +1,8 @@
 import type { Page } from '@playwright/test';
-import { expect, saved, step, test, type } from './test.ts';
+import { expect, openDemo, saved, step, test, type } from './test.ts';
 
 test.beforeEach(async ({ page }) => {
-  await page.goto('/plans');
-  await page
-    .getByRole('link', { name: /Open day teaser/ })
-    .first()
-    .click();
+  await openDemo(page, 'score');
   await expect(page.getByRole('button', { name: /^Cut 1,/ })).toBeVisible();
 });
 

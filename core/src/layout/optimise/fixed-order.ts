@@ -48,14 +48,15 @@ export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(probl
     for (let start = 0; start < end; start++) {
       const here = arrivals[start]!;
       if (here.length === 0) continue;
-      for (const to of costs.ends(start)) {
+      const fits = costs.fits(material, uses[material]!, start);
+      for (const [i, to] of costs.ends(start).entries()) {
         if (!mayShow(material, start, to, previous, uses)) continue;
-        const cost = costs.fitCost(material, uses[material]!, start, to);
+        const cost = fits.costs[fits.first + i]!;
         if (cost === Infinity) continue;
         const share = costs.share(start, to);
         const own = share * (follows + costs.pace(start, to) + costs.cue(to) + cost);
         const lasts = candidates[to]!.frame - candidates[start]!.frame;
-        const head = costs.head(material, uses[material]!, start, to);
+        const head = fits.heads[fits.first + i]!;
         let [best, least]: [Arrival | null, number] = [null, Infinity];
         for (const before of here) {
           let joined = 0;

@@ -3,7 +3,7 @@ import { shotsAndCosts, type Step } from './explain.ts';
 import { againAfter, flowCost, followingCost, leavingCost, samenessCost } from './neighbour-costs.ts';
 import type { Found, Problem } from './problem.ts';
 import { rulesOf, usesBefore } from './rules.ts';
-import { shotCosts, type ShotCosts } from './shot-costs.ts';
+import { shotCosts, type Fits, type ShotCosts } from './shot-costs.ts';
 
 /** How much is kept: ways to be at one candidate, and of those that end with one clip. */
 export interface Breadth {
@@ -134,6 +134,9 @@ export function* bestInAnyOrder(
     const ways = from === 0 ? [start] : cheapest(arrivals[from]!, from < end ? breadth.ways : Infinity);
     arrivals[from] = [];
     if (from === end) whole = ways;
+    const ends = costs.ends(from);
+    const shares = ends.map((to) => costs.share(from, to));
+    const own = ends.map((to) => costs.pace(from, to) + costs.cue(to));
     for (const way of ways) {
       const previous = way.step?.material ?? shownBefore.at(-1) ?? null;
       const follows = followingCosts(problem, way, previous);
@@ -142,37 +145,38 @@ export function* bestInAnyOrder(
         ([uses, wait], { most, must }, i) => [uses + most - way.uses[i]!, wait + (must && way.uses[i] === 0 ? 1 : 0)],
         [0, 0],
       );
-      for (const to of costs.ends(from)) {
-        // Ways that can no longer end, for want of uses or of shots for what must be shown, take no one's place.
-        if (spare <= left.fewest[to]! || pending - 1 > left.most[to]!) continue;
+      /** What is the same for all clips, a shot to each end; infinite where the way could then no longer end. */
+      const between = new Float64Array(ends.length);
+      ends.forEach((to, i) => {
+        // For want of uses, or of shots for what must be shown; so that such ways take no one's place.
+        if (spare <= left.fewest[to]! || pending - 1 > left.most[to]!) return (between[i] = Infinity);
         const lasts = candidates[to]!.frame - candidates[from]!.frame;
-        const same = way.step
-          ? samenessCost(problem, candidates[from]!.frame - candidates[way.step.from]!.frame, lasts)
-          : 0;
-        const share = costs.share(from, to);
-        const between = costs.pace(from, to) + costs.cue(to) + same;
-        const lists = arrivals[to]!;
-        for (let material = 0; material < materials.length; material++) {
-          const use = way.uses[material]!;
-          const paid = materials[material]!.must && use === 0 ? MUST : 0;
-          const list = lists[material]!;
+        const lasted = way.step ? candidates[from]!.frame - candidates[way.step.from]!.frame : null;
+        const same = lasted === null ? 0 : samenessCost(problem, lasted, lasts);
+        return (between[i] = own[i]! + same);
+      });
+      for (let material = 0; material < materials.length; material++) {
+        const use = way.uses[material]!;
+        const paid = materials[material]!.must && use === 0 ? MUST : 0;
+        const follow = follows[material]!;
+        let fits: Fits | null = null;
+        for (let i = 0; i < ends.length; i++) {
+          const to = ends[i]!;
+          const list = arrivals[to]![material]!;
           const most = list.length < breadth.perClip ? Infinity : list.at(-1)!.rank;
-          const least = share * (between + follows[material]!);
+          const share = shares[i]!;
+          const owed = way.rank - paid + share * (between[i]! + follow);
           // No fit costs less than nothing.
+          if (owed >= most || !mayShow(material, from, to, previous, way.uses)) continue;
           if (pending > left.most[to]! && paid === 0) continue;
-          if (way.rank + least - paid >= most || !mayShow(material, from, to, previous, way.uses)) continue;
-          const flow = flowCost(problem, tail, costs.head(material, use, from, to));
-          const added = least + share * (costs.fitCost(material, use, from, to) + flow);
-          const rank = way.rank + added - paid;
-          if (rank < most)
-            keep(
-              list,
-              {
-                ...{ cost: way.cost + added, rank, step: { from, to, material, use }, before: way },
-                mark: way.mark + marks[material]!,
-              },
-              breadth,
-            );
+          fits ??= costs.fits(material, use, from);
+          const fit = share * fits.costs[fits.first + i]!;
+          if (owed + fit >= most) continue;
+          const rank = owed + fit + share * flowCost(problem, tail, fits.heads[fits.first + i]!);
+          if (rank >= most) continue;
+          const step = { from, to, material, use };
+          const cost = way.cost + (rank - way.rank) + paid;
+          keep(list, { cost, rank, step, before: way, mark: way.mark + marks[material]! }, breadth);
         }
       }
     }

@@ -16,11 +16,22 @@ export interface ShotCosts {
   readonly cue: (to: number) => number;
   /** The best use of a clip between two candidates the `use`-th time it is shown; null when it does not last. */
   readonly fit: (material: number, use: number, from: number, to: number) => Fit | null;
-  /** What that costs; infinite when it does not last. */
+  /** What a clip costs the `use`-th time from a candidate to each of its ends. */
+  readonly fits: (material: number, use: number, from: number) => Fits;
+  /** The same for one end. */
   readonly fitCost: (material: number, use: number, from: number, to: number) => number;
-  /** The ways its picture goes after its start and before its end, in radians; not a number when it hardly goes. */
   readonly head: (material: number, use: number, from: number, to: number) => number;
   readonly tail: (material: number, use: number, from: number, to: number) => number;
+}
+
+/** What a clip costs from a candidate on: for its end `i` at place `first + i`. */
+export interface Fits {
+  readonly first: number;
+  /** Cost of the best use; infinite when the clip does not last. */
+  readonly costs: Float64Array;
+  /** The ways its picture goes after its start and before its end, in radians; not a number when it hardly goes. */
+  readonly heads: Float64Array;
+  readonly tails: Float64Array;
 }
 
 /** Places among the candidates to which a shot from each may last. */
@@ -78,24 +89,28 @@ export function shotCosts(problem: Problem): ShotCosts {
     const length = (candidates[to]!.frame - candidates[from]!.frame) as Frames;
     return fitClip(materials[material]!, use, length, landingsOf(from, to), problem);
   };
-  /** Costs and ways by clip and turn of use; costs are not a number where not yet worked out. */
-  const known = materials.map((): { costs: Float64Array; heads: Float64Array; tails: Float64Array }[] => []);
-  const worked = (material: number, use: number, from: number, to: number) => {
+  /** Costs and ways by clip and turn of use, and from which candidates they are worked out. */
+  const known = materials.map((): (Omit<Fits, 'first'> & { readonly worked: Uint8Array })[] => []);
+  const fits: ShotCosts['fits'] = (material, use, from) => {
     const turn = use % turnsOf(materials[material]!);
-    const table = (known[material]![turn] ??= {
-      costs: new Float64Array(shots).fill(NaN),
+    const { costs, heads, tails, worked } = (known[material]![turn] ??= {
+      costs: new Float64Array(shots),
       heads: new Float64Array(shots),
       tails: new Float64Array(shots),
+      worked: new Uint8Array(candidates.length),
     });
-    const at = shotAt(from, to);
-    if (table.costs[at] !== table.costs[at]) {
-      const best = fit(material, turn, from, to);
-      table.costs[at] = best?.cost ?? Infinity;
-      const length = candidates[to]!.frame - candidates[from]!.frame;
-      const { head, tail } = best ? endWays(materials[material]!, best, length) : { head: NaN, tail: NaN };
-      [table.heads[at], table.tails[at]] = [head, tail];
+    const first = firsts[from]!;
+    if (!worked[from]) {
+      worked[from] = 1;
+      ends[from]!.forEach((to, i) => {
+        const best = fit(material, turn, from, to);
+        costs[first + i] = best?.cost ?? Infinity;
+        const length = candidates[to]!.frame - candidates[from]!.frame;
+        const { head, tail } = best ? endWays(materials[material]!, best, length) : { head: NaN, tail: NaN };
+        [heads[first + i], tails[first + i]] = [head, tail];
+      });
     }
-    return table;
+    return { first, costs, heads, tails };
   };
   return {
     ends: (from) => ends[from]!,
@@ -103,8 +118,9 @@ export function shotCosts(problem: Problem): ShotCosts {
     pace: (from, to) => paces[shotAt(from, to)]!,
     cue: (to) => missed[to]!,
     fit,
-    fitCost: (material, use, from, to) => worked(material, use, from, to).costs[shotAt(from, to)]!,
-    head: (material, use, from, to) => worked(material, use, from, to).heads[shotAt(from, to)]!,
-    tail: (material, use, from, to) => worked(material, use, from, to).tails[shotAt(from, to)]!,
+    fits,
+    fitCost: (material, use, from, to) => fits(material, use, from).costs[shotAt(from, to)]!,
+    head: (material, use, from, to) => fits(material, use, from).heads[shotAt(from, to)]!,
+    tail: (material, use, from, to) => fits(material, use, from).tails[shotAt(from, to)]!,
   };
 }
