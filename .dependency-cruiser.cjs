@@ -1,4 +1,4 @@
-/** Imports run one way: time ← everything; listen, footage ← plan ← layout, handoff; core ← server, web; never web ↔ server. */
+/** Imports run one way: time ← everything; curves, listen, footage ← plan ← layout, joins, ramps ← faults, picture ← handoff; core ← server, web; never web ↔ server. */
 const forbid = (name, from, to, comment) => ({ name, severity: 'error', comment, from, to });
 
 module.exports = {
@@ -37,8 +37,20 @@ module.exports = {
     forbid(
       'plan-before-layout',
       { path: '^core/src/plan', pathNot: '\\.test\\.ts' },
-      { path: '^core/src/(layout|handoff)' },
-      'the plan knows neither layout nor hand-off.',
+      { path: '^core/src/(layout|handoff|joins|ramps|faults|picture)' },
+      'the plan knows nothing that is made of it.',
+    ),
+    forbid(
+      'curves-know-time',
+      { path: '^core/src/curves', pathNot: '\\.test\\.ts' },
+      { path: '^core/src/(?!curves|time)' },
+      'curves know time only.',
+    ),
+    forbid(
+      'joins-and-ramps',
+      { path: '^core/src/(joins|ramps)', pathNot: '(\\.test\\.ts|/testing/)' },
+      { path: '^core/src/(layout|handoff|faults|picture)' },
+      'joins and ramps know the plan, and not what is made of them.',
     ),
     forbid('web-not-server', { path: '^web/' }, { path: '^server/' }, 'web and server meet in core only.'),
     forbid('server-not-web', { path: '^server/' }, { path: '^web/' }, 'web and server meet in core only.'),

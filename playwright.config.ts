@@ -3,8 +3,8 @@ import { defineConfig } from '@playwright/test';
 /** Browser tests by task, against the built application, each worker with a server and a data folder of its own. */
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   fullyParallel: true,
   workers: 2,
   forbidOnly: Boolean(process.env.CI),

@@ -129,7 +129,7 @@ test('of many files that are no clips each says why, the queue goes on, and the 
   await page
     .locator('input[type=file][aria-label="Choose video files"]')
     .setInputFiles(Object.keys(files).map((name) => path.join(folder, name)));
-  await expect(inQueue('long.mp4')).toContainText(/watching, \d+ %/, { timeout: 60_000 });
+  await expect(inQueue('long.mp4')).toContainText(/watching, \d+ %/, { timeout: 120_000 });
   unlinkSync(path.join(folder, 'gone.mp4'));
   await page.getByText('to go', { exact: false }).waitFor({ state: 'detached', timeout: 120_000 });
   await expect(inQueue('empty.mp4')).toContainText('“empty.mp4” is empty.');

@@ -28,14 +28,14 @@ test('the same piece gives the same beats however it is coded', async ({ page })
     mimeType: 'audio/wav',
     buffer: Buffer.from(wavOf([sound], tape.sampleRate)),
   });
-  await expect(page.getByRole('heading', { name: 'dance.wav' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('heading', { name: 'dance.wav' })).toBeVisible({ timeout: 120_000 });
   const truth = await kept();
   expect(truth.length).toBeGreaterThan(18);
   for (const name of readdirSync(FOLDER)) {
     const buffer = readFileSync(path.join(FOLDER, name));
     await tab(page, 'Files');
     await choose(page, 'Choose another file', { name, mimeType: 'application/octet-stream', buffer });
-    await expect(page.getByRole('heading', { name, exact: true })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByRole('heading', { name, exact: true })).toBeVisible({ timeout: 120_000 });
     const beats = await kept();
     const worst = Math.max(...truth.map((t) => Math.min(...beats.map((b) => Math.abs(b - t)))));
     expect({ name, near: worst <= TOLERANCE }).toEqual({ name, near: true });

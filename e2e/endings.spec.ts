@@ -44,7 +44,7 @@ test('music that is too long is spliced bar to bar, heard, kept and handed over'
   });
   await tab(page, 'Ending');
   const endings = page.getByLabel('Endings', { exact: true });
-  await expect(endings.getByText('As it is now')).toBeVisible({ timeout: 60_000 });
+  await expect(endings.getByText('As it is now')).toBeVisible({ timeout: 120_000 });
   await expect(endings.getByText('Fades out to the target')).toBeVisible();
   const splice = endings
     .getByRole('listitem')
@@ -82,7 +82,7 @@ test('the part used is chosen bar by bar, and a section is named', async ({ page
   const buffer = readFileSync(new URL('../demo/output/open-day-music.mp3', import.meta.url));
   await choose(page, 'Choose a sound file', { name: 'music.mp3', mimeType: 'audio/mpeg', buffer });
   const panel = page.getByLabel('The sound', { exact: true });
-  await expect(panel).toContainText('BPM', { timeout: 60_000 });
+  await expect(panel).toContainText('BPM', { timeout: 120_000 });
   const before = (await kept(page)).music!.region;
   await tab(page, 'Ending');
   await page.getByRole('button', { name: 'Starts a bar later' }).click();

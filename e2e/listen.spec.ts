@@ -13,7 +13,7 @@ test('an MP3 is heard, corrected, played and its part chosen, by keys', async ({
   await choose(page, 'Choose a sound file', music);
   const panel = page.getByLabel('The sound', { exact: true });
   // The demo's music has 112 beats a minute by construction.
-  await expect(panel).toContainText('≈ 111.99 BPM', { timeout: 60_000 });
+  await expect(panel).toContainText('≈ 111.99 BPM', { timeout: 120_000 });
   await tab(page, 'Ending');
   await expect(panel).toContainText('0.251 s');
 
@@ -65,7 +65,7 @@ test('listening can be stopped, and nothing has changed then', async ({ page }) 
     mimeType: 'audio/wav',
     buffer: Buffer.from(wavOf([noise], 24000)),
   });
-  await expect(page.getByRole('status').filter({ hasText: /Listening \d+ %/ })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('status').filter({ hasText: /Listening \d+ %/ })).toBeVisible({ timeout: 120_000 });
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByRole('heading', { name: 'No music yet' })).toBeVisible();
   await saved(page);

@@ -38,7 +38,7 @@ test('where no layout is possible it says so, with a mend', async ({ page }) => 
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
   // A pace of 40 s asks for shots of 18 s at least, and no clip lasts so long.
   const why = page.getByRole('region', { name: 'Why there is no layout' });
-  await expect(why).toContainText('Shots last at least 432 frames', { timeout: 60_000 });
+  await expect(why).toContainText('Shots last at least 432 frames', { timeout: 120_000 });
   await why.getByRole('button', { name: /^Let shots be as short as/ }).click();
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Proposed layouts' }).getByRole('article')).toHaveCount(3);

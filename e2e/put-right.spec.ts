@@ -27,7 +27,7 @@ async function withMusic(page: Page): Promise<void> {
   await newPlan(page);
   await step(page, 'Listen');
   await choose(page, 'Choose a sound file', wav('dance.wav', danceAt128().tape));
-  await expect(page.getByLabel('The sound', { exact: true })).toContainText('BPM', { timeout: 60_000 });
+  await expect(page.getByLabel('The sound', { exact: true })).toContainText('BPM', { timeout: 120_000 });
 }
 
 const lines = (page: Page) => page.getByLabel('The sound in lines of four bars');
@@ -58,7 +58,7 @@ test('metre, downbeat, shift, halving: each is kept, undone and taken back', asy
   await page.getByLabel('Beats in a bar').selectOption('5');
   await tab(page, 'Files');
   await choose(page, 'Choose another file', wav('dance.wav', danceAt128().tape));
-  await expect(page.getByLabel('The sound', { exact: true })).toContainText('Bars of 5', { timeout: 60_000 });
+  await expect(page.getByLabel('The sound', { exact: true })).toContainText('Bars of 5', { timeout: 120_000 });
 });
 
 test('a beat is dragged, nudged, removed and added; a cue is set by hand', async ({ page }) => {
@@ -142,7 +142,7 @@ test('kinds of cues are switched and thinned, a voice is added with its place', 
   line.pluck(1, 60, 0.4);
   line.pluck(2, 64, 0.4);
   await choose(page, 'Add a sound', wav('line.wav', line));
-  await page.getByText('Voice: line.wav').click({ timeout: 60_000 });
+  await page.getByText('Voice: line.wav').click({ timeout: 120_000 });
   await tab(page, 'Ending');
   await type(page, 'Comes in at', '2s');
   const plan = await kept(page);

@@ -137,7 +137,7 @@ test('wishes shape what is proposed, and a conflict is named and mended at a cli
   await wishes.getByRole('button', { name: 'Comes before it' }).click();
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
   const why = page.getByRole('region', { name: 'Why there is no layout' });
-  await expect(why).toContainText('“Flywheel” opens', { timeout: 60_000 });
+  await expect(why).toContainText('“Flywheel” opens', { timeout: 120_000 });
   await expect(why).toContainText('“Ink tin” comes before “Flywheel”');
   // Its mends are of the plan as it was, so it goes once that is another.
   await wishes.getByLabel('Closes').selectOption({ label: 'Open sign' });

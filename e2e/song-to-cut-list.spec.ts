@@ -29,7 +29,7 @@ test('from a song to a cut list whose cuts are on the beats and whose total is t
 
   await step(page, 'Listen');
   await choose(page, 'Choose a sound file', { name: 'guild.wav', mimeType: 'audio/wav', buffer: wav });
-  await expect(page.getByRole('heading', { name: 'guild.wav' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('heading', { name: 'guild.wav' })).toBeVisible({ timeout: 120_000 });
   await expect(page.getByText(/≈ (99\.\d|100\.\d)\d BPM/)).toBeVisible();
 
   await step(page, 'Footage');

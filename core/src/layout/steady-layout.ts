@@ -1,11 +1,12 @@
 import { frames, sourceFrames } from '../time/index.ts';
-import { beatCuesOf, checkLength, lengthContext, type Plan, type Shot } from '../plan/index.ts';
+import { beatCuesOf, checkLength, lengthContext, withShots, type Plan, type Shot } from '../plan/index.ts';
 import { assignClips } from './assign-clips.ts';
 import { parsePace } from './pace.ts';
 import { steadyCuts } from './steady-cuts.ts';
 
 /**
- * Lays out a plan at its steady pace: cuts on the music, the sum of the shots exactly the target, clips in order.
+ * Lays out a plan at its steady pace: cuts on the music, the sum of the shots exactly the target, clips in order. A
+ * cut that is there again keeps its join.
  * Without clips the shots stay empty. Deterministic: the same plan gives the same score.
  * Throws with the reason when the pace cannot be read, there is nothing to cut on, or no clip is long enough.
  */
@@ -15,11 +16,11 @@ export function layOutSteadily(plan: Plan): Plan {
   const starts = [frames(0), ...steadyCuts(pace, beatCuesOf(plan), plan.target)];
   const lengths = starts.map((start, i) => frames((starts[i + 1] ?? plan.target) - start));
   const assigned = plan.clips.length > 0 ? assignClips(lengths, plan.clips, plan.rate) : [];
-  const shots = starts.map((start, i): Shot => ({
-    id: `s${i + 1}`,
+  const shots = starts.map((start, i): Omit<Shot, 'id'> => ({
     start,
     clip: assigned[i]?.clip ?? null,
     sourceIn: assigned[i]?.sourceIn ?? sourceFrames(0),
   }));
-  return { ...plan, score: { shots, length: plan.target } };
+  const score = plan.score && { ...plan.score, length: plan.target };
+  return withShots({ ...plan, score }, shots, { from: frames(0), to: plan.target });
 }

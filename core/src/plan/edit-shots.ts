@@ -11,7 +11,10 @@ import {
 } from '../time/index.ts';
 import { scoreOf } from './edit-cuts.ts';
 import type { Plan, Shot } from './schema.ts';
-import { clipOf, NORMAL_SPEED, shotEnd, sourceFrameAt, sourceFramesUsed, speedOf, strideOf } from './source.ts';
+import type { Clip } from './clip-schema.ts';
+import type { Ramp } from './ramp-schema.ts';
+import { rampOf, shotTime } from './shot-time.ts';
+import { clipOf, NORMAL_SPEED, shotEnd, speedOf, strideOf } from './source.ts';
 import { freshIds } from './with-shots.ts';
 
 /** What is shown in a shot: a clip, from a frame on, at a speed. */
@@ -19,6 +22,8 @@ export interface Shown {
   readonly clip: string | null;
   readonly sourceIn: SourceFrames;
   readonly speed?: Rational;
+  readonly ramp?: Ramp;
+  readonly rampOf?: string;
 }
 
 function shotAt(plan: Plan, index: number): Shot {
@@ -32,12 +37,34 @@ function shotAt(plan: Plan, index: number): Shot {
   return shot;
 }
 
-const shownIn = ({ clip, sourceIn, speed }: Shot): Shown => ({ clip, sourceIn, ...(speed && { speed }) });
+/** What a shot shows, without where it is and what happens at its cut. */
+export const contentOf = ({
+  clip,
+  sourceIn,
+  speed,
+  ramp,
+  rampOf,
+}: Pick<Shot, 'clip' | 'sourceIn' | 'speed' | 'ramp' | 'rampOf'>): Shown => ({
+  ...{ clip, sourceIn },
+  ...(speed && { speed }),
+  ...(ramp && { ramp }),
+  ...(rampOf !== undefined && { rampOf }),
+});
 
-/** A shot with something else in it; where it is and whether its cut is locked stay. */
-function showing({ id, start, locked }: Shot, { clip, sourceIn, speed }: Shown): Shot {
-  const other = speed && compare(speed, NORMAL_SPEED) !== 0;
-  return { id, start, clip, sourceIn, ...(other && { speed }), ...(locked && { locked }) };
+/** A shot with something else in it; where it is, the join at its cut and whether that is locked stay. */
+function showing(
+  { id, start, locked, join }: Pick<Shot, 'id' | 'start' | 'locked' | 'join'>,
+  { clip, sourceIn, speed, ramp, rampOf }: Shown,
+): Shot {
+  const other = speed && !ramp && rampOf === undefined && compare(speed, NORMAL_SPEED) !== 0;
+  return {
+    ...{ id, start, clip, sourceIn },
+    ...(other && { speed }),
+    ...(ramp && { ramp }),
+    ...(!ramp && rampOf !== undefined && { rampOf }),
+    ...(join && { join }),
+    ...(locked && { locked }),
+  };
 }
 
 const withShotList = (plan: Plan, shots: readonly Shot[]): Plan => ({
@@ -62,6 +89,12 @@ export function setShotClip(plan: Plan, index: number, clipId: string | null): P
   return showInShot(plan, index, { clip: clipId, sourceIn: clip?.usable.in ?? shotAt(plan, index).sourceIn });
 }
 
+/** The keys of a ramp counted from the start of a shot up to a split, and those counted from its end after it. */
+const splitRamp = (ramp: Ramp, length: number): [Ramp, Ramp] => [
+  ramp.map((key) => ({ ...key, from: 'start', at: key.from === 'start' ? key.at : length + key.at })),
+  ramp.map((key) => ({ ...key, from: 'end', at: key.from === 'end' ? key.at : key.at - length })),
+];
+
 /**
  * Splits the shot that is on at a frame of the film: from there on it is another, which goes on with the next frame of its
  * clip. Throws at a frame where there is a cut already, or outside the film.
@@ -77,12 +110,16 @@ export function splitShot(plan: Plan, frame: number): Plan {
     );
   const shot = score.shots[index]!;
   const clip = clipOf(plan, shot);
-  const sourceIn = clip
-    ? sourceFrameAt(frame - shot.start, shot.sourceIn, clip.rate, plan.rate, speedOf(shot))
-    : shot.sourceIn;
-  const place = { id: freshIds(score.shots)(), start: frames(frame), clip: null, sourceIn };
-  const later = showing(place, { ...shownIn(shot), sourceIn });
-  return withShotList(plan, [...score.shots.slice(0, index + 1), later, ...score.shots.slice(index + 1)]);
+  const [length, gone] = [shotEnd(score, index) - shot.start, frame - shot.start];
+  const sourceIn = clip ? shotTime(plan, shot, clip, plan.rate, length).at(gone) : shot.sourceIn;
+  const place = { id: freshIds(score.shots)(), start: frames(frame) };
+  const ramp = rampOf(plan, shot);
+  // Each part keeps the speeds that were there: keys are counted from the cut that stays.
+  const [first, second] = ramp ? splitRamp(ramp, length) : [null, null];
+  const shown = ramp ? { clip: shot.clip, sourceIn } : { ...contentOf(shot), sourceIn };
+  const earlier = first ? showing(shot, { clip: shot.clip, sourceIn: shot.sourceIn, ramp: first }) : shot;
+  const later = showing(place, { ...shown, ...(second && { ramp: second }) });
+  return withShotList(plan, [...score.shots.slice(0, index), earlier, later, ...score.shots.slice(index + 1)]);
 }
 
 /** Lets two shots change places: each shows its clip between the other's cuts. Throws when there is no such shot. */
@@ -91,7 +128,7 @@ export function swapShots(plan: Plan, one: number, other: number): Plan {
   return withShotList(
     plan,
     scoreOf(plan).shots.map((shot, i) =>
-      i === one ? showing(shot, shownIn(b)) : i === other ? showing(shot, shownIn(a)) : shot,
+      i === one ? showing(shot, contentOf(b)) : i === other ? showing(shot, contentOf(a)) : shot,
     ),
   );
 }
@@ -104,7 +141,7 @@ export function moveShot(plan: Plan, from: number, to: number): Plan {
   shotAt(plan, from);
   shotAt(plan, to);
   const { shots } = scoreOf(plan);
-  const order = shots.map(shownIn);
+  const order = shots.map(contentOf);
   order.splice(to, 0, ...order.splice(from, 1));
   return withShotList(
     plan,
@@ -121,9 +158,23 @@ export function slipShot(plan: Plan, index: number, by: number): Plan {
   const clip = clipOf(plan, shot);
   if (!clip) throw new CaesuraError('no-clip', `Shot ${index + 1} shows no clip.`, 'Choose a clip for it first.');
   const length = shotEnd(scoreOf(plan), index) - shot.start;
-  const last = Math.max(0, clip.frames - sourceFramesUsed(length, clip.rate, plan.rate, speedOf(shot)));
-  const sourceIn = sourceFrames(Math.min(last, Math.max(0, shot.sourceIn + by)));
-  return showInShot(plan, index, { ...shownIn(shot), sourceIn });
+  const { lowest, highest } = shotTime(plan, shot, clip, plan.rate, length).reach(0, length);
+  // What is shown stays inside the file; a shot longer than its file stays at its start.
+  const slipped = Math.max(-lowest, Math.min(by, clip.frames - 1 - highest));
+  const sourceIn = sourceFrames(shot.sourceIn + slipped);
+  return showInShot(plan, index, { ...contentOf(shot), sourceIn });
+}
+
+/** With a ramp: as long as it is now, and as much longer as what it shows stays inside the usable part. */
+function longestRamped(plan: Plan, shot: Shot, clip: Clip, index: number): number {
+  const there = (length: number) => {
+    const { lowest, highest } = shotTime(plan, shot, clip, plan.rate, length).reach(0, length);
+    return lowest >= clip.usable.in && highest < clip.usable.out;
+  };
+  let length = shotEnd(scoreOf(plan), index) - shot.start;
+  if (there(length)) while (length < clip.frames && there(length + 1)) length++;
+  else while (length > 0 && !there(length)) length--;
+  return length;
 }
 
 /** The longest that a shot can be from its start with its clip and speed, in frames; null without a clip. */
@@ -131,6 +182,7 @@ export function longestShot(plan: Plan, index: number): number | null {
   const shot = shotAt(plan, index);
   const clip = clipOf(plan, shot);
   if (!clip) return null;
+  if (rampOf(plan, shot)) return longestRamped(plan, shot, clip, index);
   const stride = strideOf(clip.rate, plan.rate, speedOf(shot));
   return Math.max(0, ceil(divide(rational(Math.max(0, clip.usable.out - shot.sourceIn)), stride)));
 }

@@ -20,4 +20,6 @@ export const newPlan = (name: string): Plan => ({
   sounds: [],
   clips: [],
   score: null,
+  recipes: [],
+  ramps: [],
 });

@@ -14,6 +14,8 @@ import {
   whole,
   withUnit,
 } from './fields.ts';
+import { JoinSchema, RecipeSchema } from './join-schema.ts';
+import { RampGroupSchema, RampSchema } from './ramp-schema.ts';
 import { NO_WISHES, WishesSchema } from './wishes-schema.ts';
 import { partsFit } from './parts.ts';
 import type { BeatsPerMinute, Frames, Samples } from '../time/index.ts';
@@ -158,6 +160,12 @@ export const ShotSchema = z.object({
   sourceIn: sourceFramesFrom(0),
   /** How fast the clip is shown; left out when as it was filmed. */
   speed: SpeedSchema.optional(),
+  /** Speeds that change, in place of a constant one. */
+  ramp: RampSchema.optional(),
+  /** The ramp of a group that it follows, in place of its own. */
+  rampOf: z.string().min(1).max(64).optional(),
+  /** What happens at the cut at its start; a hard cut when left out. */
+  join: JoinSchema.optional(),
   /** Whether the cut at its start stays when the film is laid out anew. */
   locked: z.boolean().optional(),
 });
@@ -198,6 +206,9 @@ export const PlanSchema = z
     sounds: z.array(SoundSchema).max(200),
     clips: z.array(ClipSchema).max(5000),
     score: ScoreSchema.nullable(),
+    /** Joins kept for reuse, and ramps that several shots follow. */
+    recipes: z.array(RecipeSchema).max(1000).readonly().default([]),
+    ramps: z.array(RampGroupSchema).max(1000).readonly().default([]),
   })
   .superRefine((plan, context) => {
     const soundIds = [...(plan.music ? [plan.music] : []), ...plan.sounds].map((x) => x.id);
@@ -206,7 +217,24 @@ export const PlanSchema = z
     const ids = new Set(plan.clips.map((c) => c.id));
     if (ids.size < plan.clips.length)
       context.addIssue({ code: 'custom', path: ['clips'], message: 'Two clips have the same id.' });
+    const [recipes, groups] = [new Set(plan.recipes.map((r) => r.id)), new Set(plan.ramps.map((r) => r.id))];
+    if (recipes.size < plan.recipes.length)
+      context.addIssue({ code: 'custom', path: ['recipes'], message: 'Two recipes have the same id.' });
+    if (groups.size < plan.ramps.length)
+      context.addIssue({ code: 'custom', path: ['ramps'], message: 'Two ramps have the same id.' });
     plan.score?.shots.forEach((shot, i) => {
+      if (shot.join?.recipe !== undefined && !recipes.has(shot.join.recipe))
+        context.addIssue({
+          code: 'custom',
+          path: ['score', 'shots', i, 'join'],
+          message: `Cut ${i} follows a recipe that is not in the plan.`,
+        });
+      if (shot.rampOf !== undefined && !groups.has(shot.rampOf))
+        context.addIssue({
+          code: 'custom',
+          path: ['score', 'shots', i, 'rampOf'],
+          message: `Shot ${i + 1} follows a ramp that is not in the plan.`,
+        });
       if (shot.clip !== null && !ids.has(shot.clip))
         context.addIssue({
           code: 'custom',

@@ -2,7 +2,8 @@ import { frames, sourceFrames, type Frames, type Rational, type SourceFrames } f
 import { cuesOf, landingOf, type Landing } from './cues.ts';
 import type { Clip } from './clip-schema.ts';
 import type { Plan, Shot } from './schema.ts';
-import { shotEnd, sourceFramesUsed, speedOf } from './source.ts';
+import { shotTime, type Reach, type ShotTime } from './shot-time.ts';
+import { shotEnd, speedOf } from './source.ts';
 
 /** A shot with everything that follows from the plan. */
 export interface ShotFacts {
@@ -15,7 +16,12 @@ export interface ShotFacts {
   readonly end: Frames;
   readonly length: Frames;
   readonly sourceIn: SourceFrames;
+  /** The constant speed; as it was filmed where there is a ramp. */
   readonly speed: Rational;
+  /** Which source frame is shown when; null without a clip. */
+  readonly time: ShotTime | null;
+  /** Lowest and highest source frame shown; null without a clip. */
+  readonly used: Reach | null;
   /** First source frame after the last one shown. */
   readonly sourceOut: SourceFrames;
   /** Where the cut into this shot falls; null for the first shot and without cues. */
@@ -32,8 +38,8 @@ export function shotFacts(plan: Plan): ShotFacts[] {
     const clip = (shot.clip !== null && clips.get(shot.clip)) || null;
     const end = frames(shotEnd(score, index));
     const length = frames(end - shot.start);
-    const speed = speedOf(shot);
-    const used = clip ? sourceFramesUsed(length, clip.rate, rate, speed) : 0;
+    const time = clip && shotTime(plan, shot, clip, rate, length);
+    const used = time && time.reach(0, length);
     return {
       index,
       shot,
@@ -42,8 +48,10 @@ export function shotFacts(plan: Plan): ShotFacts[] {
       end,
       length,
       sourceIn: shot.sourceIn,
-      speed,
-      sourceOut: sourceFrames(shot.sourceIn + used),
+      speed: speedOf(shot),
+      time,
+      used,
+      sourceOut: sourceFrames(used ? used.highest + 1 : shot.sourceIn),
       landing: index === 0 ? null : landingOf(shot.start, cues, plan),
     };
   });

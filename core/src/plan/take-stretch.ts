@@ -1,7 +1,7 @@
 import { CaesuraError, frames, type Frames } from '../time/index.ts';
 import { scoreOf } from './edit-cuts.ts';
-import { splitShot } from './edit-shots.ts';
-import type { Plan, Score } from './schema.ts';
+import { contentOf, splitShot } from './edit-shots.ts';
+import type { Plan, Score, Shot } from './schema.ts';
 import { withShots } from './with-shots.ts';
 
 /** A plan with a cut at a frame, split there when there was none. */
@@ -27,7 +27,7 @@ export function takeStretch(plan: Plan, other: Score, from: Frames, to: Frames):
   const split = cutAt(cutAt({ ...plan, score: other }, from), to);
   const taken = scoreOf(split)
     .shots.filter((s) => s.start >= from && s.start < to)
-    .map(({ clip, start, sourceIn, speed }) => ({ clip, start, sourceIn, ...(speed && { speed }) }));
+    .map(({ start, join, ...shown }): Omit<Shot, 'id'> => ({ ...contentOf(shown), start, ...(join && { join }) }));
   const own = cutAt(cutAt(plan, from), to);
   const locked = new Set(scoreOf(own).shots.flatMap((s) => (s.locked ? [s.start] : [])));
   const shots = taken.map((shot) => (locked.has(shot.start) ? { ...shot, locked: true } : shot));

@@ -13,7 +13,8 @@ export function freshIds(shots: readonly Shot[]): () => string {
 }
 
 /**
- * A plan with other shots from one frame up to another, which may be the whole film. Shots outside stay as they are. A cut
+ * A plan with other shots from one frame up to another, which may be the whole film. Shots outside stay as they are, and a
+ * cut that is there again keeps its join. A cut
  * at the end of the stretch must be there already, or be the end of the film.
  */
 export function withShots(
@@ -27,9 +28,15 @@ export function withShots(
     there?.shots.filter((s) => s.start >= to) ?? [],
   ];
   const id = freshIds([...before, ...after]);
+  // A cut that stays keeps what happens at it.
+  const joins = new Map(plan.score?.shots.map((s) => [s.start, s.join]));
+  const kept = (shot: Omit<Shot, 'id'>) => {
+    const join = shot.join ?? joins.get(shot.start);
+    return { ...shot, ...(join && { join }) };
+  };
   const score: Score = {
     length: there?.length ?? frames(to),
-    shots: [...before, ...shots.map((shot): Shot => ({ id: id(), ...shot })), ...after],
+    shots: [...before, ...shots.map((shot): Shot => ({ id: id(), ...kept(shot) })), ...after],
   };
   return { ...plan, score };
 }

@@ -1,0 +1,73 @@
+import type { JoinSettings, MoveKind, Plan, Span } from '../plan/index.ts';
+import { rational, toNumber } from '../time/index.ts';
+import { frameSpan } from './span.ts';
+
+const seconds = (num: number, den: number): Span => ({ unit: 'seconds', n: { num, den } });
+
+/** What moves share when nothing else is said. */
+function shared({ rate }: Pick<Plan, 'rate'>): JoinSettings {
+  return {
+    move: 'plain',
+    pictures: 'inside',
+    before: frameSpan(0, rate),
+    after: frameSpan(0, rate),
+    sides: 'both',
+    peak: 1,
+    shift: 0,
+    turn: 0,
+    overshoot: 0,
+    way: 'left',
+    aim: { x: 0.5, y: 0.5 },
+    easeOut: 'ease-in',
+    easeIn: 'ease-out',
+    blur: 0,
+    shutter: 0,
+    fill: 'none',
+    cover: false,
+    hold: { out: false, in: false },
+    keys: [],
+  };
+}
+
+/** From this rate on half as long counts as usual for a hinge; common practice. */
+const FAST = rational(48);
+
+/** The usual figures of a move at the rate of a plan; common practice, no source. */
+export function usualSettings(move: MoveKind, plan: Pick<Plan, 'rate'>): JoinSettings {
+  const base = { ...shared(plan), move };
+  const n = (count: number) => frameSpan(count, plan.rate, 'frames');
+  switch (move) {
+    case 'plain':
+      return { ...base, pictures: 'overlap', before: n(6), after: n(6), easeOut: 'linear', easeIn: 'linear' };
+    case 'zoom-through':
+      return { ...base, before: n(5), after: n(5), peak: 2, shutter: 180 };
+    case 'pull-back':
+      return { ...base, before: n(5), after: n(5), peak: 0.5, shutter: 180, fill: 'mirror' };
+    case 'whip-pan':
+      return { ...base, before: n(13), after: n(11), peak: 1.2, shift: 0.1, overshoot: 0.3, shutter: 260, cover: true };
+    case 'slide': {
+      const ease = 'ease-in-out';
+      return { ...base, pictures: 'overlap', before: n(5), after: n(5), shift: 1, easeOut: ease, easeIn: ease };
+    }
+    case 'drop':
+      return { ...base, pictures: 'overlap', after: n(5), sides: 'in', shift: 1, way: 'down', shutter: 180 };
+    case 'hinge': {
+      const half = toNumber(plan.rate) >= toNumber(FAST) ? seconds(1, 4) : seconds(1, 2);
+      const aim = { x: 0, y: 0 };
+      return {
+        ...base,
+        pictures: 'overlap',
+        before: half,
+        after: half,
+        sides: 'out',
+        turn: 90,
+        aim,
+        easeOut: 'ease-in',
+      };
+    }
+    case 'smear':
+      return { ...base, before: n(6), after: n(6), blur: 26, cover: true };
+    case 'own':
+      return { ...base, before: n(5), after: n(5) };
+  }
+}
