@@ -9,3 +9,6 @@ export * from './optics.ts';
 export * from './values.ts';
 export * from './handles.ts';
 export * from './direction.ts';
+export * from './edit-joins.ts';
+export * from './starter-recipes.ts';
+export * from './recipe-file.ts';

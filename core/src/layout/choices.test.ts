@@ -1,9 +1,9 @@
+import { faultsOf } from '../faults/index.ts';
 import { describe, expect, it } from 'vitest';
 import {
   changeRate,
   changeWishes,
   drawPace,
-  faultsOf,
   lockCut,
   pinMoment,
   readPlan,

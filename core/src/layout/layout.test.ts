@@ -1,8 +1,9 @@
+import { faultsOf } from '../faults/index.ts';
 import fc from 'fast-check';
 import { hearingOf } from '../listen/testing/hearing.ts';
 import { describe, expect, it } from 'vitest';
 import { reportOf } from '../listen/report.ts';
-import { changeBrief, cuesOf, faultsOf, shotFacts } from '../plan/index.ts';
+import { changeBrief, cuesOf, shotFacts } from '../plan/index.ts';
 import { exactAnalysis, sampleClip, samplePlan } from '../plan/testing/sample-plan.ts';
 import { frameRate, frames, rational } from '../time/index.ts';
 import { assignClips } from './assign-clips.ts';

@@ -1,9 +1,9 @@
+import { faultsOf } from '../faults/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   changeBrief,
   cuesOf,
-  faultsOf,
   lockCut,
   moveCut,
   NO_WISHES,

@@ -1,5 +1,6 @@
+import { faultsOf } from '../faults/index.ts';
 import { z } from 'zod';
-import { cutFigures, faultsOf, shotFacts, speedOf, TERMS, type Plan, type ShotFacts } from '../plan/index.ts';
+import { cutFigures, shotFacts, speedOf, TERMS, type Plan, type ShotFacts } from '../plan/index.ts';
 import { CaesuraError, finished, formatTimecode, toText } from '../time/index.ts';
 import { conflictOf } from './conflict.ts';
 import type { Found } from './optimise/index.ts';

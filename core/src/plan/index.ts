@@ -13,7 +13,6 @@ export * from './parts.ts';
 export * from './source.ts';
 export * from './shot-time.ts';
 export * from './shots.ts';
-export * from './faults.ts';
 export * from './tempo.ts';
 export * from './edit-brief.ts';
 export * from './edit-material.ts';

@@ -15,7 +15,7 @@ import {
   unpinMoment,
 } from './edit-material.ts';
 import { takeScore } from './edit-cuts.ts';
-import { faultsOf } from './faults.ts';
+import { faultsOf } from '../faults/index.ts';
 import { clipOfFile, clipsOfFile, fillClips, relinkClips } from './file-facts.ts';
 import { readPlan } from './read-plan.ts';
 import { shotFacts } from './shots.ts';

@@ -22,4 +22,5 @@ export const newPlan = (name: string): Plan => ({
   score: null,
   recipes: [],
   ramps: [],
+  quiet: [],
 });

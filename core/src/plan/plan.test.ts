@@ -10,7 +10,7 @@ import { cutFigures, cutLimits, moveCut, moveCutToCue, nudgeCut, removeCut } fro
 import { setShotClip } from './edit-shots.ts';
 import { addClips, changeClip, moveClip, removeClip } from './edit-material.ts';
 import { correctBeats, setMusic, setRegion } from './edit-sounds.ts';
-import { faultsOf } from './faults.ts';
+import { faultsOf } from '../faults/index.ts';
 import { newPlan } from './new-plan.ts';
 import { readPlan } from './read-plan.ts';
 import { shotFacts } from './shots.ts';

@@ -209,6 +209,8 @@ export const PlanSchema = z
     /** Joins kept for reuse, and ramps that several shots follow. */
     recipes: z.array(RecipeSchema).max(1000).readonly().default([]),
     ramps: z.array(RampGroupSchema).max(1000).readonly().default([]),
+    /** Kinds of faults that are not told. */
+    quiet: z.array(z.string().max(40)).max(100).readonly().default([]),
   })
   .superRefine((plan, context) => {
     const soundIds = [...(plan.music ? [plan.music] : []), ...plan.sounds].map((x) => x.id);

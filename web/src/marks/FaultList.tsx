@@ -1,4 +1,4 @@
-import type { Fault } from '@caesura/core/plan';
+import type { Fault } from '@caesura/core/faults';
 import { counted } from '../app/format.ts';
 
 /** Faults shown one by one; the rest is counted. */

@@ -9,7 +9,8 @@ import {
   type SeenClip,
   type Stretch,
 } from '@caesura/core/layout';
-import { cutFigures, faultsOf, type Plan, type Score } from '@caesura/core/plan';
+import { faultsOf } from '@caesura/core/faults';
+import { cutFigures, type Plan, type Score } from '@caesura/core/plan';
 import { finished } from '@caesura/core/time';
 import { answering } from './task.ts';
 

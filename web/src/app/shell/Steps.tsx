@@ -1,6 +1,7 @@
 import { Nav } from 'react-bootstrap';
 import { NavLink } from 'react-router';
-import { faultsOf, type Plan } from '@caesura/core/plan';
+import { faultsOf } from '@caesura/core/faults';
+import type { Plan } from '@caesura/core/plan';
 import { counted } from '../format.ts';
 
 /** The steps of the work, in order. */

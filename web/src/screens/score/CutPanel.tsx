@@ -1,15 +1,8 @@
+import { faultsOf } from '@caesura/core/faults';
 import { useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { meetingOf, type Met } from '@caesura/core/footage';
-import {
-  cutFigures,
-  cutLimits,
-  faultsOf,
-  lengthContext,
-  type Payer,
-  type Plan,
-  type ShotFacts,
-} from '@caesura/core/plan';
+import { cutFigures, cutLimits, lengthContext, type Payer, type Plan, type ShotFacts } from '@caesura/core/plan';
 import { toNumber } from '@caesura/core/time';
 import { counted, percentText, signed, timecodeAt } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';

@@ -1,22 +1,19 @@
 import { TRUSTED } from '../listen/index.ts';
-import { formatTimecode, rateLabel } from '../time/index.ts';
-import { soundEnd } from './parts.ts';
-import { heardBeats } from './sound-cues.ts';
-import type { Plan } from './schema.ts';
-import { shotFacts } from './shots.ts';
+import { formatTimecode, frames, rateLabel } from '../time/index.ts';
+import { heardBeats, soundEnd, type Plan, type ShotFacts } from '../plan/index.ts';
+import { plural, type Fault } from './fault.ts';
 
-/** Something in a plan that would go wrong, with where and the mend. */
-export interface Fault {
-  readonly code: 'length' | 'no-clip' | 'source-ends' | 'outside-usable' | 'music-ends' | 'doubtful-beats';
-  /** The step of the work where it is mended. */
-  readonly step: 'listen' | 'footage' | 'score';
-  /** Index of the shot concerned, or null for the whole plan. */
-  readonly shot: number | null;
-  readonly message: string;
-  readonly mend: string;
+const WHOLE = { shot: null, cut: null, frame: null } as const;
+
+/** After how many frames of a shot its file has no more, and how many source frames are missing; null when it lasts. */
+function runsOut({ time, used, clip, length }: ShotFacts): { after: number; missing: number } | null {
+  if (!time || !used || !clip) return null;
+  const missing = Math.max(used.highest - clip.frames + 1, -used.lowest);
+  if (missing <= 0) return null;
+  let after = 0;
+  while (after < length && time.at(after) >= 0 && time.at(after) < clip.frames) after++;
+  return { after, missing };
 }
-
-const plural = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
 
 function lengthFaults(plan: Plan): Fault[] {
   if (!plan.score || plan.score.length === plan.target) return [];
@@ -24,8 +21,9 @@ function lengthFaults(plan: Plan): Fault[] {
   return [
     {
       code: 'length',
+      figures: { over },
       step: 'score',
-      shot: null,
+      ...WHOLE,
       message: `The film is ${plural(Math.abs(over), 'frame')} ${over > 0 ? 'over' : 'under'} the target.`,
       mend: 'Lay out again, or change the target in Brief.',
     },
@@ -39,16 +37,18 @@ function musicFaults(plan: Plan): Fault[] {
   if (short > 0)
     faults.push({
       code: 'music-ends',
+      figures: { short },
       step: 'listen',
-      shot: null,
+      ...WHOLE,
       message: `The music ends ${plural(short, 'frame')} before the target.`,
       mend: 'Choose an ending that lasts in Listen, a longer region, other music, or a shorter target.',
     });
   if (heardBeats(plan.music).confidence < TRUSTED)
     faults.push({
       code: 'doubtful-beats',
+      figures: { confidence: heardBeats(plan.music).confidence },
       step: 'listen',
-      shot: null,
+      ...WHOLE,
       message:
         heardBeats(plan.music).beats.length === 0
           ? 'No beats were found in the sound.'
@@ -58,46 +58,53 @@ function musicFaults(plan: Plan): Fault[] {
   return faults;
 }
 
-function shotFaults(plan: Plan): Fault[] {
+/** What is wrong with the source of shots. */
+function shotFaults(plan: Plan, shots: readonly ShotFacts[]): Fault[] {
   // One fault, not one a shot, while there is nothing to choose from.
   if (plan.score && plan.clips.length === 0)
     return [
       {
         code: 'no-clip',
+        figures: {},
         step: 'footage',
-        shot: null,
+        ...WHOLE,
         message: `There are no clips for the ${plural(plan.score.shots.length, 'shot')}.`,
         mend: 'Add clips in Footage and lay out again.',
       },
     ];
-  return shotFacts(plan).flatMap((facts): Fault[] => {
+  return shots.flatMap((facts): Fault[] => {
     const name = `Shot ${facts.index + 1} at ${formatTimecode(plan.start + facts.start, plan.rate, plan.dropFrame)}`;
-    const common = { step: 'score', shot: facts.index } as const;
+    const common = { step: 'score', shot: facts.index, cut: null, frame: facts.start } as const;
     if (!facts.clip)
       return [
         {
           ...common,
           code: 'no-clip',
+          figures: {},
           message: `${name} has no clip.`,
           mend: 'Choose a clip for it, or add clips in Footage and lay out again.',
         },
       ];
-    const missing = facts.sourceOut - facts.clip.frames;
-    if (missing > 0)
+    const { used, clip } = facts;
+    const ends = runsOut(facts);
+    if (used && ends !== null)
       return [
         {
           ...common,
+          frame: frames(facts.start + ends.after),
           code: 'source-ends',
-          message: `${name} runs out of “${facts.clip.name}”: ${plural(missing, 'source frame')} short at ${rateLabel(facts.clip.rate)} fps.`,
-          mend: `Shorten the shot, choose another clip, or start ${plural(missing, 'source frame')} earlier.`,
+          figures: { missing: ends.missing, runsOutAfter: ends.after },
+          message: `${name} runs out of “${clip.name}” ${ends.after > 0 ? `after ${plural(ends.after, 'frame')}` : 'at once'}: ${plural(ends.missing, 'source frame')} short at ${rateLabel(clip.rate)} fps.`,
+          mend: 'Shorten the shot, choose another clip, slip the source, or slow it.',
         },
       ];
-    const outside = Math.max(facts.sourceOut - facts.clip.usable.out, facts.clip.usable.in - facts.sourceIn);
+    const outside = used ? Math.max(used.highest + 1 - clip.usable.out, clip.usable.in - used.lowest) : 0;
     if (outside > 0)
       return [
         {
           ...common,
           code: 'outside-usable',
+          figures: { outside },
           message: `${name} goes ${plural(outside, 'source frame')} outside the usable range of “${facts.clip.name}”.`,
           mend: 'Shorten the shot, or widen the usable range in Footage.',
         },
@@ -106,5 +113,9 @@ function shotFaults(plan: Plan): Fault[] {
   });
 }
 
-/** Everything that would go wrong with a plan as it stands. */
-export const faultsOf = (plan: Plan): Fault[] => [...lengthFaults(plan), ...musicFaults(plan), ...shotFaults(plan)];
+/** What is wrong with the length, the music and the source of the shots. */
+export const planFaults = (plan: Plan, shots: readonly ShotFacts[]): Fault[] => [
+  ...lengthFaults(plan),
+  ...musicFaults(plan),
+  ...shotFaults(plan, shots),
+];

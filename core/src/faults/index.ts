@@ -1,0 +1,4 @@
+export * from './fault.ts';
+export * from './faults.ts';
+export * from './mends.ts';
+export type { SeenMovement } from './join-faults.ts';

@@ -1,0 +1,59 @@
+import type { Clip, Plan } from '../plan/index.ts';
+import { CaesuraError } from '../time/index.ts';
+import { faultKey, type Fault, type FaultCode } from './fault.ts';
+import { faultsOf } from './faults.ts';
+import { handleMends, pictureMends, stillMends, windowMends } from './join-mends.ts';
+import type { SeenMovement } from './join-faults.ts';
+import { rampMends, sourceMends } from './ramp-mends.ts';
+import type { Try } from './try.ts';
+
+/** A change that does away with a fault. */
+export interface Mend {
+  readonly label: string;
+  readonly plan: Plan;
+}
+
+const TRIES: Partial<
+  Record<FaultCode, (plan: Plan, fault: Fault, seenOf: (clip: Clip) => SeenMovement | null) => Try[]>
+> = {
+  'source-ends': sourceMends,
+  'outside-usable': sourceMends,
+  'windows-overlap': windowMends,
+  'odd-window': windowMends,
+  'between-frames': windowMends,
+  'handle-short': handleMends,
+  'edge-shows': pictureMends,
+  soft: pictureMends,
+  'still-at-cut': stillMends,
+  'speed-jump': rampMends,
+  'slow-patch': rampMends,
+  'crests-differ': rampMends,
+  'frames-repeat': rampMends,
+  'long-stride': rampMends,
+};
+
+/** Kinds that are told again where a mend leaves something to be wished, and do not stand against it. */
+const MILD: ReadonlySet<FaultCode> = new Set(['outside-usable']);
+
+/**
+ * The mends of a fault, each tried on the plan: kept are those after which the fault is gone and no other has come. Faults
+ * that were there before may stay.
+ */
+export function mendsOf(plan: Plan, fault: Fault, seenOf: (clip: Clip) => SeenMovement | null = () => null): Mend[] {
+  const before = new Set(faultsOf(plan, seenOf).map(faultKey));
+  const key = faultKey(fault);
+  const kept: Mend[] = [];
+  for (const { label, make } of TRIES[fault.code]?.(plan, fault, seenOf) ?? []) {
+    if (kept.some((mend) => mend.label === label)) continue;
+    try {
+      const mended = make();
+      const after = faultsOf(mended, seenOf);
+      const gone = !after.some((f) => faultKey(f) === key);
+      const added = after.some((f) => !before.has(faultKey(f)) && !MILD.has(f.code));
+      if (gone && !added) kept.push({ label, plan: mended });
+    } catch (error) {
+      if (!(error instanceof CaesuraError)) throw error;
+    }
+  }
+  return kept;
+}

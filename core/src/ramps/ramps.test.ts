@@ -1,0 +1,292 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { planOfParts } from '../joins/testing/plans.ts';
+import { shotFacts, splitShot, strideOf, type Plan, type Ramp } from '../plan/index.ts';
+import { frameRate, rational, sourceFrames, USUAL_RATES } from '../time/index.ts';
+import { crestsAt, matchingSpeed, onScreen, withSpeedAt } from './match.ts';
+import { shapedRamp, shapeOf, USUAL_CREST, USUAL_FLOOR } from './shape.ts';
+import { crestOnCut, slowPatch } from './slow-patch.ts';
+import { rampLengthFor, sourceInFor, speedBetween, speedFor } from './solve.ts';
+import { constantSteps, stepFrame } from './steps.ts';
+
+const at24 = frameRate(24);
+const usual = shapedRamp({ floor: USUAL_FLOOR, head: USUAL_CREST, tail: USUAL_CREST });
+const crest = (percent: number, length = 10, ease = 'ease-in-out') => ({
+  speed: rational(percent, 100),
+  length,
+  ease,
+});
+
+/** The source frames that a shot shows. */
+function shown(plan: Plan, shot = 0): number[] {
+  const facts = shotFacts(plan)[shot]!;
+  return Array.from({ length: facts.length }, (_, k) => facts.time!.at(k));
+}
+
+describe('the usual ramp (common practice: floor 40–50 %, crest 400 %, 10 frames)', () => {
+  it('has its crests on the cuts and goes through what its areas say', () => {
+    const plan = planOfParts(at24, [{ length: 48, in: 0, frames: 400, ramp: usual }]);
+    const [facts] = shotFacts(plan);
+    // 28 frames at 50 %, and twice 10 frames from 50 to 400 % by ease-in-out, whose mean is 1/2: 14 + 2·22.5 = 59.
+    expect(facts!.used).toEqual({ lowest: 0, highest: 55 });
+    const frames = shown(plan);
+    expect(frames[10]).toBe(22);
+    expect(frames[38]).toBe(36);
+    expect(crestsAt(facts!, facts!)).toEqual({ out: 4, into: 4 });
+  });
+
+  it('keeps its crests on the cuts when the shot gets longer, and is known again by its shape', () => {
+    const plan = planOfParts(at24, [{ length: 60, in: 0, frames: 400, ramp: usual }]);
+    expect(crestsAt(shotFacts(plan)[0]!, shotFacts(plan)[0]!)).toEqual({ out: 4, into: 4 });
+    expect(shapeOf(usual)).toEqual({ floor: USUAL_FLOOR, head: USUAL_CREST, tail: USUAL_CREST });
+    expect(shapeOf([{ from: 'start', at: 3, speed: { num: 1, den: 1 }, ease: 'linear' }])).toBeNull();
+  });
+
+  it('goes on without a jump where the shot is split', () => {
+    const plan = planOfParts(at24, [{ length: 48, in: 5, frames: 400, ramp: usual }]);
+    const before = shown(plan);
+    for (const at of [1, 7, 20, 41, 47]) {
+      const split = splitShot(plan, at);
+      expect([...shown(split, 0), ...shown(split, 1)].map((f, i) => Math.abs(f - before[i]!) <= 1)).not.toContain(
+        false,
+      );
+      expect(shown(split, 0)).toEqual(before.slice(0, at));
+    }
+  });
+
+  it('holds and goes backwards', () => {
+    const held: Ramp = [
+      { from: 'start', at: 0, speed: { num: 1, den: 1 }, ease: 'step-end' },
+      { from: 'start', at: 4, speed: { num: 0, den: 1 }, ease: 'step-end' },
+      { from: 'start', at: 8, speed: { num: -2, den: 1 }, ease: 'linear' },
+    ];
+    const plan = planOfParts(at24, [{ length: 11, in: 10, frames: 30, ramp: held }]);
+    expect(shown(plan)).toEqual([10, 11, 12, 13, 14, 14, 14, 14, 14, 12, 10]);
+  });
+});
+
+describe('a moment on a cue', () => {
+  it('has its source in, whatever the ramp; the moment is then shown on that frame', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...USUAL_RATES),
+        fc.constantFrom(...USUAL_RATES),
+        fc.integer({ min: 25, max: 90 }),
+        fc.integer({ min: 0, max: 24 }),
+        fc.integer({ min: 0, max: 1500 }),
+        (rate, source, length, after, moment) => {
+          const plan = planOfParts(rate, [{ length, in: 0, frames: 1500, rate: source, ramp: usual }]);
+          const shot = plan.score!.shots[0]!;
+          const clip = plan.clips[0]!;
+          const solved = sourceInFor(plan, shot, clip, length, sourceFrames(moment), after);
+          const sourceIn = solved.found ?? (solved.reason !== null ? solved.nearest : null);
+          if (sourceIn === null) return;
+          const placed = { ...plan, score: { ...plan.score!, shots: [{ ...shot, sourceIn }] } };
+          const frames = shown(placed);
+          expect(Math.min(...frames)).toBeGreaterThanOrEqual(0);
+          expect(Math.max(...frames)).toBeLessThan(1500);
+          if (solved.found !== null) expect(frames[after]).toBe(moment);
+          else expect(solved.reason).toMatch(/source frames (late|early)/);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  it('says how far off the nearest is where the clip ends', () => {
+    const plan = planOfParts(at24, [{ length: 24, in: 0, frames: 100 }]);
+    const solved = sourceInFor(plan, plan.score!.shots[0]!, plan.clips[0]!, 24, sourceFrames(90), 4);
+    expect(solved).toEqual({
+      found: null,
+      reason: 'The moment would fall 10 source frames early: the clip ends there.',
+      nearest: 76,
+    });
+  });
+});
+
+describe('source in, out and length kept', () => {
+  const stride = rational(1);
+  const family = (speed: ReturnType<typeof rational>) =>
+    shapedRamp({ floor: USUAL_FLOOR, head: null, tail: { ...USUAL_CREST, speed } });
+
+  it('give the crest: 38 frames at 50 % and 10 of ramp go through 100 frames at 1570 %', () => {
+    // 19 + 10·(0.5 + (c − 0.5)/2) = 100 → c = 15.7.
+    const solved = speedFor(family, 48, stride, 100);
+    expect(solved.found?.speed).toEqual(rational(157, 10));
+    expect(Math.abs(solved.found!.off)).toBeLessThan(1);
+  });
+
+  it('give it to a source frame over random shots, or say why not with the nearest', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 12, max: 120 }),
+        fc.constantFrom(...USUAL_RATES),
+        fc.integer({ min: 1, max: 3000 }),
+        fc.constantFrom('linear', 'ease-in', 'cubic-bezier(0.7, 0, 0.3, 1)'),
+        (length, source, wanted, ease) => {
+          const each = strideOf(source, at24);
+          const solved = speedFor(
+            (speed) => shapedRamp({ floor: USUAL_FLOOR, head: null, tail: { speed, length: 10, ease } }),
+            length,
+            each,
+            wanted,
+          );
+          if (solved.found) expect(Math.abs(solved.found.off)).toBeLessThan(1);
+          else expect([0, 100]).toContain(solved.nearest!.speed.num / solved.nearest!.speed.den);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  it('give the floor, and the ramp length', () => {
+    const floor = speedFor((speed) => shapedRamp({ floor: speed, head: null, tail: USUAL_CREST }), 48, stride, 60);
+    // 38·f + 10·(f + 4)/2 = 60 → f = 40/43.
+    expect(floor.found!.speed.num / floor.found!.speed.den).toBeCloseTo(40 / 43, 3);
+    const lengths = rampLengthFor(
+      (length) => shapedRamp({ floor: USUAL_FLOOR, head: null, tail: crest(400, length) }),
+      48,
+      stride,
+      59,
+    );
+    // 24 + L·1.75 = 59 → L = 20.
+    expect(lengths.found?.length).toBe(20);
+    const never = rampLengthFor(
+      (length) => shapedRamp({ floor: USUAL_FLOOR, head: null, tail: crest(400, length) }),
+      48,
+      stride,
+      500,
+    );
+    expect(never.found).toBeNull();
+    expect(never.reason).toContain('too few');
+  });
+
+  it('say when nothing helps', () => {
+    expect(speedFor(family, 48, stride, 5).reason).toContain('Even at 0 %');
+    expect(speedFor(family, 48, stride, 5000).reason).toContain('the most is 10000 %');
+  });
+});
+
+describe('two moments on two cues', () => {
+  it('give the speed between them; both are then shown on their frames', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...USUAL_RATES),
+        fc.integer({ min: 0, max: 20 }),
+        fc.integer({ min: 4, max: 40 }),
+        fc.integer({ min: 1, max: 400 }),
+        fc.boolean(),
+        (source, first, apart, gone, ramped) => {
+          const plan = planOfParts(at24, [
+            { length: 80, in: 0, frames: 4000, rate: source, ...(ramped && { ramp: usual }) },
+          ]);
+          const [shot, clip] = [plan.score!.shots[0]!, plan.clips[0]!];
+          const one = { moment: sourceFrames(1500), after: first };
+          const other = { moment: sourceFrames(1500 + gone), after: first + apart };
+          const solved = speedBetween(plan, shot, clip, 80, [one, other]);
+          if (!solved.found) {
+            expect(solved.reason).toMatch(/Even at 0 %|It would take/);
+            return;
+          }
+          const { ramp, sourceIn } = solved.found;
+          const frames = shown({ ...plan, score: { ...plan.score!, shots: [{ ...shot, ramp, sourceIn }] } });
+          expect(frames[one.after]).toBe(one.moment);
+          expect(frames[other.after]).toBe(other.moment);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+});
+
+describe('crests across a cut', () => {
+  const parts = (out: Ramp, into: Ramp) =>
+    shotFacts(
+      planOfParts(at24, [
+        { length: 40, in: 0, frames: 900, ramp: out },
+        { length: 40, in: 100, frames: 900, ramp: into },
+      ]),
+    ) as [ReturnType<typeof shotFacts>[number], ReturnType<typeof shotFacts>[number]];
+
+  it('are told and matched in per cent, on either side and where there was no ramp', () => {
+    const [out, into] = parts(
+      shapedRamp({ floor: USUAL_FLOOR, head: null, tail: crest(400) }),
+      shapedRamp({ floor: USUAL_FLOOR, head: crest(380), tail: null }),
+    );
+    expect(crestsAt(out, into)).toEqual({ out: 4, into: 3.8 });
+    const matched = withSpeedAt({ ramps: [] }, into, 'start', rational(4));
+    expect(matched[0]!.speed).toEqual({ num: 4, den: 1 });
+    const plain = shotFacts(planOfParts(at24, [{ length: 40, in: 0, frames: 900 }]))[0]!;
+    const ramp = withSpeedAt({ ramps: [] }, plain, 'end', rational(3));
+    expect(shapeOf(ramp)).toEqual({ floor: rational(1), head: null, tail: { ...USUAL_CREST, speed: rational(3) } });
+  });
+
+  it('are matched in movement on screen, which is speed times shift times stride', () => {
+    const out = { speed: 4, shift: 0.01, stride: rational(1) };
+    const own = { shift: 0.005, stride: rational(50, 24) };
+    const speed = matchingSpeed(out, own)!;
+    expect(onScreen(speed.num / speed.den, own.shift, own.stride)).toBeCloseTo(onScreen(4, 0.01, rational(1)), 4);
+    expect(matchingSpeed(out, { shift: 0, stride: rational(1) })).toBeNull();
+  });
+
+  it('have no slow patch when both lie on the cut, and one whose length is told when they do not', () => {
+    const onCut = parts(
+      shapedRamp({ floor: USUAL_FLOOR, head: null, tail: crest(400) }),
+      shapedRamp({ floor: USUAL_FLOOR, head: crest(400), tail: null }),
+    );
+    expect(slowPatch(...onCut)).toBeNull();
+    const early: Ramp = [
+      { from: 'end', at: -16, speed: { num: 1, den: 2 }, ease: 'ease-in-out' },
+      { from: 'end', at: -6, speed: { num: 4, den: 1 }, ease: 'ease-in-out' },
+      { from: 'end', at: 0, speed: { num: 1, den: 1 }, ease: 'linear' },
+    ];
+    const late: Ramp = [
+      { from: 'start', at: 0, speed: { num: 1, den: 1 }, ease: 'ease-in-out' },
+      { from: 'start', at: 3, speed: { num: 4, den: 1 }, ease: 'ease-in-out' },
+      { from: 'start', at: 13, speed: { num: 1, den: 2 }, ease: 'linear' },
+    ];
+    const [out, into] = parts(early, late);
+    expect(slowPatch(out, into)).toEqual({ before: 6, after: 3, slowest: 1, crest: 4 });
+    const mended = parts(crestOnCut({ ramps: [] }, out, 'end', 6)!, crestOnCut({ ramps: [] }, into, 'start', 3)!);
+    expect(slowPatch(...mended)).toBeNull();
+    expect(crestsAt(...mended)).toEqual({ out: 4, into: 4 });
+  });
+});
+
+describe('steps of constant speed', () => {
+  it('are one for a constant speed', () => {
+    const plan = planOfParts(at24, [{ length: 30, in: 3, frames: 100, speed: rational(1, 2) }]);
+    expect(constantSteps(plan, shotFacts(plan)[0]!)).toEqual([{ from: 0, to: 30, sourceIn: 3, speed: rational(1, 2) }]);
+  });
+
+  it('show every frame within one source frame of the ramp, at any rates, forwards and back', () => {
+    const speed = fc.integer({ min: -300, max: 1000 }).map((n) => ({ num: n, den: 100 }));
+    const ease = fc.constantFrom('linear', 'ease-in-out', 'cubic-bezier(0.16, 1, 0.3, 1)', 'steps(3)');
+    const key = fc.record({ from: fc.constant('start' as const), at: fc.integer({ min: 0, max: 80 }), speed, ease });
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...USUAL_RATES),
+        fc.integer({ min: 1, max: 90 }),
+        fc.array(key, { minLength: 1, maxLength: 5 }),
+        (source, length, ramp) => {
+          const plan = planOfParts(at24, [{ length, in: 2000, frames: 9000, rate: source, ramp }]);
+          const facts = shotFacts(plan)[0]!;
+          const steps = constantSteps(plan, facts);
+          const stride = strideOf(source, at24);
+          expect(steps[0]!.from).toBe(0);
+          steps.forEach((step, i) => expect(step.to).toBe(steps[i + 1]?.from ?? length));
+          for (let k = 0; k < length; k++)
+            expect(Math.abs(stepFrame(steps, k, stride) - facts.time!.at(k))).toBeLessThanOrEqual(1);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  it('of the usual ramp over two seconds are fewer than its frames', () => {
+    const plan = planOfParts(at24, [{ length: 48, in: 0, frames: 400, ramp: usual }]);
+    const steps = constantSteps(plan, shotFacts(plan)[0]!);
+    expect(steps.length).toBeLessThan(14);
+    expect(steps.length).toBeGreaterThan(3);
+  });
+});

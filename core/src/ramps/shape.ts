@@ -1,0 +1,58 @@
+import type { Ramp, RampKey } from '../plan/index.ts';
+import type { Rational } from '../time/index.ts';
+
+/** A ramp as people speak of it: slow in the middle, fast at one cut or both. */
+export interface RampShape {
+  /** Speed of the slow part. */
+  readonly floor: Rational;
+  /** Fastest speed at the cut before the shot and at that after it; null where it stays at the floor. */
+  readonly head: Crest | null;
+  readonly tail: Crest | null;
+}
+
+/** The fastest point at a cut. */
+export interface Crest {
+  readonly speed: Rational;
+  /** Frames of the film between floor and crest. */
+  readonly length: number;
+  /** From the earlier of the two to the later. */
+  readonly ease: string;
+}
+
+/** Usual figures: floor 40–50 %, crest 400 %, 10 frames; common practice, no source. */
+export const USUAL_FLOOR: Rational = { num: 1, den: 2 };
+export const USUAL_CREST: Crest = { speed: { num: 4, den: 1 }, length: 10, ease: 'ease-in-out' };
+
+/** The keys of a ramp of this shape: crests on the cuts, so that they stay there when the cuts move. */
+export function shapedRamp({ floor, head, tail }: RampShape): Ramp {
+  const key = (from: RampKey['from'], at: number, speed: Rational, ease: string): RampKey => ({
+    from,
+    at,
+    speed: { num: speed.num, den: speed.den },
+    ease,
+  });
+  return [
+    ...(head ? [key('start', 0, head.speed, head.ease), key('start', head.length, floor, 'linear')] : []),
+    ...(!head && !tail ? [key('start', 0, floor, 'linear')] : []),
+    ...(tail ? [key('end', -tail.length, floor, tail.ease), key('end', 0, tail.speed, 'linear')] : []),
+  ];
+}
+
+/** The shape of a ramp that has one; null for other keys. */
+export function shapeOf(ramp: Ramp): RampShape | null {
+  const same = (a: Rational, b: Rational) => a.num * b.den === b.num * a.den;
+  const starts = ramp.filter((key) => key.from === 'start');
+  const ends = ramp.filter((key) => key.from === 'end');
+  const [h0, h1] = starts;
+  const [t0, t1] = ends;
+  const head = starts.length === 2 && h0!.at === 0 && h1!.at > 0 ? { key: h0!, length: h1!.at, floor: h1! } : null;
+  const tail = ends.length === 2 && t1!.at === 0 && t0!.at < 0 ? { key: t1!, length: -t0!.at, floor: t0! } : null;
+  if ((starts.length > 0 && !head) || (ends.length > 0 && !tail)) return null;
+  const floor = head?.floor ?? tail?.floor;
+  if (!floor || (head && tail && !same(head.floor.speed, tail.floor.speed))) return null;
+  return {
+    floor: floor.speed,
+    head: head && { speed: head.key.speed, length: head.length, ease: head.key.ease },
+    tail: tail && { speed: tail.key.speed, length: tail.length, ease: tail.floor.ease },
+  };
+}

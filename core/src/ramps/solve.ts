@@ -1,0 +1,221 @@
+import {
+  floorOf,
+  fraction,
+  minus,
+  nearest,
+  ofRational,
+  over,
+  playedAt,
+  speedAt,
+  times,
+  toDouble,
+  type Fraction,
+} from '../curves/index.ts';
+import {
+  keysOn,
+  rampOf,
+  shotTime,
+  strideOf,
+  type Clip,
+  type Plan,
+  type Ramp,
+  type RampKey,
+  type Shot,
+} from '../plan/index.ts';
+import { compare, rational, sourceFrames, type Rational, type SourceFrames } from '../time/index.ts';
+
+/** What was looked for, or why it is not to be had and the nearest that is. */
+export type Solved<T> =
+  | { readonly found: T; readonly reason: null }
+  | { readonly found: null; readonly reason: string; readonly nearest: T | null };
+
+const found = <T>(value: T): Solved<T> => ({ found: value, reason: null });
+
+/** Speeds that a key may have, and the finest step between them: a hundredth of a per cent. */
+const MOST = rational(100);
+const STEP = 10_000;
+
+const times100 = (speed: Rational): string => `${Math.round((10_000 * speed.num) / speed.den) / 100} %`;
+
+/**
+ * The source in at which a moment falls on a frame of a shot whose speeds stay: in = moment − ⌊∫v⌋ up to that frame. No
+ * solution where the file does not reach from there over the whole shot; then the nearest that it does.
+ */
+export function sourceInFor(
+  plan: Pick<Plan, 'rate' | 'ramps'>,
+  shot: Shot,
+  clip: Clip,
+  length: number,
+  moment: SourceFrames,
+  after: number,
+): Solved<SourceFrames> {
+  const time = shotTime(plan, { ...shot, sourceIn: sourceFrames(0) }, clip, plan.rate, length);
+  const wanted = moment - time.at(after);
+  const { lowest, highest } = time.reach(0, length);
+  const [least, most] = [-lowest, clip.frames - 1 - highest];
+  if (least > most)
+    return {
+      found: null,
+      reason: `The shot shows ${highest - lowest + 1} source frames and the clip has ${clip.frames}.`,
+      nearest: null,
+    };
+  if (wanted < least || wanted > most) {
+    const kept = Math.min(most, Math.max(least, wanted));
+    const off = kept - wanted;
+    return {
+      found: null,
+      reason: `The moment would fall ${Math.abs(off)} source frames ${off > 0 ? 'late' : 'early'}: the clip ${wanted < least ? 'starts' : 'ends'} there.`,
+      nearest: sourceFrames(kept),
+    };
+  }
+  return found(sourceFrames(wanted));
+}
+
+/** Frames after the start of a shot of `length` frames at which a key lies. */
+export const placeOf = ({ from, at }: RampKey, length: number): number => (from === 'start' ? at : length + at);
+
+/** A ramp of which one speed or length is to be found, given that. */
+type Family = (value: Rational) => Ramp;
+
+/** How far the source goes over a shot with a ramp, in source frames, before rounding. */
+const goneOver = (ramp: Ramp, length: number, stride: Rational): Fraction =>
+  times(playedAt(keysOn(ramp, length), length), ofRational(stride));
+
+/**
+ * The speed at which a ramp goes through so many source frames over a shot of `length` frames: what it goes through is a
+ * straight line in any one speed, so two ramps give it. Exact to a hundredth of a per cent, of which the one is chosen that
+ * ends nearest to the source frame wanted. `stride`: source frames a frame of the film at normal speed.
+ */
+export function speedFor(
+  family: Family,
+  length: number,
+  stride: Rational,
+  wanted: number,
+): Solved<{ readonly speed: Rational; readonly ramp: Ramp; readonly off: number }> {
+  const [none, one] = [goneOver(family(rational(0)), length, stride), goneOver(family(rational(1)), length, stride)];
+  const slope = minus(one, none);
+  const solution = (speed: Rational) => {
+    const ramp = family(speed);
+    return { speed, ramp, off: toDouble(minus(goneOver(ramp, length, stride), fraction(wanted))) };
+  };
+  if (slope.num === 0n)
+    return { found: null, reason: 'That speed has no part of this shot, so no value of it helps.', nearest: null };
+  const exact = nearest(over(minus(fraction(wanted), none), slope), STEP);
+  const speed = rational(exact.num, exact.den);
+  if (compare(speed, rational(0)) < 0)
+    return {
+      found: null,
+      reason: `Even at 0 % it goes through ${Math.ceil(toDouble(none))} source frames, more than the ${wanted} wanted.`,
+      nearest: solution(rational(0)),
+    };
+  if (compare(speed, MOST) > 0)
+    return {
+      found: null,
+      reason: `It would take ${times100(speed)}, and the most is ${times100(MOST)}.`,
+      nearest: solution(MOST),
+    };
+  return found(solution(speed));
+}
+
+/**
+ * The ramp length with which a ramp goes through so many source frames over a shot: of whole lengths the one that ends
+ * nearest. No solution where none ends within the steps beside it; then the nearest.
+ */
+export function rampLengthFor(
+  family: (length: number) => Ramp,
+  shotLength: number,
+  stride: Rational,
+  wanted: number,
+): Solved<{ readonly length: number; readonly ramp: Ramp; readonly off: number }> {
+  const tried = Array.from({ length: shotLength }, (_, i) => {
+    const ramp = family(i + 1);
+    return { length: i + 1, ramp, off: toDouble(minus(goneOver(ramp, shotLength, stride), fraction(wanted))) };
+  });
+  if (tried.length === 0) return { found: null, reason: 'The shot has no frames.', nearest: null };
+  const best = tried.reduce((a, b) => (Math.abs(b.off) < Math.abs(a.off) ? b : a));
+  const signs = new Set(tried.map(({ off }) => Math.sign(off)));
+  if (Math.abs(best.off) < 1 || signs.size > 1) return found(best);
+  const more = best.off > 0;
+  return {
+    found: null,
+    reason: `With any ramp up to ${shotLength} frames it goes through ${Math.abs(Math.round(best.off))} source frames too ${more ? 'many' : 'few'}: change the crest or the floor.`,
+    nearest: best,
+  };
+}
+
+/** A moment of the source that is to be shown on a frame of a shot. */
+export interface Landing {
+  readonly moment: SourceFrames;
+  /** Frames after the start of the shot. */
+  readonly after: number;
+}
+
+/**
+ * The speed in the middle between two moments that are both to land: from the speed that the shot has at the first it goes
+ * over to that and on to the speed at the second, eased both ways. Keys before the first and after the second stay.
+ */
+export function speedBetween(
+  plan: Pick<Plan, 'rate' | 'ramps'>,
+  shot: Shot,
+  clip: Clip,
+  length: number,
+  [one, other]: readonly [Landing, Landing],
+  ease = 'ease-in-out',
+): Solved<{ readonly speed: Rational; readonly ramp: Ramp; readonly sourceIn: SourceFrames }> {
+  const stride = strideOf(clip.rate, plan.rate);
+  const lasts = other.after - one.after;
+  if (lasts < 2)
+    return {
+      found: null,
+      reason: 'The two frames must lie at least 2 frames apart, the earlier first.',
+      nearest: null,
+    };
+  const { curve } = shotTime(plan, shot, clip, plan.rate, length);
+  const speedNow = (k: number) => {
+    const { num, den } = rational(Math.round(speedAt(curve, k) * STEP), STEP);
+    return { num, den };
+  };
+  const key = (at: number, speed: Rational, ease: string): RampKey => ({
+    from: 'start',
+    at,
+    speed: { num: speed.num, den: speed.den },
+    ease,
+  });
+  const all = (rampOf(plan, shot) ?? []).map((k) => ({ ...k, from: 'start' as const, at: placeOf(k, length) }));
+  const before = all.filter((k) => k.at < one.after).sort((a, b) => a.at - b.at);
+  const after = all.filter((k) => k.at > other.after);
+  const middle = one.after + Math.round(lasts / 2);
+  const family: Family = (speed) => [
+    // What led on to a key between the two now leads to the first of them.
+    ...before.map((k, i) => (i === before.length - 1 ? { ...k, ease: 'linear' } : k)),
+    key(one.after, speedNow(one.after), ease),
+    key(middle, speed, ease),
+    key(other.after, speedNow(other.after), 'linear'),
+    ...after,
+  ];
+  const between = (speed: Rational): Fraction => {
+    const keys = keysOn(family(speed), length);
+    return times(minus(playedAt(keys, other.after), playedAt(keys, one.after)), ofRational(stride));
+  };
+  const [none, full] = [between(rational(0)), between(rational(1))];
+  // What is shown is rounded down; from the middle of the frame before the span to the middle of the moment it meets both.
+  const gone = times(playedAt(keysOn(family(rational(1)), length), one.after), ofRational(stride));
+  const begun = minus(gone, fraction(floorOf(gone)));
+  const wanted = minus(fraction(2 * (other.moment - one.moment) + 1, 2), begun);
+  const exact = nearest(over(minus(wanted, none), minus(full, none)), STEP);
+  const solution = (speed: Rational) => ({
+    speed,
+    ramp: family(speed),
+    sourceIn: sourceFrames(Math.max(0, one.moment - floorOf(gone))),
+  });
+  const speed = rational(exact.num, exact.den);
+  if (compare(speed, rational(0)) < 0)
+    return {
+      found: null,
+      reason: `Even at 0 % in the middle more than ${other.moment - one.moment} source frames go by between the two.`,
+      nearest: solution(rational(0)),
+    };
+  if (compare(speed, MOST) > 0)
+    return { found: null, reason: `It would take ${times100(speed)} in the middle.`, nearest: solution(MOST) };
+  return found(solution(speed));
+}
