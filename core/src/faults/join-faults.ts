@@ -131,7 +131,9 @@ function pictureFaults(plan: Plan, facts: JoinFacts): Fault[] {
     if (!clip) continue;
     const peak = sides[side].reduce((most, v) => (v.scale > (most?.scale ?? 0) ? v : most), sides[side][0]);
     const softness = peak ? softnessAt(clip.size, plan.size, peak.scale) : 1;
-    if (peak && peak.scale > 1 && softness < SOFT - 1e-9)
+    // A picture too small for the film is soft at rest, too, which no join is to blame for.
+    const byZoom = softnessAt(clip.size, plan.size, 1) >= SOFT;
+    if (peak && byZoom && peak.scale > 1 && softness < SOFT - 1e-9)
       faults.push({
         ...base,
         code: 'soft',

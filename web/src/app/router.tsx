@@ -9,6 +9,7 @@ const ListenScreen = lazy(() => import('../screens/listen/ListenScreen.tsx'));
 const FootageScreen = lazy(() => import('../screens/footage/FootageScreen.tsx'));
 const ClipScreen = lazy(() => import('../screens/footage/ClipScreen.tsx'));
 const ScoreScreen = lazy(() => import('../screens/score/ScoreScreen.tsx'));
+const JoinsScreen = lazy(() => import('../screens/joins/JoinsScreen.tsx'));
 const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx'));
 
 /** The addresses of the application; screens other than the list of plans are loaded when first opened. */
@@ -26,6 +27,7 @@ export const makeRouter = () =>
         { path: 'footage', element: <FootageScreen /> },
         { path: 'footage/:clip', element: <ClipScreen /> },
         { path: 'score', element: <ScoreScreen /> },
+        { path: 'joins/:cut?', element: <JoinsScreen /> },
         { path: 'hand-off', element: <HandOffScreen /> },
         { path: '*', element: <Navigate to="../score" replace /> },
       ],

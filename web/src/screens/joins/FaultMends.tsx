@@ -1,0 +1,33 @@
+import { useMemo } from 'react';
+import { Button } from 'react-bootstrap';
+import { mendsOf, type Fault, type SeenMovement } from '@caesura/core/faults';
+import type { Clip, Plan } from '@caesura/core/plan';
+import { useEdit } from '../../app/hooks.ts';
+
+/** A fault with the mends that do away with it, each at a click. */
+export function FaultMends({
+  plan,
+  fault,
+  seenOf,
+}: {
+  plan: Plan;
+  fault: Fault;
+  seenOf: (clip: Clip) => SeenMovement | null;
+}) {
+  const edit = useEdit();
+  const mends = useMemo(() => mendsOf(plan, fault, seenOf), [plan, fault, seenOf]);
+  return (
+    <div className="fault">
+      <b>{fault.message}</b> {mends.length === 0 && fault.mend}
+      {mends.length > 0 && (
+        <div className="mends">
+          {mends.map(({ label, plan: mended }) => (
+            <Button key={label} variant="link" size="sm" onClick={() => edit('mendPlan', mended)}>
+              {label}
+            </Button>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}
