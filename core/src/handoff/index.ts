@@ -21,3 +21,4 @@ export { safeFileName } from './file-name.ts';
 
 /** All formats, in the order they are offered. */
 export const HANDOFF_FORMATS: readonly HandoffFormat[] = [cutListEdl, timelineOtio, cutSheetCsv, planJson];
+export { leftOut } from './left-out.ts';

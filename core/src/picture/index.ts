@@ -1,1 +1,2 @@
 export * from './layers.ts';
+export * from './report.ts';

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parse } from 'csv-parse/sync';
 import { afterAll, expect, it } from 'vitest';
@@ -111,4 +111,22 @@ it('puts errors on standard error as JSON and ends with 1', () => {
 
 it('explains itself', () => {
   expect(caesura('--help')).toEqual({ status: 0, stdout: USAGE, stderr: '' });
+});
+
+it('checks a plan and tells the window of a cut frame by frame', () => {
+  const demo = path.join(ROOT, 'demo/output/plans/open-day-teaser.json');
+  const plan = JSON.parse(readFileSync(demo, 'utf8')) as { score: { shots: { join?: object }[] } };
+  plan.score.shots[3]!.join = { set: { move: 'plain' } };
+  const file = fileOf('joined.json', JSON.stringify(plan));
+  const checked = caesura('check', file);
+  expect(checked.status, checked.stderr).toBe(0);
+  const { faults } = JSON.parse(checked.stdout) as { faults: { kind: string; cut: number; mends: string[] }[] };
+  // The demo's clips start where they are used, so that an overlap has nothing ahead of its cut.
+  expect(faults.map((f) => [f.kind, f.cut])).toEqual([['handle-short', 3]]);
+  expect(faults[0]!.mends.length).toBeGreaterThan(0);
+  const told = caesura('frames', file, '--cut', '3');
+  const { frames } = JSON.parse(told.stdout) as { frames: unknown[] };
+  expect(frames).toHaveLength(12);
+  expect(caesura('frames', file, '--cut', 'x').status).not.toBe(0);
+  expect(caesura('frames', file, '--cut', '400').stderr).toContain('There is no cut 400');
 });

@@ -9,6 +9,7 @@ import { HANDOFF_FORMATS } from '@caesura/core/handoff';
 import { layOutRequest, layoutReport } from '@caesura/core/layout';
 import { heardIn } from '@caesura/core/listen';
 import { reportOf } from '@caesura/core/listen/report';
+import { checkReport, framesReport } from '@caesura/core/picture';
 import { readPlan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
 import { traceSound } from './trace-sound.ts';
@@ -21,6 +22,8 @@ export const USAGE = `npm run -s caesura -- <verb>
   analyse FILE.wav                 beats, bars and tempo of a sound, as JSON
   layout REQUEST.json              the layouts that the request asks for with every figure, or why there are none, as JSON
   layout REQUEST.json --take N     the plan of the Nth of them, as JSON
+  check PLAN.json                  every fault of a plan with its place, figures and mends, as JSON
+  frames PLAN.json --cut N         the window of the Nth cut frame by frame: source frames, values, handles, as JSON
   export PLAN.json --to ${FORMATS}
                                    the plan in another format
 
@@ -68,6 +71,16 @@ async function layOutFile(file: string, take: string | undefined): Promise<strin
   return json(layOutRequest(await readJson(file), Number(take)));
 }
 
+async function framesOfFile(file: string, cut: string | undefined): Promise<string> {
+  if (!/^[1-9]\d{0,5}$/.test(cut ?? ''))
+    throw new CaesuraError(
+      'bad-usage',
+      cut ? `There is no cut “${cut}”.` : 'Say which cut: --cut.',
+      'Count them from 1.',
+    );
+  return json(framesReport(readPlan(await readJson(file)), Number(cut)));
+}
+
 /** Runs the command line on its arguments and returns what goes to standard output. Throws what is wrong. */
 export async function run(args: readonly string[]): Promise<string> {
   const misused = (message: string) => new CaesuraError('bad-usage', message, 'See npm run -s caesura -- --help');
@@ -76,7 +89,12 @@ export async function run(args: readonly string[]): Promise<string> {
     parsed = parseArgs({
       args: [...args],
       allowPositionals: true,
-      options: { to: { type: 'string' }, take: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
+      options: {
+        to: { type: 'string' },
+        take: { type: 'string' },
+        cut: { type: 'string' },
+        help: { type: 'boolean', short: 'h' },
+      },
     });
   } catch (error) {
     throw misused((error as Error).message);
@@ -84,12 +102,14 @@ export async function run(args: readonly string[]): Promise<string> {
   const { values, positionals } = parsed;
   const [verb, file, ...others] = positionals;
   if (values.help) return USAGE;
-  if (!verb) throw misused('Say what to do: analyse, layout or export.');
-  if (!['analyse', 'layout', 'export'].includes(verb)) throw misused(`There is no verb “${verb}”.`);
+  if (!verb) throw misused('Say what to do: analyse, layout, check, frames or export.');
+  if (!['analyse', 'layout', 'check', 'frames', 'export'].includes(verb)) throw misused(`There is no verb “${verb}”.`);
   if (!file || others.length > 0) throw misused(`${verb} takes one file.`);
   try {
     if (verb === 'analyse') return await analyseFile(file);
     if (verb === 'layout') return await layOutFile(file, values.take);
+    if (verb === 'check') return json(checkReport(readPlan(await readJson(file))));
+    if (verb === 'frames') return await framesOfFile(file, values.cut);
     return await exportPlan(file, values.to);
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;

@@ -1,6 +1,17 @@
-import { formatTimecode, instantOfFrame, multiply, rateLabel, rational, toNumber, toText } from '../../time/index.ts';
-import { sourceFrameAt, type Plan, type ShotFacts } from '../../plan/index.ts';
+import {
+  formatTimecode,
+  instantOfFrame,
+  multiply,
+  rateLabel,
+  rational,
+  sourceFrames,
+  toNumber,
+  toText,
+} from '../../time/index.ts';
+import { handlesOf, joinsOf, moveKeys, type JoinFacts } from '../../joins/index.ts';
+import type { Plan, ShotFacts } from '../../plan/index.ts';
 import type { HandoffFormat } from '../format.ts';
+import { joinWords, rampWords } from '../join-words.ts';
 import { scoredShots } from '../scored.ts';
 import { sourceTimecode } from '../source-timecode.ts';
 import { csvLine } from './fields.ts';
@@ -24,6 +35,15 @@ const HEADER = [
   'source out frame',
   'source in timecode',
   'source out timecode',
+  'join at start',
+  'window before',
+  'window after',
+  'handle ahead needed',
+  'handle ahead there',
+  'handle behind needed',
+  'handle behind there',
+  'ramp keys',
+  'join keys',
 ];
 
 /** Where a cut falls in words: `bar 9 beat 1`, with `near` when it is not on the cue. */
@@ -32,8 +52,24 @@ function fallsOn({ landing }: ShotFacts): string {
   return `${landing.onCue ? '' : 'near '}bar ${landing.cue.bar} beat ${landing.cue.beat}`;
 }
 
-function row(facts: ShotFacts, { rate, dropFrame, start }: Plan): (string | number)[] {
-  const { clip, landing, sourceIn, sourceOut, speed, index, length } = facts;
+/** The keys of the join at the start of a shot: side, parameter, frame of the film, value. */
+function keyWords({ settings, before, after, overlap, frame }: JoinFacts): string {
+  return (['out', 'in'] as const)
+    .flatMap((side) =>
+      Object.entries(moveKeys(side, settings, { before, after, overlap })).flatMap(([of, keys]) =>
+        keys.map(({ at, value }) => `${side} ${of} ${frame + at}: ${Math.round(value * 10_000) / 10_000}`),
+      ),
+    )
+    .join('; ');
+}
+
+function row(facts: ShotFacts, joins: readonly JoinFacts[], plan: Plan): (string | number)[] {
+  const { rate, dropFrame, start } = plan;
+  const { clip, landing, sourceIn, sourceOut, speed, index, length, time, used } = facts;
+  const [into, next] = [joins[index - 1], joins[index]];
+  const ahead = into && handlesOf(into).in;
+  const behind = next && handlesOf(next).out;
+  const ramped = time !== null && time.curve.length > 1;
   return [
     index + 1,
     facts.start,
@@ -48,11 +84,20 @@ function row(facts: ShotFacts, { rate, dropFrame, start }: Plan): (string | numb
     clip?.name ?? '',
     clip?.fileName ?? '',
     clip ? rateLabel(clip.rate) : '',
-    clip ? toText(multiply(speed, rational(100))) : '',
+    clip ? (ramped ? 'ramp' : toText(multiply(speed, rational(100)))) : '',
     clip ? sourceIn : '',
     clip ? sourceOut : '',
     clip ? sourceTimecode(clip, sourceIn) : '',
-    clip ? sourceTimecode(clip, sourceFrameAt(length, sourceIn, clip.rate, rate, speed)) : '',
+    clip && used ? sourceTimecode(clip, sourceFrames(time ? Math.max(time.at(length), used.highest) : sourceOut)) : '',
+    into ? joinWords(into) : '',
+    into ? into.before : '',
+    into ? into.after : '',
+    ahead?.needed ?? '',
+    ahead?.there ?? '',
+    behind?.needed ?? '',
+    behind?.there ?? '',
+    rampWords(plan, facts),
+    into ? keyWords(into) : '',
   ];
 }
 
@@ -63,5 +108,9 @@ export const cutSheetCsv: HandoffFormat = {
   purpose: 'Every shot with its frames, timecodes, source range and cue, for a spreadsheet.',
   extension: 'csv',
   mediaType: 'text/csv',
-  write: (plan) => [HEADER, ...scoredShots(plan).map((facts) => row(facts, plan))].map(csvLine).join(''),
+  write: (plan) => {
+    const shots = scoredShots(plan);
+    const joins = joinsOf(plan, shots);
+    return [HEADER, ...shots.map((facts) => row(facts, joins, plan))].map(csvLine).join('');
+  },
 };

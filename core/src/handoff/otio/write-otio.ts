@@ -1,7 +1,11 @@
-import { compare, toNumber, toText, type FrameRate } from '../../time/index.ts';
-import { NORMAL_SPEED, soundsOf, type Plan, type ShotFacts, type SoundKind } from '../../plan/index.ts';
+import type { JoinFacts } from '../../joins/index.ts';
+import { filmOf, windowRows, type Film, type WindowRow } from '../../picture/index.ts';
+import { constantSteps } from '../../ramps/index.ts';
+import { compare, rational, toNumber, toText, type FrameRate } from '../../time/index.ts';
+import { NORMAL_SPEED, rampOf, soundsOf, type Plan, type ShotFacts, type SoundKind } from '../../plan/index.ts';
 import { soundEvents, type SoundEvent } from '../sound-events.ts';
 import type { HandoffFormat } from '../format.ts';
+import { joinWords } from '../join-words.ts';
 import { scoredShots } from '../scored.ts';
 
 type Json = string | number | boolean | null | Json[] | { [key: string]: Json };
@@ -36,26 +40,99 @@ function clipItem(name: string, sourceRange: Json, reference: Json, metadata: Js
   };
 }
 
-function shotItem(facts: ShotFacts, plan: Plan): Json {
-  const { clip, landing, length, sourceIn, speed } = facts;
-  const duration = atRate(length, plan.rate);
-  const metadata: Json = {
-    caesura: {
-      shot: facts.index + 1,
-      ...(landing && {
-        bar: landing.cue.bar,
-        beat: landing.cue.beat,
-        on_cue: landing.onCue,
-        offset_ms: Number(landing.offsetMilliseconds.toFixed(3)),
-      }),
-      ...(clip && { source_rate: toText(clip.rate), speed: toText(speed) }),
-    },
+/** The join at a cut as metadata: what was set, and the values frame by frame. */
+function joinMetadata(film: Film, facts: JoinFacts): Json {
+  const { settings, before, after, overlap } = facts;
+  const values = windowRows(film, facts).map(({ frame, out, in: into }): Json => {
+    const side = (row: WindowRow['out']): Json =>
+      row && {
+        source_frame: row.source,
+        scale: row.scale,
+        x: row.x,
+        y: row.y,
+        rotation: row.rotation,
+        blur: row.blur,
+        opacity: row.opacity,
+      };
+    return { frame, out: side(out), in: side(into) };
+  });
+  return {
+    move: settings.move,
+    pictures: overlap ? 'overlap' : 'inside',
+    before,
+    after,
+    aim: { x: settings.aim.x, y: settings.aim.y },
+    fill: settings.fill,
+    shutter: settings.shutter,
+    values,
   };
-  if (!clip) return item('Gap.1', 'no clip chosen', range(atRate(0, plan.rate), duration), metadata);
+}
+
+/** The transition of an overlap; it adds no length. */
+function transition(film: Film, facts: JoinFacts): Json {
+  const { rate } = film.plan;
+  const dissolve = facts.settings.move === 'plain';
+  return {
+    OTIO_SCHEMA: 'Transition.1',
+    name: joinWords(facts),
+    transition_type: dissolve ? 'SMPTE_Dissolve' : 'Custom_Transition',
+    in_offset: atRate(facts.before, rate),
+    out_offset: atRate(facts.after, rate),
+    metadata: { caesura: { join: joinMetadata(film, facts) } },
+  };
+}
+
+/** The items of a shot: one, or one for each step of a ramp; before it the transition into it, where there is one. */
+function shotItems(facts: ShotFacts, film: Film): Json[] {
+  const { plan } = film;
+  const { clip, landing, length, sourceIn, speed, time } = facts;
+  const into = film.joins[facts.index - 1];
+  const joined = into !== undefined && into.before + into.after > 0;
+  const ramp = rampOf(plan, facts.shot);
+  const about = {
+    shot: facts.index + 1,
+    ...(landing && {
+      bar: landing.cue.bar,
+      beat: landing.cue.beat,
+      on_cue: landing.onCue,
+      offset_ms: Number(landing.offsetMilliseconds.toFixed(3)),
+    }),
+    ...(clip && { source_rate: toText(clip.rate), speed: ramp ? 'ramp' : toText(speed) }),
+    ...(joined && !into.overlap && { join: joinMetadata(film, into) }),
+    ...(ramp &&
+      time && {
+        ramp: ramp.map((key): Json => {
+          const at = key.from === 'start' ? key.at : length + key.at;
+          return {
+            frame: facts.start + at,
+            source_frame: time.at(at),
+            speed: toText(rational(key.speed.num, key.speed.den)),
+            easing: key.ease,
+          };
+        }),
+      }),
+  };
+  const before = joined && into.overlap ? [transition(film, into)] : [];
+  if (!clip)
+    return [
+      ...before,
+      item('Gap.1', 'no clip chosen', range(atRate(0, plan.rate), atRate(length, plan.rate)), { caesura: about }),
+    ];
   const available = range(atRate(clip.start, clip.rate), atRate(clip.frames, clip.rate));
+  const reference = mediaReference(clip.fileName, available);
   // The start is counted at the clip's rate and the duration at the plan's, so that both are whole frames.
-  const source = range(atRate(clip.start + sourceIn, clip.rate), duration);
-  return clipItem(clip.name, source, mediaReference(clip.fileName, available), metadata, speed);
+  const source = (from: number, lasts: number) => range(atRate(clip.start + from, clip.rate), atRate(lasts, plan.rate));
+  if (!ramp) return [...before, clipItem(clip.name, source(sourceIn, length), reference, { caesura: about }, speed)];
+  const steps = constantSteps(plan, facts).map((step, i) =>
+    clipItem(
+      clip.name,
+      source(step.sourceIn, step.to - step.from),
+      reference,
+      { caesura: i === 0 ? about : { shot: facts.index + 1, step: i + 1 } },
+      step.speed,
+    ),
+  );
+  return [...before, ...steps];
 }
 
 function soundItem({ sound, from, start, end, fade }: SoundEvent, plan: Plan): Json {
@@ -84,13 +161,13 @@ const TRACK_NAMES: Readonly<Record<SoundKind, string>> = { music: 'More music', 
 
 /** The plan as an OpenTimelineIO document: a picture track with a clip a shot, and a track for each sound. */
 export function otioDocument(plan: Plan): Json {
-  const shots = scoredShots(plan);
-  const length = shots.at(-1)!.end;
+  const length = scoredShots(plan).at(-1)!.end;
+  const film = filmOf(plan);
   const tracks = [
     track(
       'Video',
       'Picture',
-      shots.map((facts) => shotItem(facts, plan)),
+      film.shots.flatMap((facts) => shotItems(facts, film)),
     ),
   ];
   // Sounds may overlap, so each has a track of its own.

@@ -1,7 +1,7 @@
 import { Download } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { ListGroup } from 'react-bootstrap';
-import { HANDOFF_FORMATS, safeFileName, type HandoffFormat } from '@caesura/core/handoff';
+import { HANDOFF_FORMATS, leftOut, safeFileName, type HandoffFormat } from '@caesura/core/handoff';
 import { faultsOf } from '@caesura/core/faults';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
@@ -33,6 +33,7 @@ function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
         <b>{file.error.message}</b> {file.error.mend}
       </div>
     );
+  const left = leftOut(plan, format.id);
   const lines = file.text.split('\n');
   const bytes = new TextEncoder().encode(file.text).length;
   return (
@@ -46,6 +47,16 @@ function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
           <Download size={16} /> Download
         </button>
       </div>
+      {left.length > 0 && (
+        <div className="left-out" role="note">
+          <b>What this file carries differently, or not at all</b>
+          <ul>
+            {left.map((sentence) => (
+              <li key={sentence}>{sentence}</li>
+            ))}
+          </ul>
+        </div>
+      )}
       <pre className="preview" tabIndex={0} aria-label={`Content of ${name}`}>
         {lines.slice(0, SHOWN_LINES).join('\n')}
       </pre>
