@@ -218,7 +218,7 @@ export default function JoinsScreen() {
   }, [dispatch, cut, cutFrame]);
 
   const go = (to: number) => {
-    if (to >= 1 && to <= last) void navigate(`../joins/${to}`, { relative: 'path' });
+    if (to >= 1 && to <= last) void navigate(`../joins/${to}`);
   };
   const byFrame = (by: 1 | -1) => {
     dispatch(placed(frames(Math.min((plan.score?.length ?? 1) - 1, Math.max(0, frame + by)))));

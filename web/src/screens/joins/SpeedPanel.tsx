@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
+import { distanceGone } from '@caesura/core/curves';
 import type { JoinFacts } from '@caesura/core/joins';
 import { rampOf, strideOf, type Plan, type Ramp, type ShotFacts } from '@caesura/core/plan';
 import {
@@ -31,11 +32,11 @@ const per = (speed: Rational): number => toNumber(speed) * 100;
 /** What a shot with a ramp goes through, and where to change it so that it ends elsewhere. */
 function Inverse({ plan, facts, shape, end }: { plan: Plan; facts: ShotFacts; shape: RampShape; end: End }) {
   const edit = useEdit();
-  const { clip, used, length, index } = facts;
+  const { clip, time, length, index } = facts;
   const [said, setSaid] = useState<string | null>(null);
-  if (!clip || !used) return null;
+  if (!clip || !time) return null;
   const stride = strideOf(clip.rate, plan.rate);
-  const goes = used.highest - used.lowest + 1;
+  const goes = Math.round(distanceGone(time.curve, length, stride));
   const solve = (wanted: number, what: 'crest' | 'floor' | 'length'): boolean => {
     const crest = shape[end]!;
     const solved =
@@ -61,7 +62,7 @@ function Inverse({ plan, facts, shape, end }: { plan: Plan; facts: ShotFacts; sh
           value={goes}
           least={1}
           most={1_000_000}
-          also="source frames"
+          also="go by"
           onCommit={(wanted) => solve(wanted, what)}
         />
       ))}

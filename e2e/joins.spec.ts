@@ -1,0 +1,189 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { distanceGone } from '../core/src/curves/index.ts';
+import { joinsOf } from '../core/src/joins/index.ts';
+import { filmOf, layersAt } from '../core/src/picture/index.ts';
+import { shotFacts, strideOf, type Join, type Plan, type Ramp } from '../core/src/plan/index.ts';
+import { frameRate } from '../core/src/time/index.ts';
+import { planOf } from './clips.ts';
+import { ROOT } from './server.ts';
+import { expect, saved, tab, test, type } from './test.ts';
+
+/** Opens Joins on a copy of the demo's teaser with joins and ramps on some shots. */
+async function openJoins(
+  page: Page,
+  cut: number,
+  { joins = {}, ramps = {} }: { joins?: Record<number, Join>; ramps?: Record<number, Ramp> } = {},
+): Promise<void> {
+  const plan = JSON.parse(readFileSync(`${ROOT}/demo/output/plans/open-day-teaser.json`, 'utf8')) as Plan;
+  const shots = plan.score!.shots.map((shot, i) => ({
+    ...shot,
+    ...(joins[i] && { join: joins[i] }),
+    ...(ramps[i] && { ramp: ramps[i] }),
+  }));
+  const data = { plan: { ...plan, name: 'Joins of this test', score: { ...plan.score!, shots } } };
+  const own = (await (await page.request.post('/api/plans', { data })).json()) as { id: string };
+  await page.goto(`/plans/${own.id}/joins/${cut}`);
+  await expect(page.getByRole('heading', { name: `Cut ${cut}`, exact: true })).toBeVisible();
+}
+
+const now = async (page: Page): Promise<Plan> => (await saved(page), (await planOf(page)) as unknown as Plan);
+const windowOf = async (page: Page, cut: number) => {
+  const { before, after, settings } = joinsOf(await now(page))[cut - 1]!;
+  return [settings.move, before, after];
+};
+const faults = (page: Page) => page.getByRole('group', { name: 'Faults here' });
+const mend = (page: Page, name: string) => faults(page).getByRole('button', { name, exact: true });
+
+test('a move is chosen, its odd window is told and made even at a click, and undone', async ({ page }) => {
+  await openJoins(page, 5);
+  await page.getByRole('combobox', { name: 'Move', exact: true }).selectOption('zoom-through');
+  await expect(page.getByRole('group', { name: 'The window, frame by frame' }).getByRole('button')).toHaveCount(10);
+  await type(page, 'After', '6');
+  await expect(faults(page)).toContainText('A window of 11 frames cannot be centred: it is 5 + 6.');
+  await mend(page, 'Change to 6 + 6').click();
+  expect(await windowOf(page, 5)).toEqual(['zoom-through', 6, 6]);
+  await expect(page.getByText('cannot be centred')).toBeHidden();
+  await page.keyboard.press('Control+z');
+  expect(await windowOf(page, 5)).toEqual(['zoom-through', 5, 6]);
+  // Seconds that are no whole frames say both choices.
+  await type(page, 'Before', '0.22s');
+  await expect(faults(page)).toContainText('lies between two frames: 5 frames');
+});
+
+test('a missing handle is told in source frames; each of its mends works and can be taken back', async ({ page }) => {
+  await openJoins(page, 3, { joins: { 3: { set: { move: 'plain' } } } });
+  const bar = page.getByText(/needs 6 · has 0 source frames/);
+  await expect(bar).toBeVisible();
+  await expect(faults(page)).toContainText('6 source frames short before the cut: 6 needed, 0 there');
+  const before = await now(page);
+  const names = await faults(page).getByRole('button').allInnerTexts();
+  expect(names).toContain('Slip the source 6 frames later');
+  expect(names.length).toBeGreaterThanOrEqual(4);
+  for (const name of names) {
+    await mend(page, name).click();
+    await expect(faults(page).getByText('short before the cut')).toBeHidden();
+    expect((await now(page)).score!.length).toBe(before.score!.length);
+    await page.keyboard.press('Control+z');
+    await expect(faults(page).getByText('short before the cut')).toBeVisible();
+  }
+  expect((await now(page)).score).toEqual(before.score);
+});
+
+test('crests that differ are matched, and a slow patch is left out, the cuts staying on the music', async ({
+  page,
+}) => {
+  const key = (from: 'start' | 'end', at: number, num: number, den = 1) => ({
+    from,
+    at,
+    speed: { num, den },
+    ease: 'ease-in-out',
+  });
+  await openJoins(page, 8, {
+    ramps: {
+      11: [key('end', -16, 1), key('end', -6, 4), key('end', 0, 1)],
+      12: [key('start', 0, 4), key('start', 10, 1)],
+    },
+  });
+  await tab(page, 'Speed');
+  const starts = (await now(page)).score!.shots.map((s) => s.start);
+  await page.getByRole('button', { name: 'Ramp up into the cut' }).click();
+  await page.getByRole('button', { name: 'Ramp down out of the cut' }).click();
+  const into = page.getByRole('region', { name: 'Incoming speed' });
+  const crest = into.getByLabel('Crest', { exact: true });
+  await crest.fill('380');
+  await crest.press('Enter');
+  await expect(faults(page)).toContainText('Crests differ by 20 %: 400 % out, 380 % in.');
+  await mend(page, 'Match the incoming to 400 %').click();
+  await expect(crest).toHaveValue('400 %');
+  // The source wanted is met by another ramp length, floor or crest.
+  const wanted = into.getByLabel('Source, by crest');
+  await wanted.fill('80');
+  await wanted.press('Enter');
+  await expect(wanted).toHaveValue('80');
+  const { time, length, clip } = shotFacts(await now(page))[8]!;
+  expect(distanceGone(time!.curve, length, strideOf(clip!.rate, frameRate(24)))).toBeCloseTo(80, 0);
+
+  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^12/ }).click();
+  await expect(faults(page)).toContainText('A slow patch of 6 frames lies between the crests');
+  await mend(page, 'Move the crests on to the cut').click();
+  await expect(page.getByText('A slow patch')).toBeHidden();
+  expect((await now(page)).score!.shots.map((s) => s.start)).toEqual(starts);
+});
+
+test('a recipe is put on all cuts, one is changed by hand, and the others follow the recipe; it goes out and comes back', async ({
+  page,
+}) => {
+  await openJoins(page, 2, { joins: { 2: { set: { move: 'zoom-through', peak: 1.5 } } } });
+  await tab(page, 'Recipes');
+  await page.getByRole('button', { name: 'Keep as recipe' }).click();
+  await page.getByLabel('Put on').selectOption('all');
+  await page.getByRole('button', { name: /^Put Zoom through of cut 2 on/ }).click();
+  const peaks = async () => joinsOf(await now(page)).map((j) => j.settings.peak);
+  expect(new Set(await peaks())).toEqual(new Set([1.5]));
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('heading', { name: 'Cut 3', exact: true })).toBeVisible();
+  await type(page, 'Peak scale', '300');
+  expect((await peaks())[2]).toBe(3);
+  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^4/ }).first().click();
+  await expect(page.getByRole('heading', { name: 'Cut 4', exact: true })).toBeVisible();
+  await type(page, 'Peak scale', '180');
+  await tab(page, 'Recipes');
+  await page.getByRole('button', { name: 'Change the recipe to this' }).click();
+  const changed = await peaks();
+  expect(changed[2]).toBe(3);
+  expect(changed.filter((p) => p === 1.8)).toHaveLength(changed.length - 1);
+  // Left out without being lost.
+  await page.keyboard.press('o');
+  expect(joinsOf(await now(page))[3]!.before).toBe(0);
+  await page.keyboard.press('o');
+  expect(joinsOf(await now(page))[3]!.before).toBeGreaterThan(0);
+
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as file' }).click();
+  const file = readFileSync(await (await waiting).path());
+  const choose = page.locator('input[type=file][aria-label="Recipe file"]');
+  await choose.setInputFiles({ name: 'recipes.json', mimeType: 'application/json', buffer: file });
+  await expect.poll(async () => (await now(page)).recipes.length).toBe(2);
+  await choose.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"recipes": 3}') });
+  await expect(page.getByRole('alert')).toContainText('That is no file of recipes');
+});
+
+test('own keys are typed by keyboard, frame by frame, and the pictures shown are those of the plan', async ({
+  page,
+}) => {
+  await openJoins(page, 6, { joins: { 6: { set: { move: 'own' } } } });
+  await page.getByLabel('Set another value').selectOption('out rotation');
+  const cell = (frame: number) => page.getByLabel(`rotation out at ${frame}`, { exact: true });
+  const cut = (await now(page)).score!.shots[6]!.start as number;
+  await cell(cut - 5).focus();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('2');
+  await page.keyboard.press('Enter');
+  await cell(cut - 1).focus();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('30');
+  await page.keyboard.press('Enter');
+  await expect(cell(cut - 3)).toHaveValue('16');
+  const plan = await now(page);
+  expect(plan.score!.shots[6]!.join!.set.keys).toEqual([
+    { side: 'out', of: 'rotation', at: -5, value: 2, ease: 'linear' },
+    { side: 'out', of: 'rotation', at: -1, value: 30, ease: 'linear' },
+  ]);
+  // A turn shows the edges of the picture; it is enlarged as far as hides them.
+  await expect(faults(page)).toContainText('The edge of the picture shows');
+  await faults(page)
+    .getByRole('button', { name: /^Enlarge as far as covers/ })
+    .click();
+  await expect(faults(page)).toBeHidden();
+
+  const film = filmOf(await now(page));
+  const frames = page.getByRole('group', { name: 'The window, frame by frame' }).locator('canvas');
+  for (let i = 0; i < 10; i++)
+    await expect(frames.nth(i)).toHaveAttribute(
+      'data-sources',
+      layersAt(film, cut - 5 + i)
+        .map((layer) => layer.source)
+        .join(' '),
+    );
+});
