@@ -1,22 +1,17 @@
 import { speedAt } from '@caesura/core/curves';
 import type { JoinFacts } from '@caesura/core/joins';
 import { rampOf, type Plan, type ShotFacts } from '@caesura/core/plan';
-import { rational, toNumber } from '@caesura/core/time';
-import { shapeOf, shapedRamp, type RampShape } from '@caesura/core/ramps';
+import { toNumber } from '@caesura/core/time';
+import { shapeOf, shapedRamp } from '@caesura/core/ramps';
 import { useRef, type PointerEvent } from 'react';
 import { percentText } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { Dot } from '../../marks/Dot.tsx';
+import { withCrest, withFoot } from '../../marks/drag-ramp.ts';
 
 const HEIGHT = 120;
 /** Frames of each shot that are shown. */
 const REACH = 36;
-
-/** The shape that is dragged at a cut: of the outgoing shot its tail, of the incoming its head. */
-function dragged(shape: RampShape, end: 'head' | 'tail', speed: number, length: number): RampShape {
-  const crest = shape[end]!;
-  return { ...shape, [end]: { ...crest, speed: rational(Math.max(1, Math.round(speed * 20)) * 5, 100), length } };
-}
 
 /** Speeds on both sides of a cut over time, with a mark on every frame; the crest and the foot of a ramp are dragged. */
 export function SpeedView({ plan, facts }: { plan: Plan; facts: JoinFacts }) {
@@ -47,13 +42,7 @@ export function SpeedView({ plan, facts }: { plan: Plan; facts: JoinFacts }) {
       const speed = high - ((((event.clientY - box.top) / box.height) * HEIGHT - 6) / (HEIGHT - 12)) * (high - low);
       const k = ((event.clientX - box.left) / box.width) * (before + after) - before;
       const length = Math.min(shot.length, Math.max(1, Math.round(Math.abs(k))));
-      const changed =
-        what === 'crest'
-          ? dragged(shape, end, speed, shape[end]!.length)
-          : {
-              ...dragged(shape, end, toNumber(shape[end]!.speed), length),
-              floor: rational(Math.max(1, Math.round(speed * 20)) * 5, 100),
-            };
+      const changed = what === 'crest' ? withCrest(shape, end, speed) : withFoot(shape, end, speed, length);
       edit('setRamp', shot.index, shapedRamp(changed));
     };
     window.addEventListener('pointerup', up);

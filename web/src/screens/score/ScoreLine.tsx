@@ -1,4 +1,5 @@
 import { memo, type PointerEvent } from 'react';
+import type { JoinFacts } from '@caesura/core/joins';
 import { instantAfter, partsOf, type Cue, type Line, type Plan, type ShotFacts } from '@caesura/core/plan';
 import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
 import { Lock } from 'lucide-react';
@@ -7,12 +8,14 @@ import { percentOn, stretchOn } from '../../marks/place.ts';
 import { Poster } from '../../marks/Poster.tsx';
 import { Sticks } from '../../marks/Wave.tsx';
 import { tintOf } from '../../theme/colours.ts';
+import { JoinMarks, SpeedLine } from './JoinMarks.tsx';
 
 interface Props {
   readonly plan: Plan;
   readonly line: Line;
   readonly cues: readonly Cue[];
   readonly shots: readonly ShotFacts[];
+  readonly joins: readonly JoinFacts[];
   readonly outline: Uint8Array | null;
   /** Time of the music file at which the film starts. */
   readonly offset: number;
@@ -103,6 +106,7 @@ export function ScoreLine({
   line,
   cues,
   shots,
+  joins,
   outline,
   offset,
   position,
@@ -142,6 +146,8 @@ export function ScoreLine({
               <span className="shot-name">{begins ? (shot.clip?.name ?? 'No clip') : ''}</span>
               <span className="figures">{begins ? `${shot.length} f` : ''}</span>
             </span>
+            {/* On the line where the shot begins, if it is whole there. */}
+            {begins && timeOf(shot.end) <= line.to + half && <SpeedLine plan={plan} facts={shot} />}
           </div>
         );
       })}
@@ -170,6 +176,7 @@ export function ScoreLine({
             )}
           </button>
         ))}
+      <JoinMarks plan={plan} line={line} joins={joins} />
       {selected === null && position >= line.from && position < line.to && (
         <div className="position" style={{ left: `${percentOn(line, position)}%` }} />
       )}

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { Link } from 'react-router';
+import { joinsOf } from '@caesura/core/joins';
 import { OUTLINE_RATE } from '@caesura/core/listen';
 import { stretchOfShots } from '@caesura/core/layout';
 import { cuesOf, frameAtTime, partsOf, scoreLines, shotFacts, type Plan } from '@caesura/core/plan';
@@ -76,6 +77,7 @@ export default function ScoreScreen() {
   const pace = usePace(plan);
   const cues = useMemo(() => cuesOf(plan), [plan]);
   const shots = useMemo(() => shotFacts(plan), [plan]);
+  const joins = useMemo(() => joinsOf(plan, shots).filter((j) => j.before + j.after > 0), [plan, shots]);
   /** Time of the film at which the play that is heard started. */
   const startedAt = useRef(0);
   const player = usePlayer(
@@ -292,6 +294,7 @@ export default function ScoreScreen() {
                   line={line}
                   cues={cues}
                   shots={shots}
+                  joins={joins}
                   outline={outline}
                   offset={offset}
                   position={timeOf(frame, plan)}
