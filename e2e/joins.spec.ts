@@ -13,7 +13,11 @@ import { expect, saved, tab, test, type } from './test.ts';
 async function openJoins(
   page: Page,
   cut: number,
-  { joins = {}, ramps = {} }: { joins?: Record<number, Join>; ramps?: Record<number, Ramp> } = {},
+  {
+    joins = {},
+    ramps = {},
+    moments = {},
+  }: { joins?: Record<number, Join>; ramps?: Record<number, Ramp>; moments?: Record<number, number[]> } = {},
 ): Promise<void> {
   const plan = JSON.parse(readFileSync(`${ROOT}/demo/output/plans/open-day-teaser.json`, 'utf8')) as Plan;
   const shots = plan.score!.shots.map((shot, i) => ({
@@ -21,7 +25,11 @@ async function openJoins(
     ...(joins[i] && { join: joins[i] }),
     ...(ramps[i] && { ramp: ramps[i] }),
   }));
-  const data = { plan: { ...plan, name: 'Joins of this test', score: { ...plan.score!, shots } } };
+  const clips = plan.clips.map((clip) => {
+    const own = Object.entries(moments).find(([i]) => plan.score!.shots[Number(i)]!.clip === clip.id)?.[1];
+    return own ? { ...clip, moments: own.map((at) => ({ at, kind: 'peak' })) } : clip;
+  });
+  const data = { plan: { ...plan, clips, name: 'Joins of this test', score: { ...plan.score!, shots } } };
   const own = (await (await page.request.post('/api/plans', { data })).json()) as { id: string };
   await page.goto(`/plans/${own.id}/joins/${cut}`);
   await expect(page.getByRole('heading', { name: `Cut ${cut}`, exact: true })).toBeVisible();
@@ -123,6 +131,7 @@ test('a recipe is put on all cuts, one is changed by hand, and the others follow
   expect(new Set(await peaks())).toEqual(new Set([1.5]));
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { name: 'Cut 3', exact: true })).toBeVisible();
+  await tab(page, 'Move');
   await type(page, 'Peak scale', '300');
   expect((await peaks())[2]).toBe(3);
   await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^4/ }).first().click();
@@ -186,4 +195,40 @@ test('own keys are typed by keyboard, frame by frame, and the pictures shown are
         .map((layer) => layer.source)
         .join(' '),
     );
+});
+
+test('all faults are listed, gone to and switched by kind; two moments are landed by the speed between', async ({
+  page,
+}) => {
+  await openJoins(page, 2, {
+    joins: { 3: { set: { move: 'plain' } }, 6: { set: { move: 'hinge' } } },
+    moments: { 4: [20, 40] },
+  });
+  await tab(page, 'Faults');
+  const told = page.getByRole('tabpanel', { name: 'Faults' });
+  await expect(told).toContainText('2 faults in the film.');
+  await told
+    .getByRole('link', { name: /short before the cut/ })
+    .last()
+    .click();
+  await expect(page.getByRole('heading', { name: 'Cut 6', exact: true })).toBeVisible();
+  await told.getByLabel('Handle too short: 2').uncheck();
+  await expect(told).toContainText('Nothing would go wrong.');
+  expect((await now(page)).quiet).toEqual(['handle-short']);
+  await told.getByLabel('Handle too short, not told').check();
+  await expect(told).toContainText('2 faults in the film.');
+
+  const index = 4;
+  const { start } = (await now(page)).score!.shots[index]!;
+  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^4/ }).first().click();
+  await expect(page.getByRole('heading', { name: 'Cut 4', exact: true })).toBeVisible();
+  await tab(page, 'Speed');
+  const into = page.getByRole('region', { name: 'Incoming speed' });
+  await into.getByText('Moments on cues').click();
+  const later = await into.locator(`select[id="land-${index}-40"] option`).last().getAttribute('value');
+  await into.locator(`select[id="land-${index}-20"]`).selectOption(String(start));
+  await into.locator(`select[id="land-${index}-40"]`).selectOption(later!);
+  await into.getByRole('button', { name: 'Land both, by the speed between' }).click();
+  const facts = shotFacts(await now(page))[index]!;
+  expect([facts.time!.at(0), facts.time!.at(Number(later) - start)]).toEqual([20, 40]);
 });

@@ -10,7 +10,7 @@ export function FaultList({ faults }: { faults: readonly Fault[] }) {
   return (
     <div className="faults">
       {faults.slice(0, SHOWN).map((fault) => (
-        <div className="fault" key={`${fault.code} ${fault.shot}`}>
+        <div className="fault" key={`${fault.code} ${fault.shot} ${fault.cut} ${fault.figures.side}`}>
           <b>{fault.message}</b> {fault.mend}
         </div>
       ))}

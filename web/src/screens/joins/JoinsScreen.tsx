@@ -18,6 +18,7 @@ import { useProxy } from '../../proxy/use-proxy.ts';
 import { movingColumns, type Column } from './columns.ts';
 import { CutList } from './CutList.tsx';
 import { FaultMends } from './FaultMends.tsx';
+import { FaultsPanel } from './FaultsPanel.tsx';
 import { HandleBar } from './HandleBar.tsx';
 import { MovePanel } from './MovePanel.tsx';
 import { RecipePanel } from './RecipePanel.tsx';
@@ -84,13 +85,21 @@ function Join({
   facts,
   film,
   faults,
+  all,
   seen,
+  tab,
+  onTab,
 }: {
   plan: Plan;
   facts: JoinFacts;
   film: ReturnType<typeof filmOf>;
   faults: ReturnType<typeof faultsOf>;
+  /** Those of the whole film. */
+  all: ReturnType<typeof faultsOf>;
   seen: ReturnType<typeof useSeen>;
+  /** The page of the panel, which stays from cut to cut. */
+  tab: string;
+  onTab: (tab: string) => void;
 }) {
   const edit = useEdit();
   const dispatch = useAppDispatch();
@@ -141,7 +150,14 @@ function Join({
               onFrame={(f) => dispatch(placed(frames(f)))}
               onAim={join && ((aim) => void edit('changeJoin', cut, { aim }))}
             />
-            {total > 0 && columns.length > 0 && <ValueCurves columns={columns} facts={facts} size={plan.size} />}
+            {total > 0 && columns.length > 0 && (
+              <ValueCurves
+                columns={columns}
+                facts={facts}
+                size={plan.size}
+                onSet={(column, k, value) => edit('setJoinKey', cut, { ...column, at: k, value, ease: 'linear' })}
+              />
+            )}
             {total > 0 && (
               <ValueTable
                 rows={rows}
@@ -172,7 +188,14 @@ function Join({
         )}
       </section>
       <aside className="panel" aria-label="What happens at the cut">
-        <Tabs id="join-tabs" variant="underline" defaultActiveKey="move" mountOnEnter unmountOnExit>
+        <Tabs
+          id="join-tabs"
+          variant="underline"
+          activeKey={tab}
+          onSelect={(key) => onTab(key ?? 'move')}
+          mountOnEnter
+          unmountOnExit
+        >
           <Tab eventKey="move" title="Move">
             <MovePanel plan={plan} facts={facts} suggested={seen.wayAt(facts)} />
           </Tab>
@@ -185,6 +208,9 @@ function Join({
               facts={facts}
               wayOfCut={(c) => (film.joins[c - 1] ? seen.wayAt(film.joins[c - 1]!) : null)}
             />
+          </Tab>
+          <Tab eventKey="faults" title="Faults">
+            <FaultsPanel plan={plan} faults={all} />
           </Tab>
         </Tabs>
       </aside>
@@ -205,6 +231,7 @@ export default function JoinsScreen() {
   const cut = Math.min(last, Math.max(1, Number(params.cut) || selected || 1));
   const facts = film.joins[cut - 1];
   const seen = useSeen(plan);
+  const [tab, setTab] = useState('move');
   const { seenOf } = seen;
   const faults = useMemo(() => faultsOf(plan, seenOf), [plan, seenOf]);
   const here = faults.filter(
@@ -287,7 +314,17 @@ export default function JoinsScreen() {
           </Button>
         )}
       </div>
-      <Join key={cut} plan={plan} facts={facts} film={film} faults={here} seen={seen} />
+      <Join
+        key={cut}
+        plan={plan}
+        facts={facts}
+        film={film}
+        faults={here}
+        all={faults}
+        seen={seen}
+        tab={tab}
+        onTab={setTab}
+      />
     </div>
   );
 }

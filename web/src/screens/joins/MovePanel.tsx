@@ -2,6 +2,7 @@ import { useId } from 'react';
 import { Button, ButtonGroup, Form } from 'react-bootstrap';
 import {
   exposureOf,
+  frameSpan,
   parseSpan,
   placingOf,
   softnessAt,
@@ -166,6 +167,19 @@ export function MovePanel({ plan, facts, suggested }: { plan: Plan; facts: JoinF
               edit('setWindow', cut, split.before, split.after);
             }}
           />
+          {settings.before.unit === 'frames' && settings.after.unit === 'frames' && (
+            <Choose
+              label="At other rates"
+              value={settings.before.keep}
+              of={{ time: 'keeps its time', frames: 'keeps its frames' }}
+              onChoose={(keep) =>
+                set({
+                  before: frameSpan(before, plan.rate, keep),
+                  after: frameSpan(after, plan.rate, keep),
+                })
+              }
+            />
+          )}
           {has('zoom-through', 'pull-back', 'whip-pan') && (
             <NumberField
               label="Peak scale"

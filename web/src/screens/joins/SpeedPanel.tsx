@@ -21,6 +21,7 @@ import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
 import { EasingField } from './EasingField.tsx';
+import { Landings } from './Landings.tsx';
 import { NumberField } from './MovePanel.tsx';
 
 type End = 'head' | 'tail';
@@ -159,6 +160,7 @@ function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts; end: E
           </Button>
         </>
       )}
+      <Landings plan={plan} facts={facts} />
       <div className="buttons">
         <ButtonGroup aria-label="Whole shot">
           <Button

@@ -1,5 +1,6 @@
 import { moveKeys, picturedAt, type JoinFacts, type Side } from '@caesura/core/joins';
 import type { Size } from '@caesura/core/plan';
+import type { PointerEvent } from 'react';
 import { Dot } from '../../marks/Dot.tsx';
 import { inUnit, UNITS, type Column } from './columns.ts';
 
@@ -7,14 +8,21 @@ const HEIGHT = 96;
 /** Steps between two frames at which a curve is drawn. */
 const FINE = 8;
 
-/** A parameter over the window: its curve, a mark on every frame, its keys filled. */
-function Curve({ column, facts, size }: { column: Column; facts: JoinFacts; size: Size }) {
+interface Props {
+  readonly facts: JoinFacts;
+  readonly size: Size;
+  /** A value was dragged on a frame, counted from the cut. */
+  readonly onSet: (column: Column, at: number, value: number) => void;
+}
+
+/** A parameter over the window: its curve, a mark on every frame to drag, its keys filled. */
+function Curve({ column, facts, size, onSet }: Props & { column: Column }) {
   const { side, of } = column;
   const { before, after, overlap, settings } = facts;
   const total = before + after;
-  const window = { before, after, overlap };
+  const span = { before, after, overlap };
   const [first, last] = [overlap || side === 'out' ? -before : 0, overlap || side === 'in' ? after - 1 : -1];
-  const picture = picturedAt(side, settings, window, size);
+  const picture = picturedAt(side, settings, span, size);
   const at = (k: number) => picture(k)[of];
   const fine = Array.from({ length: (last - first) * FINE + 1 }, (_, i) => first + i / FINE);
   const values = fine.map(at);
@@ -22,12 +30,29 @@ function Curve({ column, facts, size }: { column: Column; facts: JoinFacts; size
   const range = high - low || 1;
   const x = (k: number) => ((k + before + 0.5) / total) * 1000;
   const y = (value: number) => 8 + (1 - (value - low) / range) * (HEIGHT - 16);
-  const keys = new Set((moveKeys(side, settings, window)[of] ?? []).map((key) => key.at));
+  const drag = (k: number, press: PointerEvent) => {
+    press.preventDefault();
+    const height = (press.currentTarget as SVGGElement).ownerSVGElement!.getBoundingClientRect().height;
+    const up = (event: globalThis.PointerEvent) => {
+      window.removeEventListener('pointerup', up);
+      const by = ((press.clientY - event.clientY) / height) * (HEIGHT / (HEIGHT - 16)) * range;
+      if (Math.abs(press.clientY - event.clientY) > 2) onSet(column, k, Math.round((at(k) + by) * 1000) / 1000);
+    };
+    window.addEventListener('pointerup', up);
+  };
+  const keys = new Set((moveKeys(side, settings, span)[of] ?? []).map((key) => key.at));
   return (
     <g className={`curve is-${side}`}>
       <path d={fine.map((k, i) => `${i === 0 ? 'M' : 'L'}${x(k)} ${y(values[i]!)}`).join('')} />
       {Array.from({ length: last - first + 1 }, (_, i) => first + i).map((k) => (
-        <Dot key={k} x={x(k)} y={y(at(k))} size={keys.has(k) ? 8 : 7} filled={keys.has(k)}>
+        <Dot
+          key={k}
+          x={x(k)}
+          y={y(at(k))}
+          size={keys.has(k) ? 8 : 7}
+          filled={keys.has(k)}
+          onHold={(event) => drag(k, event)}
+        >
           <title>
             {facts.frame + k}: {inUnit(of, at(k))} {UNITS[of].unit}
           </title>
@@ -38,7 +63,8 @@ function Curve({ column, facts, size }: { column: Column; facts: JoinFacts; size
 }
 
 /** The curves of what moves, one parameter above the other, in line with the frames of the strip. */
-export function ValueCurves({ columns, facts, size }: { columns: readonly Column[]; facts: JoinFacts; size: Size }) {
+export function ValueCurves({ columns, ...props }: Props & { columns: readonly Column[] }) {
+  const { facts } = props;
   const { before, after } = facts;
   const cut = (before / (before + after)) * 1000;
   const parameters = [...new Set(columns.map((c) => c.of))];
@@ -55,7 +81,7 @@ export function ValueCurves({ columns, facts, size }: { columns: readonly Column
           >
             <line className="curve-cut" x1={cut} x2={cut} y1={0} y2={HEIGHT} />
             {sidesOf(of).map((side) => (
-              <Curve key={side} column={{ side, of }} facts={facts} size={size} />
+              <Curve key={side} column={{ side, of }} {...props} />
             ))}
           </svg>
           <figcaption>
