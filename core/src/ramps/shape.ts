@@ -23,6 +23,17 @@ export interface Crest {
 export const USUAL_FLOOR: Rational = { num: 1, den: 2 };
 export const USUAL_CREST: Crest = { speed: { num: 4, den: 1 }, length: 10, ease: 'ease-in-out' };
 
+/** A ramp length under which it is much shorter than usual, and the crest that then takes the place of the usual one. */
+const SHORT = 6;
+const SHORT_CREST: Rational = { num: 3, den: 1 };
+
+/** What is usual for a ramp of so many frames; common practice, no source. */
+export const usualCrest = (length: number): Crest => ({
+  ...USUAL_CREST,
+  length,
+  speed: length < SHORT ? SHORT_CREST : USUAL_CREST.speed,
+});
+
 /** The keys of a ramp of this shape: crests on the cuts, so that they stay there when the cuts move. */
 export function shapedRamp({ floor, head, tail }: RampShape): Ramp {
   const key = (from: RampKey['from'], at: number, speed: Rational, ease: string): RampKey => ({

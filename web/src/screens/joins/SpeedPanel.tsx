@@ -12,6 +12,7 @@ import {
   speedFor,
   USUAL_CREST,
   USUAL_FLOOR,
+  usualCrest,
   withSpeedAt,
   type RampShape,
 } from '@caesura/core/ramps';
@@ -102,7 +103,7 @@ function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts; end: E
         {landed && ` · moment ${landed.moment} on ${facts.start + landed.after}`}
       </p>
       {!crest && (
-        <Button variant="outline-dark" onClick={() => put({ ...start, [end]: { ...USUAL_CREST, length: lasts } })}>
+        <Button variant="outline-dark" onClick={() => put({ ...start, [end]: usualCrest(lasts) })}>
           {end === 'tail' ? 'Ramp up into the cut' : 'Ramp down out of the cut'}
         </Button>
       )}
