@@ -231,4 +231,12 @@ test('all faults are listed, gone to and switched by kind; two moments are lande
   await into.getByRole('button', { name: 'Land both, by the speed between' }).click();
   const facts = shotFacts(await now(page))[index]!;
   expect([facts.time!.at(0), facts.time!.at(Number(later) - start)]).toEqual([20, 40]);
+
+  // A key of its own is set where the position is, and its speed typed.
+  for (let i = 0; i < 3; i++) await page.getByRole('heading', { name: 'Cut 4', exact: true }).press('ArrowRight');
+  await into.getByRole('button', { name: `Key at frame ${start + 3}` }).click();
+  await into.getByLabel(`Speed at ${start + 3}`).fill('250');
+  await into.getByLabel(`Speed at ${start + 3}`).press('Enter');
+  const keyed = shotFacts(await now(page))[index]!.time!.curve.find((key) => key.at === 3)!;
+  expect([keyed.speed.num, keyed.speed.den]).toEqual([5, 2]);
 });

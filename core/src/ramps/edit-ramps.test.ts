@@ -5,7 +5,17 @@ import { cuesOf, PlanSchema, shotFacts, type Plan } from '../plan/index.ts';
 import { samplePlan } from '../plan/testing/sample-plan.ts';
 import { layOutSteadily } from '../layout/index.ts';
 import { CaesuraError, frameRate, rational, sourceFrames } from '../time/index.ts';
-import { changeRampGroup, followRamp, keepRamp, landedMoment, placeRamp, setRamp } from './edit-ramps.ts';
+import {
+  changeRampGroup,
+  followRamp,
+  keepRamp,
+  landedMoment,
+  placeRamp,
+  removeRampKey,
+  setRamp,
+  setRampKey,
+} from './edit-ramps.ts';
+import { semitonesOf } from './pitch.ts';
 import { shapedRamp, USUAL_CREST, USUAL_FLOOR, usualCrest } from './shape.ts';
 
 const ramp = shapedRamp({ floor: USUAL_FLOOR, head: null, tail: USUAL_CREST });
@@ -50,6 +60,23 @@ describe('a ramp on a shot', () => {
     expect(setRamp(ramped, 0, null).score!.shots[0]).toEqual({ id: 's0', start: 0, clip: 'c0', sourceIn: 5 });
     expect(placeRamp(plan, 0, ramp, 77).score!.shots[0]!.sourceIn).toBe(77);
     expect(() => setRamp(plan, 4, ramp)).toThrow(CaesuraError);
+  });
+
+  it('takes single keys, such as a crest inside the shot, and lets them go', () => {
+    const plan = planOfParts(frameRate(24), [{ length: 48, in: 5, frames: 400 }]);
+    const crested = [12, 24, 36].reduce((p, at) => setRampKey(p, 0, at, rational(at === 24 ? 4 : 1)), plan);
+    const { time } = shotFacts(crested)[0]!;
+    expect(time!.curve.map((k) => [k.at, k.speed.num])).toEqual([
+      [0, 1],
+      [12, 1],
+      [24, 4],
+      [36, 1],
+    ]);
+    const lower = setRampKey(crested, 0, 24, rational(3));
+    expect(lower.score!.shots[0]!.ramp).toHaveLength(4);
+    const left = [3, 2, 1, 0].reduce((p, i) => removeRampKey(p, 0, i), lower);
+    expect(left.score!.shots[0]!.ramp).toBeUndefined();
+    expect(() => setRampKey(plan, 0, 60, rational(1))).toThrow('Shot 1 has no frame 60.');
   });
 
   it('starts earlier where its file would not last', () => {
@@ -109,4 +136,16 @@ describe('a ramp that several shots follow', () => {
 it('a short ramp crests at 300 %, one of about 10 frames at 400 % (common practice)', () => {
   expect(usualCrest(10)).toEqual(USUAL_CREST);
   expect(usualCrest(4)).toEqual({ ...USUAL_CREST, speed: rational(3), length: 4 });
+});
+
+it.each([
+  // 12·log₂ r, measured with sox speed and an FFT peak of 440 Hz.
+  [rational(1, 2), -12],
+  [rational(3, 2), 7.01955],
+  [rational(4, 5), -3.863137],
+  [rational(24, 25), -0.706724],
+  [rational(1000, 1001), -0.017304],
+  [rational(5, 4), 3.863137],
+])('a sound at %o is %d semitones off', (speed, semitones) => {
+  expect(semitonesOf(speed)).toBeCloseTo(semitones, 5);
 });

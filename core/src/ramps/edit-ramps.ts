@@ -5,11 +5,12 @@ import {
   shotFacts,
   type Plan,
   type Ramp,
+  type RampKey,
   type Shot,
   type ShotFacts,
 } from '../plan/index.ts';
-import { CaesuraError, sourceFrames, type SourceFrames } from '../time/index.ts';
-import { sourceInFor, type Landing } from './solve.ts';
+import { CaesuraError, sourceFrames, type Rational, type SourceFrames } from '../time/index.ts';
+import { placeOf, sourceInFor, type Landing } from './solve.ts';
 
 function factsAt(plan: Plan, index: number): ShotFacts {
   const facts = shotFacts(plan)[index];
@@ -66,6 +67,37 @@ function respeed(plan: Plan, indices: readonly number[], speeds: Partial<Pick<Sh
 export function setRamp(plan: Plan, index: number, ramp: Ramp | null): Plan {
   factsAt(plan, index);
   return respeed(plan, [index], ramp ? { ramp } : {});
+}
+
+/**
+ * Sets the speed on a frame of a shot, in place of the key that is there, or as a new one; what had no ramp gets one, from the
+ * constant speed at its start. Throws when the shot has no such frame.
+ */
+export function setRampKey(plan: Plan, index: number, at: number, speed: Rational, ease = 'ease-in-out'): Plan {
+  const { shot, length, speed: constant } = factsAt(plan, index);
+  if (!Number.isInteger(at) || at < 0 || at > length)
+    throw new CaesuraError('key-outside', `Shot ${index + 1} has no frame ${at}.`, `Its keys go from 0 to ${length}.`);
+  const key = (from: RampKey['from'], place: number, { num, den }: Rational): RampKey => ({
+    from,
+    at: place,
+    speed: { num, den },
+    ease,
+  });
+  const ramp = rampOf(plan, shot) ?? [key('start', 0, constant)];
+  const there = ramp.find((k) => placeOf(k, length) === at);
+  const set = there ? key(there.from, there.at, speed) : key('start', at, speed);
+  const others = ramp.filter((k) => k !== there);
+  return setRamp(
+    plan,
+    index,
+    [...others, set].sort((a, b) => placeOf(a, length) - placeOf(b, length)),
+  );
+}
+
+/** Takes a key of a ramp away, by its place in the list; the last one takes the ramp with it. */
+export function removeRampKey(plan: Plan, index: number, place: number): Plan {
+  const left = (rampOf(plan, factsAt(plan, index).shot) ?? []).filter((_, i) => i !== place);
+  return setRamp(plan, index, left.length > 0 ? left : null);
 }
 
 /** Gives a shot a ramp and a source in that were found together. */

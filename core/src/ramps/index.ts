@@ -4,3 +4,4 @@ export * from './match.ts';
 export * from './slow-patch.ts';
 export * from './steps.ts';
 export * from './edit-ramps.ts';
+export * from './pitch.ts';

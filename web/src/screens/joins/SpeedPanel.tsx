@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
-import { distanceGone } from '@caesura/core/curves';
+import { distanceGone, speedAt } from '@caesura/core/curves';
 import type { JoinFacts } from '@caesura/core/joins';
 import { rampOf, strideOf, type Plan, type Ramp, type ShotFacts } from '@caesura/core/plan';
 import {
   landedMoment,
   matchingSpeed,
   rampLengthFor,
+  semitonesOf,
   shapedRamp,
   shapeOf,
   speedFor,
@@ -16,9 +17,10 @@ import {
   withSpeedAt,
   type RampShape,
 } from '@caesura/core/ramps';
-import { rational, toNumber, type Rational } from '@caesura/core/time';
-import { counted, percentText } from '../../app/format.ts';
+import { compare, rational, toNumber, type Rational } from '@caesura/core/time';
+import { counted, percentText, signed } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
+import { useAppSelector } from '../../app/store.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
 import { EasingField } from './EasingField.tsx';
@@ -80,6 +82,7 @@ function Inverse({ plan, facts, shape, end }: { plan: Plan; facts: ShotFacts; sh
 /** The speeds of one shot at a cut. */
 function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts; end: End }) {
   const edit = useEdit();
+  const position = useAppSelector((state) => state.view.frame);
   const { clip, index, shot, length } = facts;
   if (!clip) return <p>No clip on this side.</p>;
   const ramp = rampOf(plan, shot);
@@ -99,7 +102,9 @@ function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts; end: E
         {end === 'tail' ? 'Outgoing' : 'Incoming'}: {clip.name}
       </h3>
       <p className="figures">
-        {ramp ? 'ramp' : percentText(toNumber(facts.speed))} · source {facts.used!.lowest}–{facts.used!.highest}
+        {ramp ? 'ramp' : percentText(toNumber(facts.speed))}
+        {!ramp && compare(facts.speed, rational(1)) !== 0 && `, its sound ${signed(semitonesOf(facts.speed), 1)} st`} ·
+        source {facts.used!.lowest}–{facts.used!.highest}
         {landed && ` · moment ${landed.moment} on ${facts.start + landed.after}`}
       </p>
       {!crest && (
@@ -161,6 +166,22 @@ function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts; end: E
           </Button>
         </>
       )}
+      {position >= facts.start && position <= facts.end && (
+        <Button
+          variant="outline-dark"
+          onClick={() =>
+            edit(
+              'setRampKey',
+              index,
+              position - facts.start,
+              speedOf(100 * speedAt(facts.time!.curve, position - facts.start)),
+            )
+          }
+          title="A key where the position is, at the speed there"
+        >
+          Key at frame {position}
+        </Button>
+      )}
       <Landings plan={plan} facts={facts} />
       <div className="buttons">
         <ButtonGroup aria-label="Whole shot">
@@ -215,7 +236,8 @@ function KeyList({ facts, ramp }: { facts: ShotFacts; ramp: Ramp }) {
         <tr>
           <th>frame</th>
           <th>source</th>
-          <th>speed %</th>
+          <th>speed</th>
+          <th />
         </tr>
       </thead>
       <tbody>
@@ -233,15 +255,18 @@ function KeyList({ facts, ramp }: { facts: ShotFacts; ramp: Ramp }) {
                   least={-10_000}
                   most={10_000}
                   by={10}
-                  onCommit={(v) => {
-                    const { num, den } = speedOf(v);
-                    return edit(
-                      'setRamp',
-                      index,
-                      ramp.map((k, j) => (j === i ? { ...k, speed: { num, den } } : k)),
-                    );
-                  }}
+                  onCommit={(v) => edit('setRampKey', index, at, speedOf(v), key.ease)}
                 />
+              </td>
+              <td>
+                <Button
+                  variant="link"
+                  size="sm"
+                  aria-label={`Remove the key at ${start + at}`}
+                  onClick={() => edit('removeRampKey', index, i)}
+                >
+                  Remove
+                </Button>
               </td>
             </tr>
           );
