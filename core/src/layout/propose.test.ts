@@ -245,7 +245,7 @@ describe('wishes', () => {
   });
 
   it('let a clip be slowed so that it lasts', () => {
-    const plan = { ...samplePlan(), pace: '1 bar', clips: [sampleClip('x', 'Short', frameRate(24), 40)] };
+    const plan = { ...samplePlan(), pace: '1 bar', clips: [sampleClip('x', 'Short', frameRate(48), 80)] };
     const [first] = proposed(
       plan,
       wish({ shortest: frames(45), clips: { x: clip({ speeds: [rational(1), rational(1, 2)] }) } }),
