@@ -8,6 +8,8 @@ test('three layouts are proposed, side by side, and one is taken, and taken back
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
   const offers = page.getByRole('region', { name: 'Proposed layouts' }).getByRole('article');
   await expect(offers).toHaveCount(3);
+  // The first look gives way to the search proper.
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden({ timeout: 120_000 });
   for (const text of await offers.allTextContents()) {
     const [, shots, on, cuts] = /(\d+) shots · (\d+) of (\d+) on a cue/.exec(text)!.map(Number) as number[];
     expect(cuts).toBe(shots! - 1);

@@ -22,6 +22,9 @@ async function saveOnce(getState: () => RootState, dispatch: AppDispatch): Promi
   try {
     const body = { revision: save.revision, plan };
     const { revision } = await askJson<{ revision: number }>('PUT', `/api/plans/${save.id}`, body);
+    // Noted in the browser before it is told, so that a reload right after does not take its own save for another's.
+    const now = getState().history;
+    if (stillOpen()) await keepHistory(save.id!, now, { revision, unsaved: now.present!.plan !== plan });
     if (stillOpen()) dispatch(kept({ id: save.id!, revision, plan }));
     return false;
   } catch (error) {

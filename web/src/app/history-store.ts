@@ -27,7 +27,11 @@ export async function keepHistory(
     present,
     future: [...future] as PlanVersion[],
   };
-  await set(id, kept, database()).catch(() => undefined);
+  try {
+    await set(id, kept, database());
+  } catch {
+    // Refused, or not there at all: nothing else is lost.
+  }
 }
 
 /** The history kept of a plan, if any. */

@@ -28,6 +28,12 @@ describe('opening a plan', () => {
     expect(opening).toMatchObject({ status: 'waiting', present: { plan: { name: 'mine' } }, revision: 4 });
   });
 
+  it('knows saves that the browser had not yet noted, however many', () => {
+    const opening = openingOf(stored(7, 'mine'), kept(4, 'mine', true));
+    expect(opening).toMatchObject({ status: 'saved', revision: 7, past: [{ plan: { name: 'before' } }] });
+    expect(openingOf(stored(7, 'theirs'), kept(4, 'mine', true)).status).toBe('conflict');
+  });
+
   it('knows a save whose answer was lost', () => {
     const opening = openingOf(stored(5, 'mine'), kept(4, 'mine', true));
     expect(opening).toMatchObject({ status: 'saved', revision: 5, past: [{ plan: { name: 'before' } }] });

@@ -29,8 +29,8 @@ export function openingOf(stored: StoredPlan, history: KeptHistory | undefined):
     return history.unsaved
       ? { past, present, future, status: 'waiting', revision }
       : { past, present: { ...present, plan: stored.plan }, future, status: 'saved', revision };
-  // A save whose answer was lost: the server has one revision more, and it is this very plan.
-  const landed = history.revision + 1 === revision && equal(JSON.parse(JSON.stringify(present.plan)), stored.plan);
+  // Saves whose answers were lost, or not yet kept here: the server has later revisions, and the last is this very plan.
+  const landed = history.revision < revision && equal(JSON.parse(JSON.stringify(present.plan)), stored.plan);
   if (!history.unsaved || landed)
     return landed ? { past, present, future, status: 'saved', revision } : { ...fresh, status: 'saved', revision };
   return { past, present, future, status: 'conflict', revision: history.revision };
