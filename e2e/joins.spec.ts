@@ -240,3 +240,40 @@ test('all faults are listed, gone to and switched by kind; two moments are lande
   const keyed = shotFacts(await now(page))[index]!.time!.curve.find((key) => key.at === 3)!;
   expect([keyed.speed.num, keyed.speed.den]).toEqual([5, 2]);
 });
+
+test('a crest is dragged on the score, a key of an own move is eased and removed, and a shutter is typed as an exposure', async ({
+  page,
+}) => {
+  const crest = { from: 'start', at: 0, speed: { num: 4, den: 1 }, ease: 'ease-out' } as const;
+  const floor = { from: 'start', at: 10, speed: { num: 1, den: 1 }, ease: 'linear' } as const;
+  await openJoins(page, 5, {
+    ramps: { 5: [crest, floor] },
+    joins: { 5: { set: { move: 'own', keys: [{ side: 'in', of: 'rotation', at: 0, value: 4, ease: 'linear' }] } } },
+  });
+  await type(page, 'Shutter', '1/50');
+  expect(joinsOf(await now(page))[4]!.settings.shutter).toBeCloseTo(172.8, 6);
+  await page.getByText('Keys and their easings').click();
+  const { frame } = joinsOf(await now(page))[4]!;
+  await page.getByLabel(`From ${frame}`, { exact: true }).selectOption('ease-in');
+  expect(joinsOf(await now(page))[4]!.settings.keys[0]!.ease).toBe('ease-in');
+  await page.getByRole('button', { name: `Remove rotation in at ${frame}` }).click();
+  expect(joinsOf(await now(page))[4]!.settings.keys).toEqual([]);
+
+  await page.getByRole('link', { name: /^Score/ }).click();
+  const dot = page.getByRole('img', { name: 'Speed of shot 6, up to 400 %' }).locator('.dot').first();
+  await dot.scrollIntoViewIfNeeded();
+  const box = (await dot.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 8, { steps: 4 });
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  expect((await now(page)).score!.shots[5]!.ramp![0]!.speed).toEqual({ num: 4, den: 1 });
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 8, { steps: 4 });
+  await page.mouse.up();
+  const { num, den } = (await now(page)).score!.shots[5]!.ramp![0]!.speed;
+  expect(num / den).toBeLessThan(3.5);
+  expect(num / den).toBeGreaterThan(1.5);
+});

@@ -1,5 +1,5 @@
+import { fraction, ofDouble, plus, times, ZERO, type Fraction } from '../time/index.ts';
 import { stepsOf, parameterAt, type Easing } from './easing.ts';
-import { fraction, ofDouble, plus, times, ZERO, type Fraction } from './fraction.ts';
 
 /** Area under a Bézier easing up to the parameter s: ∫₀ˢ y(s)·x′(s) ds, a polynomial of degree 6. */
 function bezierArea({ x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2: number }, s: number): number {
@@ -62,6 +62,3 @@ export function areaTo(easing: Easing, n: number, of: number): Fraction {
   }
   return sum;
 }
-
-/** Area under a whole easing, the mean of its values. */
-export const meanOf = (easing: Easing): Fraction => areaTo(easing, 1, 1);

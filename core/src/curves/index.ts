@@ -1,4 +1,3 @@
 export * from './easing.ts';
 export * from './area.ts';
-export * from './fraction.ts';
 export * from './speed-curve.ts';

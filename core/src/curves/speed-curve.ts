@@ -1,7 +1,17 @@
-import { type Rational } from '../time/index.ts';
+import {
+  floorOf,
+  fraction,
+  minus,
+  ofRational,
+  plus,
+  times,
+  toDouble,
+  ZERO,
+  type Fraction,
+  type Rational,
+} from '../time/index.ts';
 import { areaTo } from './area.ts';
 import { easedAt, type Easing } from './easing.ts';
-import { floorOf, fraction, minus, ofRational, plus, times, toDouble, ZERO, type Fraction } from './fraction.ts';
 
 /** A speed at an instant of a shot, and how it goes over to that of the next key. */
 export interface SpeedKey {

@@ -60,12 +60,6 @@ export interface Fault {
   readonly mend: string;
 }
 
-/** A count with its word. */
-export const plural = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
-
-/** A speed, 1 for normal, as people say it. */
-export const percent = (speed: number): string => `${Math.round(speed * 1000) / 10} %`;
-
 /** What makes two faults the same one, before and after a change. */
 export const faultKey = ({ code, shot, cut, figures }: Fault): string =>
   `${code} ${shot ?? ''} ${cut ?? ''} ${figures.side ?? ''}`;

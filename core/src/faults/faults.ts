@@ -5,9 +5,6 @@ import { joinFaults, type SeenMovement } from './join-faults.ts';
 import { planFaults } from './plan-faults.ts';
 import { rampFaults } from './ramp-faults.ts';
 
-/** Faults already found, by plan: the same plan is asked about by several parts of a screen. */
-const known = new WeakMap<Plan, readonly Fault[]>();
-
 /** Everything that would go wrong with a plan, kinds that are switched off as well. */
 function allFaults(plan: Plan, seenOf: (clip: Clip) => SeenMovement | null): Fault[] {
   const shots = shotFacts(plan);
@@ -22,13 +19,9 @@ function allFaults(plan: Plan, seenOf: (clip: Clip) => SeenMovement | null): Fau
  * Everything that would go wrong with a plan as it stands, in the order of the film, without the kinds that are switched off.
  * Stillness at cuts is told where `seenOf` knows the movement of a clip.
  */
-export function faultsOf(plan: Plan, seenOf?: (clip: Clip) => SeenMovement | null): readonly Fault[] {
-  const there = seenOf ? undefined : known.get(plan);
-  if (there) return there;
+export function faultsOf(plan: Plan, seenOf: (clip: Clip) => SeenMovement | null = () => null): Fault[] {
   const quiet = new Set<string>(plan.quiet);
-  const found = allFaults(plan, seenOf ?? (() => null)).filter(({ code }) => !quiet.has(code));
-  if (!seenOf) known.set(plan, found);
-  return found;
+  return allFaults(plan, seenOf).filter(({ code }) => !quiet.has(code));
 }
 
 /** Tells a kind of fault, or no longer. */

@@ -9,8 +9,8 @@ import {
   type JoinFacts,
 } from '../joins/index.ts';
 import type { Clip, Plan, ShotFacts } from '../plan/index.ts';
-import { frames } from '../time/index.ts';
-import { plural, type Fault } from './fault.ts';
+import { frames, plural } from '../time/index.ts';
+import type { Fault } from './fault.ts';
 
 /** Movement of a clip as it was seen: at a frame, in units of what counts as still, and the nearest frame that moves. */
 export interface SeenMovement {

@@ -1,6 +1,7 @@
 import { changeJoin, handlesOf, joinAt, setWindow, splitWindow, type JoinFacts } from '../joins/index.ts';
 import { setShotLength, slipShot, type Plan } from '../plan/index.ts';
-import { plural, type Fault } from './fault.ts';
+import { plural } from '../time/index.ts';
+import type { Fault } from './fault.ts';
 import type { Try } from './try.ts';
 import { slowerTries } from './ramp-mends.ts';
 

@@ -1,7 +1,7 @@
 import { TRUSTED } from '../listen/index.ts';
-import { formatTimecode, frames, rateLabel } from '../time/index.ts';
+import { formatTimecode, frames, plural, rateLabel } from '../time/index.ts';
 import { heardBeats, soundEnd, type Plan, type ShotFacts } from '../plan/index.ts';
-import { plural, type Fault } from './fault.ts';
+import type { Fault } from './fault.ts';
 
 const WHOLE = { shot: null, cut: null, frame: null } as const;
 

@@ -1,8 +1,8 @@
 import { speedAt } from '../curves/index.ts';
 import { slowestCleanSpeed, strideOf, type Plan, type ShotFacts } from '../plan/index.ts';
 import { crestsAt, slowPatch } from '../ramps/index.ts';
-import { frames, toNumber } from '../time/index.ts';
-import { percent, plural, type Fault } from './fault.ts';
+import { frames, percent, plural, toNumber } from '../time/index.ts';
+import type { Fault } from './fault.ts';
 
 /** A change of speed within a frame from which it is told as a jump, times normal. */
 const JUMP = 0.5;

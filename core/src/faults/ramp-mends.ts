@@ -16,8 +16,8 @@ import {
   type ShotFacts,
 } from '../plan/index.ts';
 import { crestOnCut, placeOf, setRamp, withSpeedAt } from '../ramps/index.ts';
-import { compare, multiply, rational, toNumber, type Rational } from '../time/index.ts';
-import { percent, plural, type Fault } from './fault.ts';
+import { compare, multiply, percent, plural, rational, toNumber, type Rational } from '../time/index.ts';
+import type { Fault } from './fault.ts';
 import type { Try } from './try.ts';
 
 /** A ramp with each speed changed. */

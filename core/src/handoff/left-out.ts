@@ -1,6 +1,6 @@
 import { joinsOf } from '../joins/index.ts';
 import { rampOf, type Plan } from '../plan/index.ts';
-import { plural } from './plural.ts';
+import { plural } from '../time/index.ts';
 
 /** What of a plan is more than cuts at constant speeds. */
 interface Beyond {

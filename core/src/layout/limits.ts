@@ -1,5 +1,5 @@
 import { clipWish, lockCut, NORMAL_SPEED, USUAL_SPEEDS, type Clip, type Plan, type Wishes } from '../plan/index.ts';
-import { compare, frames, sourceFrames } from '../time/index.ts';
+import { compare, frames, plural, sourceFrames } from '../time/index.ts';
 import { limitsOf } from './problem-of.ts';
 
 /** A plan and how it is to be laid out. */
@@ -20,7 +20,6 @@ export interface Limit {
   readonly mend: (by: number) => string;
 }
 
-const plural = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
 const wished = ({ plan, wishes }: Asked, change: Partial<Wishes>): Asked => ({
   plan,
   wishes: { ...wishes, ...change },

@@ -41,6 +41,5 @@ export const RampGroupSchema = z.object({
   keys: RampSchema,
 });
 
-export type RampGroup = z.output<typeof RampGroupSchema>;
 export type RampKey = z.output<typeof RampKeySchema>;
 export type Ramp = z.output<typeof RampSchema>;

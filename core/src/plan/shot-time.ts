@@ -3,7 +3,7 @@ import { rational, sourceFrames, type FrameRate, type SourceFrames } from '../ti
 import type { Clip } from './clip-schema.ts';
 import type { Plan, Shot } from './schema.ts';
 import type { Ramp } from './ramp-schema.ts';
-import { sourceFrameAt, sourceFramesUsed, speedOf, strideOf } from './source.ts';
+import { sourceFrameAt, speedOf, strideOf } from './source.ts';
 
 /** Keys of a ramp on a shot of `length` frames, in order, counted from its start. Of keys on one frame the earlier comes first. */
 export const keysOn = (ramp: Ramp, length: number): SpeedCurve =>
@@ -18,12 +18,6 @@ export const keysOn = (ramp: Ramp, length: number): SpeedCurve =>
 /** The ramp that a shot has, its own or that of its group; null when its speed is constant. */
 export const rampOf = (plan: Pick<Plan, 'ramps'>, { ramp, rampOf }: Shot): Ramp | null =>
   ramp ?? plan.ramps.find((group) => group.id === rampOf)?.keys ?? null;
-
-/** The speeds of a shot over its time. */
-export function curveOf(plan: Pick<Plan, 'ramps'>, shot: Shot, length: number): SpeedCurve {
-  const ramp = rampOf(plan, shot);
-  return ramp ? keysOn(ramp, length) : constantCurve(speedOf(shot));
-}
 
 /** The source frames from the lowest to the highest, both shown. */
 export interface Reach {
@@ -72,16 +66,4 @@ export function shotTime(
     return { lowest, highest };
   };
   return { curve, at, reach };
-}
-
-/** Source frames that a shot reaches over, from the lowest shown to the highest, in a film of `planRate`. */
-export function sourceSpan(
-  plan: Pick<Plan, 'ramps' | 'rate'>,
-  shot: Shot,
-  clip: Pick<Clip, 'rate'>,
-  length: number,
-): number {
-  if (!rampOf(plan, shot)) return sourceFramesUsed(length, clip.rate, plan.rate, speedOf(shot));
-  const { lowest, highest } = shotTime(plan, shot, clip, plan.rate, length).reach(0, length);
-  return highest - lowest + 1;
 }

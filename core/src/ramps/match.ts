@@ -1,5 +1,5 @@
 import { speedAt } from '../curves/index.ts';
-import { keysOn, rampOf, type Plan, type Ramp, type ShotFacts } from '../plan/index.ts';
+import { rampOf, type Plan, type Ramp, type ShotFacts } from '../plan/index.ts';
 import { rational, toNumber, type Rational } from '../time/index.ts';
 import { placeOf } from './solve.ts';
 
@@ -65,10 +65,3 @@ export function withSpeedAt(
   const added = { from: end, at: 0, speed: key, ease: 'linear' } as const;
   return [...ramp, added].sort((a, b) => place(a) - place(b));
 }
-
-/** Whether two ramps are the same speeds on a shot of a length. */
-export const sameSpeeds = (a: Ramp, b: Ramp, length: number): boolean => {
-  const [x, y] = [keysOn(a, length), keysOn(b, length)];
-  for (let k = 0; k <= length; k++) if (Math.abs(speedAt(x, k) - speedAt(y, k)) > 1e-9) return false;
-  return true;
-};

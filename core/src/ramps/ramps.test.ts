@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planOfParts } from '../joins/testing/plans.ts';
 import { shotFacts, splitShot, strideOf, type Plan, type Ramp } from '../plan/index.ts';
-import { frameRate, rational, sourceFrames, USUAL_RATES } from '../time/index.ts';
+import { frameRate, rational, sourceFrames, toNumber, USUAL_RATES, type Rational } from '../time/index.ts';
 import { crestsAt, matchingSpeed, onScreen, withSpeedAt } from './match.ts';
 import { shapedRamp, shapeOf, USUAL_CREST, USUAL_FLOOR } from './shape.ts';
 import { crestOnCut, slowPatch } from './slow-patch.ts';
 import { rampLengthFor, sourceInFor, speedBetween, speedFor } from './solve.ts';
-import { constantSteps, stepFrame } from './steps.ts';
+import { constantSteps, type SpeedStep } from './steps.ts';
 
 const at24 = frameRate(24);
 const usual = shapedRamp({ floor: USUAL_FLOOR, head: USUAL_CREST, tail: USUAL_CREST });
@@ -252,6 +252,12 @@ describe('crests across a cut', () => {
     expect(crestsAt(...mended)).toEqual({ out: 4, into: 4 });
   });
 });
+
+/** The source frame that steps show on a frame of their shot. */
+function stepFrame(steps: readonly SpeedStep[], k: number, stride: Rational): number {
+  const step = steps.findLast(({ from }) => from <= k)!;
+  return step.sourceIn + Math.floor((k - step.from) * toNumber(step.speed) * toNumber(stride) + 1e-9);
+}
 
 describe('steps of constant speed', () => {
   it('are one for a constant speed', () => {

@@ -1,16 +1,4 @@
-import {
-  floorOf,
-  fraction,
-  minus,
-  nearest,
-  ofRational,
-  over,
-  playedAt,
-  speedAt,
-  times,
-  toDouble,
-  type Fraction,
-} from '../curves/index.ts';
+import { playedAt, speedAt } from '../curves/index.ts';
 import {
   keysOn,
   rampOf,
@@ -22,7 +10,24 @@ import {
   type RampKey,
   type Shot,
 } from '../plan/index.ts';
-import { compare, rational, sourceFrames, type Rational, type SourceFrames } from '../time/index.ts';
+import {
+  compare,
+  floorOf,
+  fraction,
+  minus,
+  ofRational,
+  over,
+  percent,
+  rational,
+  roundOf,
+  sourceFrames,
+  times,
+  toDouble,
+  toNumber,
+  type Fraction,
+  type Rational,
+  type SourceFrames,
+} from '../time/index.ts';
 
 /** What was looked for, or why it is not to be had and the nearest that is. */
 export type Solved<T> =
@@ -35,7 +40,8 @@ const found = <T>(value: T): Solved<T> => ({ found: value, reason: null });
 const MOST = rational(100);
 const STEP = 10_000;
 
-const times100 = (speed: Rational): string => `${Math.round((10_000 * speed.num) / speed.den) / 100} %`;
+/** A fraction to the step between two speeds. */
+const toStep = (a: Fraction): Rational => rational(roundOf(times(a, fraction(STEP))), STEP);
 
 /**
  * The source in at which a moment falls on a frame of a shot whose speeds stay: in = moment − ⌊∫v⌋ up to that frame. No
@@ -100,8 +106,7 @@ export function speedFor(
   };
   if (slope.num === 0n)
     return { found: null, reason: 'That speed has no part of this shot, so no value of it helps.', nearest: null };
-  const exact = nearest(over(minus(fraction(wanted), none), slope), STEP);
-  const speed = rational(exact.num, exact.den);
+  const speed = toStep(over(minus(fraction(wanted), none), slope));
   if (compare(speed, rational(0)) < 0)
     return {
       found: null,
@@ -111,7 +116,7 @@ export function speedFor(
   if (compare(speed, MOST) > 0)
     return {
       found: null,
-      reason: `It would take ${times100(speed)}, and the most is ${times100(MOST)}.`,
+      reason: `It would take ${percent(toNumber(speed))}, and the most is ${percent(toNumber(MOST))}.`,
       nearest: solution(MOST),
     };
   return found(solution(speed));
@@ -202,13 +207,12 @@ export function speedBetween(
   const gone = times(playedAt(keysOn(family(rational(1)), length), one.after), ofRational(stride));
   const begun = minus(gone, fraction(floorOf(gone)));
   const wanted = minus(fraction(2 * (other.moment - one.moment) + 1, 2), begun);
-  const exact = nearest(over(minus(wanted, none), minus(full, none)), STEP);
   const solution = (speed: Rational) => ({
     speed,
     ramp: family(speed),
     sourceIn: sourceFrames(Math.max(0, one.moment - floorOf(gone))),
   });
-  const speed = rational(exact.num, exact.den);
+  const speed = toStep(over(minus(wanted, none), minus(full, none)));
   if (compare(speed, rational(0)) < 0)
     return {
       found: null,
@@ -216,6 +220,6 @@ export function speedBetween(
       nearest: solution(rational(0)),
     };
   if (compare(speed, MOST) > 0)
-    return { found: null, reason: `It would take ${times100(speed)} in the middle.`, nearest: solution(MOST) };
+    return { found: null, reason: `It would take ${percent(toNumber(speed))} in the middle.`, nearest: solution(MOST) };
   return found(solution(speed));
 }

@@ -1,4 +1,4 @@
-import { framesGone, toDouble, playedAt, times, ofRational } from '../curves/index.ts';
+import { distanceGone, framesGone } from '../curves/index.ts';
 import { strideOf, type Plan, type ShotFacts } from '../plan/index.ts';
 import { rational, sourceFrames, toNumber, type Rational, type SourceFrames } from '../time/index.ts';
 
@@ -25,7 +25,7 @@ export function constantSteps(plan: Pick<Plan, 'rate' | 'ramps'>, facts: ShotFac
   const stride = strideOf(clip.rate, plan.rate);
   if (!shot.ramp && shot.rampOf === undefined) return [{ from: 0, to: length, sourceIn, speed }];
   const perFrame = toNumber(stride);
-  const exactAt = (k: number) => toDouble(times(playedAt(time.curve, k), ofRational(stride)));
+  const exactAt = (k: number) => distanceGone(time.curve, k, stride);
   const steps: SpeedStep[] = [];
   for (let from = 0; from < length;) {
     const start = framesGone(time.curve, from, stride);
@@ -44,10 +44,4 @@ export function constantSteps(plan: Pick<Plan, 'rate' | 'ramps'>, facts: ShotFac
     from = to;
   }
   return steps;
-}
-
-/** The source frame that steps show on a frame of their shot. */
-export function stepFrame(steps: readonly SpeedStep[], k: number, stride: Rational): number {
-  const step = steps.findLast(({ from }) => from <= k)!;
-  return step.sourceIn + Math.floor((k - step.from) * toNumber(step.speed) * toNumber(stride) + 1e-9);
 }

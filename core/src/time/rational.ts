@@ -1,4 +1,5 @@
 import { CaesuraError } from './errors.ts';
+import { floorOf, fraction, minus, ofRational, over, plus, roundOf, times, type Fraction } from './fraction.ts';
 
 /** An exact fraction of two safe integers in lowest terms, `den` positive. */
 export interface Rational {
@@ -14,7 +15,7 @@ function gcd(a: bigint, b: bigint): bigint {
 }
 
 /** Computed in BigInt and brought back, so that no product loses digits on the way. */
-function reduced(num: bigint, den: bigint): Rational {
+function reduced({ num, den }: Fraction): Rational {
   if (den === 0n) throw new CaesuraError('zero-denominator', 'A fraction cannot have the denominator 0.');
   const sign = den < 0n ? -1n : 1n;
   const divisor = gcd(num, den);
@@ -29,45 +30,35 @@ function reduced(num: bigint, den: bigint): Rational {
 export function rational(num: number, den = 1): Rational {
   if (!Number.isSafeInteger(num) || !Number.isSafeInteger(den))
     throw new CaesuraError('not-whole', `A fraction needs two whole numbers; got ${num}/${den}.`);
-  return reduced(BigInt(num), BigInt(den));
+  return reduced(fraction(num, den));
 }
 
 /** a + b. */
-export const add = (a: Rational, b: Rational): Rational =>
-  reduced(BigInt(a.num) * BigInt(b.den) + BigInt(b.num) * BigInt(a.den), BigInt(a.den) * BigInt(b.den));
+export const add = (a: Rational, b: Rational): Rational => reduced(plus(ofRational(a), ofRational(b)));
 
 /** a − b. */
-export const subtract = (a: Rational, b: Rational): Rational => add(a, { num: -b.num, den: b.den });
+export const subtract = (a: Rational, b: Rational): Rational => reduced(minus(ofRational(a), ofRational(b)));
 
 /** a · b. */
-export const multiply = (a: Rational, b: Rational): Rational =>
-  reduced(BigInt(a.num) * BigInt(b.num), BigInt(a.den) * BigInt(b.den));
+export const multiply = (a: Rational, b: Rational): Rational => reduced(times(ofRational(a), ofRational(b)));
 
 /** a / b; throws when b is 0. */
-export const divide = (a: Rational, b: Rational): Rational =>
-  reduced(BigInt(a.num) * BigInt(b.den), BigInt(a.den) * BigInt(b.num));
+export const divide = (a: Rational, b: Rational): Rational => reduced(over(ofRational(a), ofRational(b)));
 
 /** Negative, zero or positive as a is below, equal to or above b. */
 export function compare(a: Rational, b: Rational): number {
-  const difference = BigInt(a.num) * BigInt(b.den) - BigInt(b.num) * BigInt(a.den);
-  return difference < 0n ? -1 : difference > 0n ? 1 : 0;
-}
-
-/** Floor of num/den towards −∞ (BigInt division alone truncates towards 0); `den` positive. */
-function floorDivide(num: bigint, den: bigint): bigint {
-  const quotient = num / den;
-  return num % den !== 0n && num < 0n ? quotient - 1n : quotient;
+  const { num } = minus(ofRational(a), ofRational(b));
+  return num < 0n ? -1 : num > 0n ? 1 : 0;
 }
 
 /** The largest whole number not above a. */
-export const floor = (a: Rational): number => Number(floorDivide(BigInt(a.num), BigInt(a.den)));
+export const floor = (a: Rational): number => floorOf(ofRational(a));
 
 /** The smallest whole number not below a. */
-export const ceil = (a: Rational): number => Number(-floorDivide(-BigInt(a.num), BigInt(a.den)));
+export const ceil = ({ num, den }: Rational): number => 0 - floorOf(fraction(-num, den));
 
-/** The nearest whole number, halves up towards +∞: ⌊(2·num + den) / (2·den)⌋. */
-export const round = (a: Rational): number =>
-  Number(floorDivide(2n * BigInt(a.num) + BigInt(a.den), 2n * BigInt(a.den)));
+/** The nearest whole number, halves up towards +∞. */
+export const round = (a: Rational): number => roundOf(ofRational(a));
 
 /** The nearest double; for showing only. */
 export const toNumber = (a: Rational): number => a.num / a.den;
@@ -87,7 +78,7 @@ export function parseRational(text: string): Rational | null {
   const scale = 10n ** BigInt(decimals.length);
   const magnitude = BigInt(whole.replace('-', '')) * scale + BigInt(decimals || '0');
   try {
-    return reduced(whole.startsWith('-') ? -magnitude : magnitude, divisor ? BigInt(divisor) : scale);
+    return reduced(fraction(whole.startsWith('-') ? -magnitude : magnitude, divisor ? BigInt(divisor) : scale));
   } catch {
     return null;
   }

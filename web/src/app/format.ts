@@ -40,6 +40,3 @@ export const lengthTimecode = (length: number, { rate, dropFrame }: Pick<Plan, '
 /** Rate, counting and picture size in a few words. */
 export const formatLine = ({ rate, dropFrame, size }: Pick<Plan, 'rate' | 'dropFrame' | 'size'>): string =>
   `${rateLabel(rate)} fps${dropFrame ? ' drop-frame' : ''} · ${size.width} × ${size.height}`;
-
-/** A part as per cent, with a decimal only where it is needed: 20 %, 39.9 %. */
-export const percentText = (part: number): string => `${Number((100 * part).toFixed(1))} %`;

@@ -20,6 +20,33 @@ export interface KeyGroup {
   readonly footer?: boolean;
 }
 
+/** A key by its combination and cap, such as `['arrowleft', '←']`. */
+type Cap = readonly [combo: string, cap: string];
+
+/** Two keys that do the same one way and the other. */
+export const twoKeys = (label: string, less: Cap, more: Cap, run: (by: 1 | -1) => void, footer = true): KeyGroup => ({
+  label,
+  footer,
+  keys: [
+    { combo: less[0], cap: less[1], run: () => run(-1) },
+    { combo: more[0], cap: more[1], run: () => run(1) },
+  ],
+});
+
+/** Arrows to the sides, and up and down. */
+export const SIDEWAYS = [
+  ['arrowleft', '←'],
+  ['arrowright', '→'],
+] as const;
+export const UP_AND_DOWN = [
+  ['arrowup', '↑'],
+  ['arrowdown', '↓'],
+] as const;
+export const ZOOM_KEYS = [
+  ['minus', '−'],
+  ['equal', '+'],
+] as const;
+
 /** Holds the key groups of the screen on view, for the footer and the list of keys. */
 export const KeyGroupsContext = createContext<{
   groups: readonly KeyGroup[];

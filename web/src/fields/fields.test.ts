@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { numberOf } from './NumberField.tsx';
 import { parseSize, sizeText } from './SizeField.tsx';
 import { wholeOf } from './WholeField.tsx';
 
@@ -34,5 +35,21 @@ describe('a whole number as typed', () => {
 
   it.each(['', '0', '9', '2.5', 'two', '1e9'])('is refused as “%s”', (text) => {
     expect(() => wholeOf(text, 1, 8)).toThrow('no whole number from 1 to 8');
+  });
+});
+
+describe('a number as typed', () => {
+  it.each([
+    ['12', 12],
+    ['12,5 %', 12.5],
+    ['-3 px', -3],
+    ['90°', 90],
+    ['8 f', 8],
+  ])('reads %s with its unit on or off', (text, number) => {
+    expect(numberOf(text, -100, 100)).toBe(number);
+  });
+
+  it.each(['', 'px', '101', '1e9', 'NaN', 'Infinity', 'ten'])('refuses “%s”', (text) => {
+    expect(() => numberOf(text, -100, 100)).toThrow('is no number from -100 to 100');
   });
 });

@@ -4,6 +4,7 @@ import { useStore } from 'react-redux';
 import { CaesuraError } from '@caesura/core/time';
 import { FileQueue } from '../../files/file-queue.ts';
 import { FileQueueContext } from '../../files/use-file-queue.ts';
+import { FaultsContext, useFaultsOf } from '../faults.ts';
 import { KeyGroupsContext, useKeyGroups, type KeyGroup } from '../keys.ts';
 import { openPlan } from '../open-plan.ts';
 import { redo, undo } from '../plan-state.ts';
@@ -96,29 +97,32 @@ export default function PlanFrame() {
   const [groups, show] = useState<readonly KeyGroup[]>([]);
   const everywhere = useEverywhereKeys();
   const queue = useQueueOf(id);
+  const faults = useFaultsOf(open ? plan : undefined);
   useKeyGroups(everywhere, { inFields: true });
   const keyGroups = useMemo(() => ({ groups, show }), [groups]);
   const footerGroups = useMemo(() => ({ groups: [...groups, ...everywhere], show }), [groups, everywhere]);
   if (!open || !plan) return <Opening error={error} />;
   return (
     <KeyGroupsContext value={keyGroups}>
-      <div className="shell">
-        <Header plan={plan} />
-        <Steps plan={plan} />
-        <main className="page">
-          <Suspense fallback={<p className="waiting">Opening the screen</p>}>
-            <FileQueueContext value={queue}>
-              <Outlet context={plan} />
-            </FileQueueContext>
-          </Suspense>
-        </main>
-        <KeyGroupsContext value={footerGroups}>
-          <Footer plan={plan} />
-        </KeyGroupsContext>
-        <Notices />
-        <KeyList everywhere={everywhere} />
-        <ConflictDialog />
-      </div>
+      <FaultsContext value={faults}>
+        <div className="shell">
+          <Header plan={plan} />
+          <Steps />
+          <main className="page">
+            <Suspense fallback={<p className="waiting">Opening the screen</p>}>
+              <FileQueueContext value={queue}>
+                <Outlet context={plan} />
+              </FileQueueContext>
+            </Suspense>
+          </main>
+          <KeyGroupsContext value={footerGroups}>
+            <Footer plan={plan} />
+          </KeyGroupsContext>
+          <Notices />
+          <KeyList everywhere={everywhere} />
+          <ConflictDialog />
+        </div>
+      </FaultsContext>
     </KeyGroupsContext>
   );
 }

@@ -1,7 +1,6 @@
 import { Nav } from 'react-bootstrap';
 import { NavLink } from 'react-router';
-import { faultsOf } from '@caesura/core/faults';
-import type { Plan } from '@caesura/core/plan';
+import { useFaults } from '../faults.ts';
 import { counted } from '../format.ts';
 
 /** The steps of the work, in order. */
@@ -15,8 +14,8 @@ export const STEPS = [
 ] as const;
 
 /** The row of steps; one with open faults shows their number. */
-export function Steps({ plan }: { plan: Plan }) {
-  const faults = faultsOf(plan);
+export function Steps() {
+  const { all: faults } = useFaults();
   return (
     <Nav as="nav" className="steps" aria-label="Steps">
       {STEPS.map(({ path, name }) => {

@@ -1,8 +1,8 @@
 import { Link } from 'react-router';
 import { clipLikeness, meetingOf, type Met, type Sight } from '@caesura/core/footage';
 import type { Clip, Plan } from '@caesura/core/plan';
-import { toNumber } from '@caesura/core/time';
-import { percentText } from '../../app/format.ts';
+import { percent, toNumber } from '@caesura/core/time';
+
 import { Poster } from '../../marks/Poster.tsx';
 
 /** Clips shown as most alike. */
@@ -23,7 +23,7 @@ function Meets({ title, one, next, name }: { title: string; one: Met; next: Met;
     turn === null ? '' : turn < 45 ? ', moves on the same way' : turn < 120 ? `, turns by ${Math.round(turn)}°` : '';
   return (
     <p>
-      {title} <b>{name}</b>: {percentText(Math.round(100 * likeness.whole) / 100)} alike{way}.
+      {title} <b>{name}</b>: {percent(Math.round(100 * likeness.whole) / 100)} alike{way}.
       {warnings.length > 0 && <span className="wrong"> Mind: {warnings.join('; ')}.</span>}
     </p>
   );
@@ -61,12 +61,12 @@ export function AlikePanel({ plan, clip, sightOf }: Props) {
               <span>
                 {c.name}
                 <small>
-                  place {percentText(Math.round(100 * likeness.place) / 100)}, colour{' '}
-                  {percentText(Math.round(100 * likeness.colour) / 100)}, exposure {likeness.stops >= 0 ? '+' : '−'}
+                  place {percent(Math.round(100 * likeness.place) / 100)}, colour{' '}
+                  {percent(Math.round(100 * likeness.colour) / 100)}, exposure {likeness.stops >= 0 ? '+' : '−'}
                   {Math.abs(likeness.stops).toFixed(1)} stops
                 </small>
               </span>
-              <b className="figures">{percentText(Math.round(100 * likeness.whole) / 100)}</b>
+              <b className="figures">{percent(Math.round(100 * likeness.whole) / 100)}</b>
             </Link>
           </li>
         ))}

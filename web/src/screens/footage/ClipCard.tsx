@@ -2,8 +2,8 @@ import { ArrowLeft, ArrowRight, Pencil, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { cameraDirection, openProposals, usualMove, type Sight } from '@caesura/core/footage';
 import { slowestCleanSpeed, type Clip } from '@caesura/core/plan';
-import { rateLabel, toNumber, type FrameRate } from '@caesura/core/time';
-import { counted, grouped, percentText } from '../../app/format.ts';
+import { percent, rateLabel, toNumber, type FrameRate } from '@caesura/core/time';
+import { counted, grouped } from '../../app/format.ts';
 import { mediaUrl } from '../../app/http.ts';
 import { IconButton } from '../../marks/IconButton.tsx';
 import { Poster } from '../../marks/Poster.tsx';
@@ -57,7 +57,7 @@ export function ClipCard({ clip, sight, planRate, place, count, used, onEdit, on
   const lasts = clip.frames / toNumber(clip.rate);
   const slowest = toNumber(slowestCleanSpeed(clip.rate, planRate));
   const trimmed = clip.usable.in > 0 || clip.usable.out < clip.frames;
-  const percent = (frame: number) => `${(100 * frame) / clip.frames}%`;
+  const placeOf = (frame: number) => `${(100 * frame) / clip.frames}%`;
   return (
     <li className="card clip-card">
       <Link to={clip.id} className="clip-open" aria-label={`Open ${clip.name}`}>
@@ -66,7 +66,7 @@ export function ClipCard({ clip, sight, planRate, place, count, used, onEdit, on
           {sight && (
             <>
               {sight.still.map(({ from, to }) => (
-                <i key={from} className="movement-still" style={{ left: percent(from), width: percent(to - from) }} />
+                <i key={from} className="movement-still" style={{ left: placeOf(from), width: placeOf(to - from) }} />
               ))}
               <MovementCurve
                 sight={sight}
@@ -77,12 +77,12 @@ export function ClipCard({ clip, sight, planRate, place, count, used, onEdit, on
                 label={`How ${clip.name} moves`}
               />
               {openProposals(sight.proposed, clip, clip.rate).map(({ at }) => (
-                <i key={`proposed ${at}`} className="card-pin" style={{ left: percent(at) }} />
+                <i key={`proposed ${at}`} className="card-pin" style={{ left: placeOf(at) }} />
               ))}
             </>
           )}
           {clip.moments.map(({ at }) => (
-            <i key={at} className="card-pin is-kept" style={{ left: percent(at) }} />
+            <i key={at} className="card-pin is-kept" style={{ left: placeOf(at) }} />
           ))}
         </span>
       </Link>
@@ -107,7 +107,7 @@ export function ClipCard({ clip, sight, planRate, place, count, used, onEdit, on
             </dd>
           )}
           <dt title="Below this speed frames repeat at the film's rate">Slowest clean</dt>
-          <dd className="figures">{slowest >= 1 ? 'as it is' : percentText(slowest)}</dd>
+          <dd className="figures">{slowest >= 1 ? 'as it is' : percent(slowest)}</dd>
           <dt>Shots</dt>
           <dd className="figures">{used}</dd>
         </dl>

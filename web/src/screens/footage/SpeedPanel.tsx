@@ -1,7 +1,7 @@
 import { framesAtRate, type FrameTimes } from '@caesura/core/footage';
 import { atSpeed, slowestCleanSpeed, speedsFor, type Clip, type Plan } from '@caesura/core/plan';
-import { rateLabel, rational, sameRate, toNumber } from '@caesura/core/time';
-import { grouped, lengthTimecode, percentText } from '../../app/format.ts';
+import { percent, rateLabel, rational, sameRate, toNumber } from '@caesura/core/time';
+import { grouped, lengthTimecode } from '../../app/format.ts';
 import type { ApplyEdit } from '../../app/hooks.ts';
 import { RateField } from '../../fields/RateField.tsx';
 
@@ -22,7 +22,7 @@ export function SpeedPanel({ plan, clip, times, edit }: Props) {
       <p>
         {toNumber(slowest) >= 1
           ? `At ${rateLabel(clip.rate)} fps it cannot be slowed in a film of ${rateLabel(plan.rate)} without repeating frames.`
-          : `Slowest clean speed ${percentText(toNumber(slowest))}: ${rateLabel(clip.rate)} fps in a film of ${rateLabel(plan.rate)}.`}{' '}
+          : `Slowest clean speed ${percent(toNumber(slowest))}: ${rateLabel(clip.rate)} fps in a film of ${rateLabel(plan.rate)}.`}{' '}
         {half.repeats > 0
           ? `At half speed ${grouped(half.repeats)} of ${grouped(half.length)} frames repeat the one before.`
           : 'At half speed every frame is a new one.'}
@@ -41,7 +41,7 @@ export function SpeedPanel({ plan, clip, times, edit }: Props) {
             const { length, repeats } = atSpeed(clip, plan.rate, speed);
             return (
               <tr key={`${speed.num}/${speed.den}`} className={sameRate(speed, slowest) ? 'is-chosen' : undefined}>
-                <td>{percentText(toNumber(speed))}</td>
+                <td>{percent(toNumber(speed))}</td>
                 <td>{grouped(length)} f</td>
                 <td>{lengthTimecode(length, plan)}</td>
                 <td>{repeats === 0 ? 'none' : `${grouped(repeats)} f`}</td>

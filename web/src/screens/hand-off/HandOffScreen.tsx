@@ -2,10 +2,10 @@ import { Download } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { ListGroup } from 'react-bootstrap';
 import { HANDOFF_FORMATS, leftOut, safeFileName, type HandoffFormat } from '@caesura/core/handoff';
-import { faultsOf } from '@caesura/core/faults';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
 import { download } from '../../app/download.ts';
+import { useFaults } from '../../app/faults.ts';
 import { counted } from '../../app/format.ts';
 import { usePlan } from '../../app/hooks.ts';
 import { FaultList } from '../../marks/FaultList.tsx';
@@ -68,6 +68,7 @@ function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
 /** The files that leave: each is seen before it is written. */
 export default function HandOffScreen() {
   const plan = usePlan();
+  const { all: faults } = useFaults();
   const [id, setId] = useState<HandoffFormat['id']>('edl');
   const format = HANDOFF_FORMATS.find((f) => f.id === id)!;
   return (
@@ -87,7 +88,7 @@ export default function HandOffScreen() {
             </ListGroup.Item>
           ))}
         </ListGroup>
-        <FaultList faults={faultsOf(plan)} />
+        <FaultList faults={faults} />
       </section>
       <section className="sheet" aria-label="The file">
         <Preview format={format} plan={plan} />

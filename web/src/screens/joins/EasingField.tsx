@@ -1,6 +1,7 @@
-import { useId, useRef, type PointerEvent } from 'react';
+import { useId, useState, type PointerEvent } from 'react';
 import { Form } from 'react-bootstrap';
 import { easedAt, parseEasing } from '@caesura/core/curves';
+import { drag, type Dragged } from '../../marks/drag.ts';
 import { TextField } from '../../fields/TextField.tsx';
 import { EASE_NAMES } from './words.ts';
 
@@ -14,16 +15,15 @@ const toY = (y: number) => 6 + ((1 + ROOM - y) / (1 + 2 * ROOM)) * (SIZE - 12);
 
 /** The curve of an easing; of a Bézier with both handles to drag. */
 function EasingCurve({ value, onChange }: { value: string; onChange: (text: string) => void }) {
-  const svg = useRef<SVGSVGElement>(null);
-  const easing = parseEasing(value);
+  const [dragged, setDragged] = useState<string | null>(null);
+  const easing = parseEasing(dragged ?? value);
   const points = Array.from({ length: 41 }, (_, i) => `${toX(i / 40)},${toY(easedAt(easing, i / 40))}`).join(' ');
-  const drag = (which: 1 | 2, press: PointerEvent) => {
+  const hold = (which: 1 | 2) => (press: PointerEvent) => {
     if (easing.kind !== 'bezier') return;
-    press.preventDefault();
-    const box = svg.current!.getBoundingClientRect();
-    const textAt = (event: globalThis.PointerEvent) => {
-      const x = Math.min(1, Math.max(0, (((event.clientX - box.left) / box.width) * SIZE - 6) / (SIZE - 12)));
-      const part = (((event.clientY - box.top) / box.height) * SIZE - 6) / (SIZE - 12);
+    const box = (press.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
+    const textAt = (at: Dragged) => {
+      const x = Math.min(1, Math.max(0, (((at.x - box.left) / box.width) * SIZE - 6) / (SIZE - 12)));
+      const part = (((at.y - box.top) / box.height) * SIZE - 6) / (SIZE - 12);
       const y = Math.min(1 + ROOM, Math.max(-ROOM, 1 + ROOM - part * (1 + 2 * ROOM)));
       const { x1, y1, x2, y2 } = easing;
       const to = (n: number) => Math.round(n * 100) / 100;
@@ -31,20 +31,14 @@ function EasingCurve({ value, onChange }: { value: string; onChange: (text: stri
         ? `cubic-bezier(${to(x)}, ${to(y)}, ${x2}, ${y2})`
         : `cubic-bezier(${x1}, ${y1}, ${to(x)}, ${to(y)})`;
     };
-    const up = (event: globalThis.PointerEvent) => {
-      window.removeEventListener('pointerup', up);
-      onChange(textAt(event));
-    };
-    window.addEventListener('pointerup', up);
+    drag(
+      press,
+      (at) => setDragged(at && textAt(at)),
+      (at) => onChange(textAt(at)),
+    );
   };
   return (
-    <svg
-      ref={svg}
-      className="easing-curve"
-      viewBox={`0 0 ${SIZE} ${SIZE}`}
-      role="img"
-      aria-label={`The easing ${value}`}
-    >
+    <svg className="easing-curve" viewBox={`0 0 ${SIZE} ${SIZE}`} role="img" aria-label={`The easing ${value}`}>
       <line x1={toX(0)} x2={toX(1)} y1={toY(0)} y2={toY(0)} />
       <line x1={toX(0)} x2={toX(1)} y1={toY(1)} y2={toY(1)} />
       <polyline points={points} />
@@ -53,8 +47,8 @@ function EasingCurve({ value, onChange }: { value: string; onChange: (text: stri
           <path
             d={`M${toX(0)} ${toY(0)}L${toX(easing.x1)} ${toY(easing.y1)}M${toX(1)} ${toY(1)}L${toX(easing.x2)} ${toY(easing.y2)}`}
           />
-          <circle cx={toX(easing.x1)} cy={toY(easing.y1)} r={5} onPointerDown={(event) => drag(1, event)} />
-          <circle cx={toX(easing.x2)} cy={toY(easing.y2)} r={5} onPointerDown={(event) => drag(2, event)} />
+          <circle cx={toX(easing.x1)} cy={toY(easing.y1)} r={5} onPointerDown={hold(1)} />
+          <circle cx={toX(easing.x2)} cy={toY(easing.y2)} r={5} onPointerDown={hold(2)} />
         </>
       )}
     </svg>

@@ -1,20 +1,14 @@
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
-import { mendsOf, type Fault, type SeenMovement } from '@caesura/core/faults';
-import type { Clip, Plan } from '@caesura/core/plan';
+import { mendsOf, type Fault } from '@caesura/core/faults';
+import type { Plan } from '@caesura/core/plan';
+import { useFaults } from '../../app/faults.ts';
 import { useEdit } from '../../app/hooks.ts';
 
 /** A fault with the mends that do away with it, each at a click. */
-export function FaultMends({
-  plan,
-  fault,
-  seenOf,
-}: {
-  plan: Plan;
-  fault: Fault;
-  seenOf: (clip: Clip) => SeenMovement | null;
-}) {
+export function FaultMends({ plan, fault }: { plan: Plan; fault: Fault }) {
   const edit = useEdit();
+  const { seenOf } = useFaults();
   const mends = useMemo(() => mendsOf(plan, fault, seenOf), [plan, fault, seenOf]);
   return (
     <div className="fault">

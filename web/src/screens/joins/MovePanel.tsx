@@ -1,22 +1,23 @@
 import { useId } from 'react';
 import { Button, ButtonGroup, Form } from 'react-bootstrap';
 import {
+  angleOf,
   exposureOf,
   frameSpan,
-  parseSpan,
   placingOf,
   softnessAt,
-  spanText,
   splitWindow,
   type JoinFacts,
   type Placing,
 } from '@caesura/core/joins';
-import { MOVES, type JoinSettings, type MoveKind, type Plan, type Span, type Way } from '@caesura/core/plan';
-import { CaesuraError, rational, toNumber } from '@caesura/core/time';
+import { MOVES, type JoinSettings, type MoveKind, type Plan, type Way } from '@caesura/core/plan';
+import { parseRational, rational, toNumber } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
-import { TypedField } from '../../fields/TypedField.tsx';
+import { NumberField, numberOf } from '../../fields/NumberField.tsx';
 import { EasingField } from './EasingField.tsx';
+import { JoinKeys } from './JoinKeys.tsx';
+import { SpanField } from './SpanField.tsx';
 import { FILL_NAMES, MOVE_NAMES, SIDE_NAMES, WAY_NAMES } from './words.ts';
 
 const HARD = 'hard';
@@ -27,72 +28,10 @@ const PLACINGS: Readonly<Record<Placing | 'own', string>> = {
   own: 'own halves',
 };
 
-/** Reads a number with its unit left off. Throws when it is none between two. */
-function numberOf(text: string, least: number, most: number): number {
-  const number = Number(
-    text
-      .replace(/[%°]|px/g, '')
-      .replace(',', '.')
-      .trim(),
-  );
-  if (text.trim() === '' || !Number.isFinite(number) || number < least || number > most)
-    throw new CaesuraError('bad-number', `“${text}” is no number from ${least} to ${most}.`, 'Give another.');
-  return number;
-}
-
-interface NumberProps {
-  readonly label: string;
-  readonly value: number;
-  readonly unit: string;
-  readonly least: number;
-  readonly most: number;
-  readonly by?: number;
-  readonly also?: string;
-  readonly onCommit: (value: number) => boolean;
-}
-
-/** A field for a number in a unit. Arrows step. */
-export function NumberField({ value, unit, least, most, by = 1, also, ...rest }: NumberProps) {
-  const kept = (n: number) => Math.min(most, Math.max(least, Math.round(n * 100) / 100));
-  return (
-    <TypedField
-      {...rest}
-      narrow
-      figures
-      written={`${Math.round(value * 100) / 100}${unit === '°' ? '' : ' '}${unit}`}
-      also={also}
-      parse={(text) => numberOf(text, least, most)}
-      step={(typed, sign) => kept((typed ?? value) + sign * by)}
-    />
-  );
-}
-
-/** A half of a window, as people type it. */
-function SpanField({
-  label,
-  span,
-  frames,
-  plan,
-  onCommit,
-}: {
-  label: string;
-  span: Span;
-  frames: number;
-  plan: Plan;
-  onCommit: (span: Span) => boolean;
-}) {
-  return (
-    <TypedField
-      label={label}
-      narrow
-      figures
-      written={spanText(span)}
-      also={<span className="figures">{frames} f</span>}
-      parse={(text) => parseSpan(text, plan)}
-      step={(_typed, by) => parseSpan(String(Math.max(0, frames + by)), plan)}
-      onCommit={onCommit}
-    />
-  );
+/** Reads a shutter as an angle, or as an exposure such as 1/50, which is one at the rate of the film. */
+function shutterOf(text: string, plan: Plan): number {
+  const exposure = /^\s*1\s*\/\s*\d/.test(text) ? parseRational(text.replace(/s\s*$/, '')) : null;
+  return exposure ? numberOf(String(toNumber(angleOf(exposure, plan.rate))), 0, 360) : numberOf(text, 0, 360);
 }
 
 /** Everything that can be set of a join. */
@@ -158,7 +97,7 @@ export function MovePanel({ plan, facts, suggested }: { plan: Plan; facts: JoinF
             onCommit={(span) => set({ after: span })}
           />
           <Choose
-            label={`${total} f`}
+            label={`Window, ${total} f`}
             value={placingOf({ before, after }) ?? 'own'}
             of={PLACINGS}
             onChoose={(placing) => {
@@ -260,6 +199,7 @@ export function MovePanel({ plan, facts, suggested }: { plan: Plan; facts: JoinF
           {!has('own', 'plain') && (
             <Choose label="Moves" value={settings.sides} of={SIDE_NAMES} onChoose={(sides) => set({ sides })} />
           )}
+          {has('own') && <JoinKeys facts={facts} />}
           {!has('own', 'plain') && (
             <>
               <EasingField label="Easing out" value={settings.easeOut} onCommit={(easeOut) => set({ easeOut })} />
@@ -283,6 +223,7 @@ export function MovePanel({ plan, facts, suggested }: { plan: Plan; facts: JoinF
             most={360}
             by={10}
             also={settings.shutter > 0 ? `1/${Math.round(1 / seconds)} s` : 'no blur'}
+            parse={(text) => shutterOf(text, plan)}
             onCommit={(shutter) => set({ shutter })}
           />
           <Choose label="Beyond edges" value={settings.fill} of={FILL_NAMES} onChoose={(fill) => set({ fill })} />

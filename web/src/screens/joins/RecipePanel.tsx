@@ -9,14 +9,9 @@ import { problem } from '../../app/notices.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { TextField } from '../../fields/TextField.tsx';
-import { MOVE_NAMES } from './words.ts';
+import { CUT_CHOICES, MOVE_NAMES } from './words.ts';
 
-const WHERE: Readonly<Record<CutChoice | 'this', string>> = {
-  this: 'this cut',
-  section: 'all cuts of the section',
-  downbeats: 'every cut on a downbeat',
-  all: 'all cuts',
-};
+const WHERE: Readonly<Record<CutChoice | 'this', string>> = { this: 'this cut', ...CUT_CHOICES };
 
 /** Joins kept for reuse: kept from this cut, put on others, changed, brought in and out. */
 export function RecipePanel({

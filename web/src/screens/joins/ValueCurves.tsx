@@ -1,7 +1,8 @@
 import { moveKeys, picturedAt, type JoinFacts, type Side } from '@caesura/core/joins';
 import type { Size } from '@caesura/core/plan';
-import type { PointerEvent } from 'react';
+import { useState, type PointerEvent } from 'react';
 import { Dot } from '../../marks/Dot.tsx';
+import { drag, type Dragged } from '../../marks/drag.ts';
 import { inUnit, UNITS, type Column } from './columns.ts';
 
 const HEIGHT = 96;
@@ -17,6 +18,7 @@ interface Props {
 
 /** A parameter over the window: its curve, a mark on every frame to drag, its keys filled. */
 function Curve({ column, facts, size, onSet }: Props & { column: Column }) {
+  const [dragged, setDragged] = useState<{ readonly at: number; readonly value: number } | null>(null);
   const { side, of } = column;
   const { before, after, overlap, settings } = facts;
   const total = before + after;
@@ -30,15 +32,15 @@ function Curve({ column, facts, size, onSet }: Props & { column: Column }) {
   const range = high - low || 1;
   const x = (k: number) => ((k + before + 0.5) / total) * 1000;
   const y = (value: number) => 8 + (1 - (value - low) / range) * (HEIGHT - 16);
-  const drag = (k: number, press: PointerEvent) => {
-    press.preventDefault();
-    const height = (press.currentTarget as SVGGElement).ownerSVGElement!.getBoundingClientRect().height;
-    const up = (event: globalThis.PointerEvent) => {
-      window.removeEventListener('pointerup', up);
-      const by = ((press.clientY - event.clientY) / height) * (HEIGHT / (HEIGHT - 16)) * range;
-      if (Math.abs(press.clientY - event.clientY) > 2) onSet(column, k, Math.round((at(k) + by) * 1000) / 1000);
-    };
-    window.addEventListener('pointerup', up);
+  const hold = (k: number) => (press: PointerEvent) => {
+    const { height } = (press.currentTarget as SVGGElement).ownerSVGElement!.getBoundingClientRect();
+    const scale = (HEIGHT / (HEIGHT - 16)) * (range / height);
+    const valueAt = ({ byY }: Dragged) => Math.round((at(k) - byY * scale) * 1000) / 1000;
+    drag(
+      press,
+      (to) => setDragged(to && { at: k, value: valueAt(to) }),
+      (to) => onSet(column, k, valueAt(to)),
+    );
   };
   const keys = new Set((moveKeys(side, settings, span)[of] ?? []).map((key) => key.at));
   return (
@@ -48,10 +50,10 @@ function Curve({ column, facts, size, onSet }: Props & { column: Column }) {
         <Dot
           key={k}
           x={x(k)}
-          y={y(at(k))}
+          y={y(dragged?.at === k ? dragged.value : at(k))}
           size={keys.has(k) ? 8 : 7}
           filled={keys.has(k)}
-          onHold={(event) => drag(k, event)}
+          onHold={hold(k)}
         >
           <title>
             {facts.frame + k}: {inUnit(of, at(k))} {UNITS[of].unit}

@@ -1,3 +1,4 @@
+import type { CutChoice } from '@caesura/core/joins';
 import type { JoinSettings, MoveKind, Way } from '@caesura/core/plan';
 
 /** What moves are called. */
@@ -31,3 +32,10 @@ export const EASE_NAMES = {
   'ease-out': 'slow end',
   'ease-in-out': 'slow start and end',
 } as const;
+
+/** Cuts on which something is put at once. */
+export const CUT_CHOICES: Readonly<Record<CutChoice, string>> = {
+  section: 'all cuts of the section',
+  downbeats: 'every cut on a downbeat',
+  all: 'all cuts',
+};

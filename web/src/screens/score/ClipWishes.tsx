@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { clipWish, speedsFor, type Clip, type Plan } from '@caesura/core/plan';
-import { compare, rational, toNumber, toText, type Rational } from '@caesura/core/time';
-import { percentText } from '../../app/format.ts';
+import { compare, percent, rational, toNumber, toText, type Rational } from '@caesura/core/time';
+
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 
@@ -46,7 +46,7 @@ function OneClip({ plan, clip }: { plan: Plan; clip: Clip }) {
               key={toText(speed)}
               inline
               id={`speed-${toText(speed)}`}
-              label={percentText(toNumber(speed))}
+              label={percent(toNumber(speed))}
               checked={slowed ? wish.speeds.some((s) => compare(s, speed) === 0) : normal}
               onChange={() =>
                 slowed || normal ? toggle(speed) : edit('wishClip', clip.id, { speeds: [rational(1), speed] })

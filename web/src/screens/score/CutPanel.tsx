@@ -1,10 +1,10 @@
-import { faultsOf } from '@caesura/core/faults';
 import { useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { meetingOf, type Met } from '@caesura/core/footage';
 import { cutFigures, cutLimits, lengthContext, type Payer, type Plan, type ShotFacts } from '@caesura/core/plan';
-import { toNumber } from '@caesura/core/time';
-import { counted, percentText, signed, timecodeAt } from '../../app/format.ts';
+import { percent, toNumber } from '@caesura/core/time';
+import { useFaults } from '../../app/faults.ts';
+import { counted, signed, timecodeAt } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { useSights } from '../../app/use-sight.ts';
 import { LengthField } from '../../fields/LengthField.tsx';
@@ -64,7 +64,7 @@ function PicturesMeet({ before, facts }: { before: ShotFacts; facts: ShotFacts }
   return (
     <>
       <dt title="In place, colour and exposure, estimated from small pictures">Pictures alike</dt>
-      <dd className="figures">{percentText(Math.round(100 * meeting.likeness.whole) / 100)}</dd>
+      <dd className="figures">{percent(Math.round(100 * meeting.likeness.whole) / 100)}</dd>
       {meeting.warnings.length > 0 && (
         <>
           <dt>Mind</dt>
@@ -148,7 +148,7 @@ function OneCut({
 export function CutPanel(props: Props) {
   const { plan, shots, selected, also, onSelect, onSplit, onRelay } = props;
   const [payer, setPayer] = useState<Payer>('next');
-  const faults = faultsOf(plan).filter((fault) => fault.step === 'score');
+  const faults = useFaults().all.filter((fault) => fault.step === 'score');
   const { cuts } = cutFigures(plan);
   return (
     <aside className="panel" aria-label="The cut">

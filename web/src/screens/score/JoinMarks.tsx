@@ -1,12 +1,12 @@
 import { speedAt } from '@caesura/core/curves';
 import type { JoinFacts } from '@caesura/core/joins';
-import { rampOf, type Line, type Plan, type ShotFacts } from '@caesura/core/plan';
-import { shapedRamp, shapeOf } from '@caesura/core/ramps';
-import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
-import { useRef, type PointerEvent } from 'react';
-import { percentText } from '../../app/format.ts';
+import { keysOn, rampOf, type Line, type Plan, type ShotFacts } from '@caesura/core/plan';
+import { shapedRamp, shapeOf, type RampShape } from '@caesura/core/ramps';
+import { frames, instantOfFrame, percent, toNumber } from '@caesura/core/time';
+import { useState, type PointerEvent } from 'react';
 import { useEdit } from '../../app/hooks.ts';
 import { Dot } from '../../marks/Dot.tsx';
+import { drag, type Dragged } from '../../marks/drag.ts';
 import { withCrest } from '../../marks/drag-ramp.ts';
 import { stretchOn } from '../../marks/place.ts';
 
@@ -39,55 +39,47 @@ const HEIGHT = 26;
 /** The speed over a shot with a ramp; its crests are dragged up and down. */
 export function SpeedLine({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
   const edit = useEdit();
-  const svg = useRef<SVGSVGElement>(null);
+  const [dragged, setDragged] = useState<RampShape | null>(null);
   const { time, length, index, shot } = facts;
   const ramp = rampOf(plan, shot);
   if (!ramp || !time) return null;
-  const speeds = Array.from({ length: length * 2 + 1 }, (_, i) => speedAt(time.curve, Math.min(length - 1e-6, i / 2)));
-  const high = Math.max(1.2, ...speeds);
-  const low = Math.min(0, ...speeds);
+  const instants = Array.from({ length: length * 2 + 1 }, (_, i) => Math.min(length - 1e-6, i / 2));
+  const planned = instants.map((at) => speedAt(time.curve, at));
+  const high = Math.max(1.2, ...planned);
+  const low = Math.min(0, ...planned);
   const y = (speed: number) => 3 + ((high - speed) / (high - low)) * (HEIGHT - 6);
-  const shape = shapeOf(ramp);
+  const shape = dragged ?? shapeOf(ramp);
+  const curve = dragged ? keysOn(shapedRamp(dragged), length) : time.curve;
+  const path = instants.map((at, i) => `${i === 0 ? 'M' : 'L'}${at} ${y(speedAt(curve, at))}`).join('');
   // The cut itself is under the stroke that is dragged to move it, so a crest is held a little inside its shot.
   const inside = Math.min(2, length / 4);
-  const drag = (end: 'head' | 'tail', press: PointerEvent) => {
-    press.stopPropagation();
-    press.preventDefault();
-    const box = svg.current!.getBoundingClientRect();
+  const hold = (end: 'head' | 'tail') => (press: PointerEvent) => {
+    const box = (press.currentTarget as SVGGElement).ownerSVGElement!.getBoundingClientRect();
     const from = toNumber(shape![end]!.speed);
-    const up = (event: globalThis.PointerEvent) => {
-      window.removeEventListener('pointerup', up);
-      // A crest goes beyond the drawing: so far as it is high is as much again.
-      const by = ((press.clientY - event.clientY) / box.height) * (high - low);
-      if (Math.abs(press.clientY - event.clientY) > 2)
-        edit('setRamp', index, shapedRamp(withCrest(shape!, end, from + by)));
-    };
-    window.addEventListener('pointerup', up);
+    const shapeAfter = ({ byY }: Dragged) => withCrest(shape!, end, from - (byY / box.height) * (high - low));
+    drag(
+      press,
+      (at) => setDragged(at && shapeAfter(at)),
+      (at) => edit('setRamp', index, shapedRamp(shapeAfter(at))),
+    );
   };
   return (
     <svg
-      ref={svg}
       className="speed-line"
       viewBox={`0 0 ${length} ${HEIGHT}`}
       preserveAspectRatio="none"
       role="img"
-      aria-label={`Speed of shot ${index + 1}, up to ${percentText(high)}`}
+      aria-label={`Speed of shot ${index + 1}, up to ${percent(high)}`}
     >
-      <path d={speeds.map((speed, i) => `${i === 0 ? 'M' : 'L'}${i / 2} ${y(speed)}`).join('')} />
+      <path d={path} />
       {shape?.head && (
-        <Dot x={inside} y={y(speedAt(time.curve, inside))} size={9} filled onHold={(event) => drag('head', event)}>
-          <title>{percentText(toNumber(shape.head.speed))}: drag the crest</title>
+        <Dot x={inside} y={y(speedAt(curve, inside))} size={9} filled onHold={hold('head')}>
+          <title>{percent(toNumber(shape.head.speed))}: drag the crest</title>
         </Dot>
       )}
       {shape?.tail && (
-        <Dot
-          x={length - inside}
-          y={y(speedAt(time.curve, length - inside))}
-          size={9}
-          filled
-          onHold={(event) => drag('tail', event)}
-        >
-          <title>{percentText(toNumber(shape.tail.speed))}: drag the crest</title>
+        <Dot x={length - inside} y={y(speedAt(curve, length - inside))} size={9} filled onHold={hold('tail')}>
+          <title>{percent(toNumber(shape.tail.speed))}: drag the crest</title>
         </Dot>
       )}
     </svg>

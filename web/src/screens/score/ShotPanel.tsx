@@ -10,8 +10,8 @@ import {
   type Plan,
   type ShotFacts,
 } from '@caesura/core/plan';
-import { compare, rational, toNumber, toText, type Rational } from '@caesura/core/time';
-import { percentText } from '../../app/format.ts';
+import { compare, percent, rational, toNumber, toText, type Rational } from '@caesura/core/time';
+
 import { useEdit } from '../../app/hooks.ts';
 import { useSights } from '../../app/use-sight.ts';
 import { Choose } from '../../fields/Choose.tsx';
@@ -49,7 +49,7 @@ function EndPictures({ clip, facts }: { clip: Clip; facts: ShotFacts }) {
 
 /** What a choice is, in a few words. */
 function choiceText({ landed, speed, moving, sourceIn }: Choice): string {
-  const slowed = compare(speed, rational(1)) !== 0 ? `${percentText(toNumber(speed))} · ` : '';
+  const slowed = compare(speed, rational(1)) !== 0 ? `${percent(toNumber(speed))} · ` : '';
   const lands = landed ? `${landed.moment} lands on ${landed.frame}` : `from ${sourceIn}`;
   return `${slowed}${lands}${moving === null ? '' : ` · moves ${Math.round(100 * moving)} %`}`;
 }
@@ -159,7 +159,7 @@ export function ShotPanel({
             value={toText(speed)}
             of={
               Object.fromEntries(
-                speedsFor(clip, plan.rate, [speed]).map((s) => [toText(s), percentText(toNumber(s))]),
+                speedsFor(clip, plan.rate, [speed]).map((s) => [toText(s), percent(toNumber(s))]),
               ) as Record<string, string>
             }
             onChoose={setSpeed}

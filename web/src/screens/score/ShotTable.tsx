@@ -12,8 +12,8 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { csvLine } from '@caesura/core/handoff';
 import type { Plan, ShotFacts } from '@caesura/core/plan';
-import { rateLabel, toNumber } from '@caesura/core/time';
-import { counted, percentText, signed, timecodeAt } from '../../app/format.ts';
+import { percent, rateLabel, toNumber } from '@caesura/core/time';
+import { counted, signed, timecodeAt } from '../../app/format.ts';
 import { noticed, problem } from '../../app/notices.ts';
 import { useAppDispatch } from '../../app/store.ts';
 
@@ -58,7 +58,7 @@ function columnsOf(plan: Plan) {
     column.accessor((f) => toNumber(f.speed), {
       id: 'speed',
       header: 'Speed',
-      ...shown((f) => (f.clip ? percentText(toNumber(f.speed)) : '')),
+      ...shown((f) => (f.clip ? percent(toNumber(f.speed)) : '')),
     }),
     column.accessor((f) => (f.clip ? toNumber(f.clip.rate) : 0), {
       id: 'fps',

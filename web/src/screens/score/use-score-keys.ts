@@ -1,4 +1,4 @@
-import { useScreenKeys } from '../../app/keys.ts';
+import { SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys, ZOOM_KEYS } from '../../app/keys.ts';
 
 /** Earlier or later, fewer or more. */
 type Way = 1 | -1;
@@ -28,45 +28,11 @@ export interface ScoreActs {
 export function useScoreKeys(acts: ScoreActs): void {
   useScreenKeys([
     { label: 'play', footer: true, keys: [{ combo: 'space', cap: 'space', run: acts.play }] },
-    {
-      label: 'frame',
-      footer: true,
-      keys: [
-        { combo: 'arrowleft', cap: '←', run: () => acts.byFrame(-1) },
-        { combo: 'arrowright', cap: '→', run: () => acts.byFrame(1) },
-      ],
-    },
-    {
-      label: 'cut',
-      footer: true,
-      keys: [
-        { combo: 'arrowup', cap: '↑', run: () => acts.byCut(-1) },
-        { combo: 'arrowdown', cap: '↓', run: () => acts.byCut(1) },
-      ],
-    },
-    {
-      label: 'move to cue',
-      footer: true,
-      keys: [
-        { combo: 'bracketleft', cap: '[', run: () => acts.toCue(-1) },
-        { combo: 'bracketright', cap: ']', run: () => acts.toCue(1) },
-      ],
-    },
-    {
-      label: 'nudge',
-      footer: true,
-      keys: [
-        { combo: 'shift+arrowleft', cap: 'Shift ←', run: () => acts.nudge(-1) },
-        { combo: 'shift+arrowright', cap: 'Shift →', run: () => acts.nudge(1) },
-      ],
-    },
-    {
-      label: 'select more cuts',
-      keys: [
-        { combo: 'shift+arrowup', cap: 'Shift ↑', run: () => acts.extend(-1) },
-        { combo: 'shift+arrowdown', cap: 'Shift ↓', run: () => acts.extend(1) },
-      ],
-    },
+    twoKeys('frame', ...SIDEWAYS, acts.byFrame),
+    twoKeys('cut', ...UP_AND_DOWN, acts.byCut),
+    twoKeys('move to cue', ['bracketleft', '['], ['bracketright', ']'], acts.toCue),
+    twoKeys('nudge', ['shift+arrowleft', 'Shift ←'], ['shift+arrowright', 'Shift →'], acts.nudge),
+    twoKeys('select more cuts', ['shift+arrowup', 'Shift ↑'], ['shift+arrowdown', 'Shift ↓'], acts.extend, false),
     { label: 'split', footer: true, keys: [{ combo: 's', cap: 'S', run: acts.split }] },
     { label: 'lock the cut', footer: true, keys: [{ combo: 'l', cap: 'L', run: acts.lock }] },
     {
@@ -78,29 +44,16 @@ export function useScoreKeys(acts: ScoreActs): void {
         { combo: 'shift+period', cap: 'Shift .', run: () => acts.slip(10) },
       ],
     },
-    {
-      label: 'shorter, longer, paid by the next shot',
-      keys: [
-        { combo: 'alt+arrowleft', cap: 'Alt ←', run: () => acts.lengthen(-1) },
-        { combo: 'alt+arrowright', cap: 'Alt →', run: () => acts.lengthen(1) },
-      ],
-    },
-    {
-      label: 'swap with the shot before, after',
-      keys: [
-        { combo: 'alt+arrowup', cap: 'Alt ↑', run: () => acts.swap(-1) },
-        { combo: 'alt+arrowdown', cap: 'Alt ↓', run: () => acts.swap(1) },
-      ],
-    },
+    twoKeys(
+      'shorter, longer, paid by the next shot',
+      ['alt+arrowleft', 'Alt ←'],
+      ['alt+arrowright', 'Alt →'],
+      acts.lengthen,
+      false,
+    ),
+    twoKeys('swap with the shot before, after', ['alt+arrowup', 'Alt ↑'], ['alt+arrowdown', 'Alt ↓'], acts.swap, false),
     { label: 'propose the selected stretch anew', keys: [{ combo: 'r', cap: 'R', run: acts.relay }] },
-    {
-      label: 'zoom',
-      footer: true,
-      keys: [
-        { combo: 'minus', cap: '−', run: () => acts.zoom(-1) },
-        { combo: 'equal', cap: '+', run: () => acts.zoom(1) },
-      ],
-    },
+    twoKeys('zoom', ...ZOOM_KEYS, acts.zoom),
     {
       label: 'remove the cut',
       keys: [

@@ -1,5 +1,3 @@
-import type { Rational } from '../time/index.ts';
-
 /** An exact fraction of any size; `den` positive. Kept unreduced while sums are made. */
 export interface Fraction {
   readonly num: bigint;
@@ -8,12 +6,13 @@ export interface Fraction {
 
 export const ZERO: Fraction = { num: 0n, den: 1n };
 
-/** A rational, or num/den of whole numbers, as a fraction of any size. */
+/** num/den of whole numbers, or of a rational, as a fraction of any size. */
 export const fraction = (num: number | bigint, den: number | bigint = 1): Fraction => ({
   num: BigInt(num),
   den: BigInt(den),
 });
-export const ofRational = ({ num, den }: Rational): Fraction => fraction(num, den);
+export const ofRational = ({ num, den }: { readonly num: number; readonly den: number }): Fraction =>
+  fraction(num, den);
 
 /** The fraction that a double is to twelve decimals. */
 export const ofDouble = (value: number): Fraction => ({ num: BigInt(Math.round(value * 1e12)), den: 10n ** 12n });
@@ -26,23 +25,17 @@ export const times = (a: Fraction, b: Fraction): Fraction => ({ num: a.num * b.n
 export const over = (a: Fraction, b: Fraction): Fraction =>
   b.num < 0n ? { num: -a.num * b.den, den: a.den * -b.num } : { num: a.num * b.den, den: a.den * b.num };
 
-/** The largest whole number not above a. */
+/** The largest whole number not above a; towards −∞, where BigInt division alone goes towards 0. */
 export function floorOf({ num, den }: Fraction): number {
   const quotient = num / den;
   return Number(num % den !== 0n && num < 0n ? quotient - 1n : quotient);
 }
 
-/** The smallest whole number not below a. */
-export const ceilOf = ({ num, den }: Fraction): number => -floorOf({ num: -num, den });
+/** The nearest whole number, halves up towards +∞: ⌊(2·num + den) / (2·den)⌋. */
+export const roundOf = ({ num, den }: Fraction): number => floorOf({ num: 2n * num + den, den: 2n * den });
 
 /** The nearest double. */
 export function toDouble({ num, den }: Fraction): number {
   const whole = num / den;
   return Number(whole) + Number(((num - whole * den) * 10n ** 18n) / den) / 1e18;
-}
-
-/** The nearest fraction of `parts` to the whole, halves up, as a rational. */
-export function nearest(a: Fraction, parts: number): Rational {
-  const num = floorOf({ num: 2n * a.num * BigInt(parts) + a.den, den: 2n * a.den });
-  return { num, den: parts };
 }

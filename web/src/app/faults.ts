@@ -1,0 +1,40 @@
+import { createContext, use, useCallback, useMemo } from 'react';
+import { faultsOf, type Fault, type SeenMovement } from '@caesura/core/faults';
+import { movementAt } from '@caesura/core/footage';
+import type { Clip, Plan } from '@caesura/core/plan';
+import { useSights } from './use-sight.ts';
+
+/** Every fault of the open plan, and what is seen of its clips, by which some are told. */
+export interface Faults {
+  readonly all: readonly Fault[];
+  readonly seenOf: (clip: Clip) => SeenMovement | null;
+}
+
+/** Holds the faults of the open plan, found once for all that shows them. */
+export const FaultsContext = createContext<Faults>({ all: [], seenOf: () => null });
+
+/** The faults of the open plan; only inside a plan's screens. */
+export const useFaults = (): Faults => use(FaultsContext);
+
+/** Clips on either side of a cut at which something happens: those whose movement matters for faults. */
+function joinedClips({ score, clips }: Plan): Clip[] {
+  const shots = score?.shots ?? [];
+  const ids = new Set(shots.flatMap((shot, i) => (shot.join && i > 0 ? [shots[i - 1]!.clip, shot.clip] : [])));
+  return clips.filter((clip) => ids.has(clip.id));
+}
+
+/** Finds the faults of a plan, with the movement of the clips at its joins. */
+export function useFaultsOf(plan: Plan | undefined): Faults {
+  const joined = useMemo(() => (plan ? joinedClips(plan) : []), [plan]);
+  const sightOf = useSights(joined);
+  const seenOf = useCallback(
+    (clip: Clip): SeenMovement | null => {
+      const sight = sightOf(clip);
+      const at = (frame: number) =>
+        frame >= 0 && frame < clip.frames ? movementAt(sight!.activity, frame, clip.limits) : 0;
+      return sight && { movementAt: at };
+    },
+    [sightOf],
+  );
+  return useMemo(() => ({ all: plan ? faultsOf(plan, seenOf) : [], seenOf }), [plan, seenOf]);
+}
