@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { parseRational, rational, toText } from '../time/index.ts';
+import { frameRate, parseRational, rational, toText } from '../time/index.ts';
 import { coverScale, openPart } from './cover.ts';
-import { angleOf, blurLength, effectiveAngle, exposureOf, softnessAt } from './optics.ts';
+import { angleOf, effectiveAngle, exposureOf, softnessAt } from './optics.ts';
 import { placedAt } from './transform.ts';
+import { usualSettings } from './usual.ts';
+import { windowValues } from './values.ts';
 
 /** Shift across and down, turn, frame, least scale. Derived by hand, checked by bisection over 100 points of the edge. */
 const COVERS: readonly (readonly [number, number, number, number, number, number])[] = [
@@ -196,7 +198,19 @@ describe('shutter and softness', () => {
     expect(toText(effectiveAngle(exact(seconds), rational(fps), exact(speed)))).toBe(angle);
   });
   it.each(BLURS)('%d px a frame at %d° smear %d px', (speed, angle, length) => {
-    expect(blurLength(speed, angle)).toBeCloseTo(length, 9);
+    const key = (at: number) => ({ side: 'out', of: 'x', at, value: (at * speed) / 1920, ease: 'linear' }) as const;
+    const settings = {
+      ...usualSettings('own', { rate: frameRate(24) }),
+      shutter: angle,
+      keys: [key(-5), key(-1)],
+    } as const;
+    const frames = windowValues(
+      'out',
+      settings,
+      { before: 5, after: 5, overlap: false },
+      { width: 1920, height: 1080 },
+    );
+    expect(frames[2]!.smeared).toBeCloseTo(length, 9);
   });
   it('is one pixel to one where the source is twice the film and the scale 200 %', () => {
     const film = { width: 1920, height: 1080 };

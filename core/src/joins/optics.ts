@@ -12,9 +12,6 @@ export const angleOf = (exposure: Rational, rate: FrameRate): Rational =>
 export const effectiveAngle = (exposure: Rational, planRate: FrameRate, speed: Rational): Rational =>
   divide(multiply(rational(360), exposure), divide(speed, planRate));
 
-/** Length of the blur in pixels of a movement in pixels a frame: speed·angle/360. */
-export const blurLength = (pixelsPerFrame: number, angle: number): number => (pixelsPerFrame * angle) / 360;
-
 /** Pixels of the source to a pixel of the film at a scale, of a picture that fills the frame; below 1 it is soft. */
 export const softnessAt = (source: Size, film: Size, scale: number): number =>
   Math.min(source.width / film.width, source.height / film.height) / scale;
