@@ -1,4 +1,4 @@
-/** Imports run one way: time ← everything; curves, listen, footage ← plan ← layout, joins, ramps ← faults, picture ← handoff; core ← server, web; never web ↔ server. */
+/** Imports run one way: time ← everything; curves, listen, footage ← plan ← layout, joins, ramps ← sound ← faults, picture ← handoff; core ← server, web; never web ↔ server. */
 const forbid = (name, from, to, comment) => ({ name, severity: 'error', comment, from, to });
 
 module.exports = {
@@ -37,7 +37,7 @@ module.exports = {
     forbid(
       'plan-before-layout',
       { path: '^core/src/plan', pathNot: '\\.test\\.ts' },
-      { path: '^core/src/(layout|handoff|joins|ramps|faults|picture)' },
+      { path: '^core/src/(layout|handoff|joins|ramps|sound|faults|picture)' },
       'the plan knows nothing that is made of it.',
     ),
     forbid(
@@ -49,8 +49,14 @@ module.exports = {
     forbid(
       'joins-and-ramps',
       { path: '^core/src/(joins|ramps)', pathNot: '(\\.test\\.ts|/testing/)' },
-      { path: '^core/src/(layout|handoff|faults|picture)' },
+      { path: '^core/src/(layout|handoff|sound|faults|picture)' },
       'joins and ramps know the plan, and not what is made of them.',
+    ),
+    forbid(
+      'sound-of-a-plan',
+      { path: '^core/src/sound', pathNot: '(\\.test\\.ts|/testing/)' },
+      { path: '^core/src/(layout|handoff|ramps|faults|picture)' },
+      'sound knows the plan and its joins, and not what is made of them.',
     ),
     forbid('web-not-server', { path: '^web/' }, { path: '^server/' }, 'web and server meet in core only.'),
     forbid('server-not-web', { path: '^server/' }, { path: '^web/' }, 'web and server meet in core only.'),

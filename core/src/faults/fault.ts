@@ -20,6 +20,13 @@ export const FAULT_CODES = [
   'crests-differ',
   'frames-repeat',
   'long-stride',
+  'accent-lost',
+  'accent-early',
+  'accent-long',
+  'accent-masked',
+  'accent-clips',
+  'riser-backwards',
+  'bed-fade',
 ] as const;
 export type FaultCode = (typeof FAULT_CODES)[number];
 
@@ -43,13 +50,20 @@ export const FAULT_NAMES: Readonly<Record<FaultCode, string>> = {
   'crests-differ': 'Crests differ',
   'frames-repeat': 'Frames repeat',
   'long-stride': 'Long strides',
+  'accent-lost': 'Effect without its cut',
+  'accent-early': 'Effect begins before the film',
+  'accent-long': 'Effect longer than its shots',
+  'accent-masked': 'Effect masked by the music',
+  'accent-clips': 'Effect clips',
+  'riser-backwards': 'Riser ends before it begins',
+  'bed-fade': 'Bed fades inside a window',
 };
 
 /** Something in a plan that would go wrong, with where, its figures and the mend in words. */
 export interface Fault {
   readonly code: FaultCode;
   /** The step of the work where it is mended. */
-  readonly step: 'listen' | 'footage' | 'score' | 'joins';
+  readonly step: 'listen' | 'footage' | 'score' | 'joins' | 'sound';
   /** Index of the shot concerned, and the cut; null where it is not of one. */
   readonly shot: number | null;
   readonly cut: number | null;

@@ -1,5 +1,6 @@
 import { joinsOf } from '../joins/index.ts';
 import { shotFacts, type Clip, type Plan } from '../plan/index.ts';
+import { accentFaults } from './accent-faults.ts';
 import { FAULT_CODES, type Fault, type FaultCode } from './fault.ts';
 import { joinFaults, type SeenMovement } from './join-faults.ts';
 import { planFaults } from './plan-faults.ts';
@@ -10,7 +11,12 @@ function allFaults(plan: Plan, seenOf: (clip: Clip) => SeenMovement | null): Fau
   const shots = shotFacts(plan);
   const joins = joinsOf(plan, shots);
   const order = new Map(FAULT_CODES.map((code, i) => [code, i]));
-  const found = [...planFaults(plan, shots), ...joinFaults(plan, shots, joins, seenOf), ...rampFaults(plan, shots)];
+  const found = [
+    ...planFaults(plan, shots),
+    ...joinFaults(plan, shots, joins, seenOf),
+    ...rampFaults(plan, shots),
+    ...accentFaults(plan, shots, joins),
+  ];
   const place = ({ frame }: Fault) => frame ?? -1;
   return found.sort((a, b) => place(a) - place(b) || order.get(a.code)! - order.get(b.code)!);
 }

@@ -1,5 +1,6 @@
 import type { Clip, Plan } from '../plan/index.ts';
 import { CaesuraError } from '../time/index.ts';
+import { accentMends } from './accent-mends.ts';
 import { faultKey, type Fault, type FaultCode } from './fault.ts';
 import { faultsOf } from './faults.ts';
 import { handleMends, pictureMends, stillMends, windowMends } from './join-mends.ts';
@@ -30,6 +31,13 @@ const TRIES: Partial<
   'crests-differ': rampMends,
   'frames-repeat': rampMends,
   'long-stride': rampMends,
+  'accent-lost': accentMends,
+  'accent-early': accentMends,
+  'accent-long': accentMends,
+  'accent-masked': accentMends,
+  'accent-clips': accentMends,
+  'riser-backwards': accentMends,
+  'bed-fade': accentMends,
 };
 
 /** Kinds that are told again where a mend leaves something to be wished, and do not stand against it. */

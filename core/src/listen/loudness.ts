@@ -50,6 +50,13 @@ export function kWeighting(sampleRate: number): readonly [shelf: Biquad, highPas
   return [shelf, { b: [1, -2, 1], a: [(2 * (k * k - 1)) / a0, (1 - k / quality + k * k) / a0] }];
 }
 
+/** One channel as the K-weighting leaves it. */
+export function kWeighted(channel: Float32Array, sampleRate: number): Float64Array {
+  const weighted = Float64Array.from(channel);
+  for (const coefficients of kWeighting(sampleRate)) filterOf(coefficients)(weighted);
+  return weighted;
+}
+
 /**
  * Measures the mean square of one K-weighted channel in each hop of 100 ms; what is left at the end is not counted.
  */

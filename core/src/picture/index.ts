@@ -1,2 +1,3 @@
+export * from './heard.ts';
 export * from './layers.ts';
 export * from './report.ts';

@@ -14,7 +14,7 @@ export const CheckReportSchema = z.object({
   faults: z.array(
     z.object({
       kind: z.enum(FAULT_CODES),
-      step: z.enum(['listen', 'footage', 'score', 'joins']),
+      step: z.enum(['listen', 'footage', 'score', 'joins', 'sound']),
       /** From 1; null where it is not of one. */
       shot: whole.nullable(),
       cut: whole.nullable(),

@@ -48,6 +48,8 @@ function freshSound(plan: Plan, sound: NewSound, kind: SoundKind): Sound {
     region: { in: kind === 'music' ? firstBar : samples(0), out: analysis.length },
     splices: [],
     fade: samples(0),
+    fadeIn: samples(0),
+    gain: 0,
     texture: sound.texture ?? null,
     place: 0 as Frames,
   };

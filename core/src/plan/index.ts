@@ -4,6 +4,7 @@ export * from './clip-schema.ts';
 export * from './wishes-schema.ts';
 export * from './ramp-schema.ts';
 export * from './join-schema.ts';
+export * from './accent-schema.ts';
 export { MediaIdSchema, RateSchema } from './fields.ts';
 export * from './read-plan.ts';
 export * from './new-plan.ts';

@@ -22,5 +22,8 @@ export const newPlan = (name: string): Plan => ({
   score: null,
   recipes: [],
   ramps: [],
+  effects: [],
+  accents: [],
+  notes: [],
   quiet: [],
 });

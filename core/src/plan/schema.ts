@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CUE_KINDS, SOUND_KINDS } from './cue-kinds.ts';
 import { PLAN_FORM } from './form.ts';
+import { AccentSchema, EffectSchema, NoteSchema } from './accent-schema.ts';
 import { ClipSchema } from './clip-schema.ts';
 import {
   count,
@@ -134,8 +135,11 @@ export const SoundSchema = z
       .max(100)
       .readonly()
       .default([]),
-    /** How long the end of the used sound fades to nothing. */
+    /** How long the end of the used sound fades to nothing, and how long its start comes from nothing. */
     fade: samplesFrom0.default(0 as Samples),
+    fadeIn: samplesFrom0.default(0 as Samples),
+    /** Decibels by which it is turned up. */
+    gain: z.number().min(-90).max(24).default(0),
     /** The colour and harmony of the sound over time, kept as a media file of its own. */
     texture: MediaIdSchema.nullable().default(null),
     /** Plan frame at whose start `region.in` sounds. */
@@ -209,6 +213,11 @@ export const PlanSchema = z
     /** Joins kept for reuse, and ramps that several shots follow. */
     recipes: z.array(RecipeSchema).max(1000).readonly().default([]),
     ramps: z.array(RampGroupSchema).max(1000).readonly().default([]),
+    /** Files of sound effects, and where they sound. */
+    effects: z.array(EffectSchema).max(1000).readonly().default([]),
+    accents: z.array(AccentSchema).max(20_000).readonly().default([]),
+    /** Remarks made while it played. */
+    notes: z.array(NoteSchema).max(10_000).readonly().default([]),
     /** Kinds of faults that are not told. */
     quiet: z.array(z.string().max(40)).max(100).readonly().default([]),
   })
@@ -224,6 +233,19 @@ export const PlanSchema = z
       context.addIssue({ code: 'custom', path: ['recipes'], message: 'Two recipes have the same id.' });
     if (groups.size < plan.ramps.length)
       context.addIssue({ code: 'custom', path: ['ramps'], message: 'Two ramps have the same id.' });
+    const effects = new Set(plan.effects.map((e) => e.id));
+    if (effects.size < plan.effects.length)
+      context.addIssue({ code: 'custom', path: ['effects'], message: 'Two effects have the same id.' });
+    if (new Set(plan.accents.map((a) => a.id)).size < plan.accents.length)
+      context.addIssue({ code: 'custom', path: ['accents'], message: 'Two accents have the same id.' });
+    plan.accents.forEach(({ effect }, i) => {
+      if (!effects.has(effect))
+        context.addIssue({
+          code: 'custom',
+          path: ['accents', i, 'effect'],
+          message: `Accent ${i + 1} uses an effect that is not in the plan.`,
+        });
+    });
     plan.score?.shots.forEach((shot, i) => {
       if (shot.join?.recipe !== undefined && !recipes.has(shot.join.recipe))
         context.addIssue({

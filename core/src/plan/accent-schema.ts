@@ -1,0 +1,92 @@
+import { z } from 'zod';
+import { count, framesFrom, MediaIdSchema, samplesFrom0, SpeedSchema, whole } from './fields.ts';
+
+/** What was measured of an effect; see `measureEffect` in sound. */
+export const EffectMeasureSchema = z.object({
+  /** First and last sample that can be heard, the start of the sound itself and its loudest instant. */
+  from: samplesFrom0,
+  to: samplesFrom0,
+  onset: samplesFrom0,
+  peak: samplesFrom0,
+  /** LUFS where it is loudest; null for silence. */
+  loudness: z.number().nullable(),
+  /** Highest sample in dB below full scale; null for silence. */
+  top: z.number().nullable(),
+});
+export type EffectMeasure = z.output<typeof EffectMeasureSchema>;
+
+/** A file of a sound effect, to be put under cuts as often as wanted. */
+export const EffectSchema = z.object({
+  id: z.string().min(1).max(64),
+  name: z.string().trim().min(1, 'An effect needs a name.').max(120),
+  media: MediaIdSchema,
+  fileName: z.string().min(1).max(255),
+  /** The outline for drawing, kept as a media file of its own. */
+  outline: MediaIdSchema.nullable(),
+  sampleRate: whole.min(8000).max(384000),
+  length: samplesFrom0,
+  measure: EffectMeasureSchema,
+});
+export type Effect = z.output<typeof EffectSchema>;
+
+const shotId = z.string().min(1).max(64);
+
+/** An instant of the film that moves with what it is tied to: a cut, a sample of a sound, or a frame. */
+export const AnchorSchema = z.discriminatedUnion('on', [
+  /** Frames after the cut at the start of a shot, before it when negative. */
+  z.object({ on: z.literal('cut'), shot: shotId, by: whole.min(-100_000).max(100_000) }),
+  z.object({ on: z.literal('sound'), sound: shotId, at: samplesFrom0 }),
+  z.object({ on: z.literal('frame'), frame: framesFrom(0) }),
+]);
+export type Anchor = z.output<typeof AnchorSchema>;
+
+const common = {
+  id: z.string().min(1).max(64),
+  effect: z.string().min(1).max(64),
+  /** Decibels, or as advised against the music there. */
+  gain: z.union([z.literal('advised'), z.number().min(-90).max(24)]),
+  /** The run with which it was made. */
+  run: z.string().min(1).max(64).optional(),
+  /** Whether it is left out for now. */
+  off: z.boolean().optional(),
+};
+/** Semitones by which it sounds higher, or as its rate makes it. */
+const pitch = z.union([z.literal('follows'), z.number().min(-48).max(48)]);
+
+/** A sound effect in the film. */
+export const AccentSchema = z.discriminatedUnion('kind', [
+  /** Its peak or its onset on an instant. */
+  z.object({
+    ...common,
+    kind: z.literal('hit'),
+    at: AnchorSchema,
+    mark: z.enum(['peak', 'onset']),
+    /** How fast it sounds, or fitted to the window of the cut. */
+    rate: z.union([z.literal('window'), SpeedSchema]),
+    pitch,
+  }),
+  /** It rises from one instant and peaks on another. */
+  z.object({ ...common, kind: z.literal('riser'), from: AnchorSchema, at: AnchorSchema, pitch }),
+  /** It sounds unchanged from one instant to another, over and over where it is shorter. */
+  z.object({
+    ...common,
+    kind: z.literal('bed'),
+    from: AnchorSchema,
+    to: AnchorSchema,
+    /** Frames over which it comes in and goes, half on either side of the instants. */
+    fade: count.max(100_000),
+  }),
+]);
+export type Accent = z.output<typeof AccentSchema>;
+export type AccentKind = Accent['kind'];
+export type HitAccent = Extract<Accent, { kind: 'hit' }>;
+export type RiserAccent = Extract<Accent, { kind: 'riser' }>;
+export type BedAccent = Extract<Accent, { kind: 'bed' }>;
+
+/** A remark at a frame of the film. */
+export const NoteSchema = z.object({
+  id: z.string().min(1).max(64),
+  frame: framesFrom(0),
+  text: z.string().trim().min(1, 'A note needs words.').max(2000),
+});
+export type Note = z.output<typeof NoteSchema>;

@@ -1,0 +1,32 @@
+import { filmInstant, soundsOf, type Anchor, type Plan, type ShotFacts } from '../plan/index.ts';
+import { frames, instantOfFrame, nearestFrame, type Frames, type Instant } from '../time/index.ts';
+
+/** Where an anchor lies. */
+export interface Anchored {
+  readonly at: Instant;
+  /** The boundary nearest to it. */
+  readonly frame: Frames;
+  /** The cut it is tied to; null where it is to none. */
+  readonly cut: number | null;
+}
+
+/** Finds where an anchor lies in a plan; null when what it was tied to is gone. */
+export function anchored(plan: Plan, shots: readonly ShotFacts[], anchor: Anchor): Anchored | null {
+  const { rate } = plan;
+  switch (anchor.on) {
+    case 'frame':
+      return { at: instantOfFrame(anchor.frame, rate), frame: anchor.frame, cut: null };
+    case 'cut': {
+      const facts = shots.find(({ shot }) => shot.id === anchor.shot);
+      if (!facts) return null;
+      const frame = frames(facts.start + anchor.by);
+      return { at: instantOfFrame(frame, rate), frame, cut: facts.index };
+    }
+    case 'sound': {
+      const sound = soundsOf(plan).find(({ id }) => id === anchor.sound);
+      if (!sound) return null;
+      const at = filmInstant(sound, anchor.at, rate);
+      return { at, frame: nearestFrame(at, rate), cut: null };
+    }
+  }
+}

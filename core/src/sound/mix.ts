@@ -1,0 +1,113 @@
+import { stretched } from '../listen/index.ts';
+import { measureEffect } from './measure-effect.ts';
+import { addResampled } from './resample.ts';
+import { CLICK_RATE, fadeAt, type Voice } from './voices.ts';
+
+/** Samples a second of the film's sound. */
+export const MIX_RATE = 48_000;
+
+/** Decoded sound of a file, from one of its samples on. */
+export interface Decoded {
+  readonly channels: readonly Float32Array[];
+  readonly sampleRate: number;
+  /** Sample of the file with which the channels begin. */
+  readonly from: number;
+}
+
+/** A voice made ready to be mixed. */
+export interface Sounding {
+  readonly voice: Voice;
+  readonly channels: readonly Float32Array[];
+  /** Place in the channels at the start of the film, and places from one sample of the film to the next. */
+  readonly origin: number;
+  readonly step: number;
+}
+
+/** A click of ours: 40 ms that die away. */
+function clickSound(): Decoded {
+  const sound = Float32Array.from({ length: Math.round(0.04 * CLICK_RATE) }, (_, n) => {
+    const t = n / CLICK_RATE;
+    return Math.sin(2 * Math.PI * 1400 * t) * Math.exp(-t * 150);
+  });
+  return { channels: [sound], sampleRate: CLICK_RATE, from: 0 };
+}
+export const CLICK = clickSound();
+
+/** All of a sound at another speed with its pitch kept. */
+function slowedOrSped({ channels, sampleRate }: Decoded, speed: number): Float32Array[] {
+  const length = channels[0]?.length ?? 0;
+  const packets = [...stretched(channels, sampleRate, 0, length, speed)];
+  return channels.map((_, c) => {
+    const whole = new Float32Array(packets.reduce((sum, packet) => sum + packet[c]!.length, 0));
+    let at = 0;
+    for (const packet of packets) {
+      whole.set(packet[c]!, at);
+      at += packet[c]!.length;
+    }
+    return whole;
+  });
+}
+
+/** Speeds nearer to 1 than this are 1: a tenth of a cent. */
+const SAME = 6e-5;
+
+/** All of a sound at the rate of the mix, `step` of its samples to one. */
+function atMixRate(channels: readonly Float32Array[], step: number): readonly Float32Array[] {
+  if (step === 1) return channels;
+  return channels.map((channel) => {
+    const out = new Float32Array(Math.ceil(channel.length / step));
+    addResampled(out, 0, out.length, channel, 0, step, () => 1);
+    return out;
+  });
+}
+
+/**
+ * Makes a voice ready: where its pitch does not follow its rate it is stretched; then it is laid so that what it goes by falls on
+ * its anchor. A peak or an onset is found anew in the sound as it will be heard, since both stretching and what a rate cannot
+ * hold move it.
+ */
+export function soundingOf(voice: Voice, decoded: Decoded): Sounding {
+  const { anchor, rate, semitones, by } = voice;
+  const higher = 2 ** (semitones / 12);
+  const speed = rate / higher;
+  const kept = Math.abs(speed - 1) < SAME;
+  const channels = kept ? decoded.channels : slowedOrSped(decoded, speed);
+  const step = (decoded.sampleRate * higher) / MIX_RATE;
+  if (by === 'sample') {
+    const place = (anchor.sample - decoded.from) / (kept ? 1 : speed);
+    return { voice, channels, origin: place - anchor.at * MIX_RATE * step, step };
+  }
+  const made = atMixRate(channels, step);
+  const place = measureEffect(made, MIX_RATE)[by];
+  return { voice, channels: made, origin: place - Math.round(anchor.at * MIX_RATE), step: 1 };
+}
+
+/** Left and right of a mono or stereo sound; of more channels the first two. */
+const sides = (channels: readonly Float32Array[]): [Float32Array, Float32Array] => [
+  channels[0]!,
+  channels[1] ?? channels[0]!,
+];
+
+/** Samples over which the fades of a voice are taken to be straight. */
+const FADE_STEP = 32;
+
+/** The sum of voices from sample `from` of the film on, `count` samples at MIX_RATE, left and right. */
+export function mixed(voices: readonly Sounding[], from: number, count: number): [Float32Array, Float32Array] {
+  const out: [Float32Array, Float32Array] = [new Float32Array(count), new Float32Array(count)];
+  for (const { voice, channels, origin, step } of voices) {
+    const first = Math.max(0, Math.ceil(voice.starts * MIX_RATE) - from);
+    const last = Math.min(count, Math.ceil(voice.ends * MIX_RATE) - from);
+    if (first >= last) continue;
+    const level = 10 ** (voice.gain / 20);
+    const fades = Float64Array.from({ length: Math.ceil((last - first) / FADE_STEP) + 1 }, (_, i) =>
+      fadeAt(voice, Math.min(voice.ends - 1e-9, (from + first + i * FADE_STEP) / MIX_RATE)),
+    );
+    const gain = (i: number) => {
+      const [cell, part] = [Math.floor(i / FADE_STEP), (i % FADE_STEP) / FADE_STEP];
+      return level * (fades[cell]! + part * (fades[cell + 1]! - fades[cell]!));
+    };
+    const at = origin + (from + first) * step;
+    sides(channels).forEach((channel, side) => addResampled(out[side]!, first, last - first, channel, at, step, gain));
+  }
+  return out;
+}

@@ -1,0 +1,62 @@
+/** Turns of the sinc on either side at full bandwidth, and steps of its table between two of them. */
+const TURNS = 16;
+const FINE = 256;
+/** Shape of the Kaiser window: side lobes some 80 dB down. */
+const BETA = 8;
+
+/** Modified Bessel function of the first kind and order 0, by its series. */
+function bessel0(x: number): number {
+  let [sum, term] = [1, 1];
+  for (let k = 1; term > 1e-12 * sum; k++) {
+    term *= (x / (2 * k)) ** 2;
+    sum += term;
+  }
+  return sum;
+}
+
+/** The sinc under a Kaiser window, at FINE steps a turn. */
+const KERNEL = Float64Array.from({ length: TURNS * FINE + 2 }, (_, i) => {
+  const x = i / FINE;
+  if (x >= TURNS) return 0;
+  const sinc = x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x);
+  return (sinc * bessel0(BETA * Math.sqrt(1 - (x / TURNS) ** 2))) / bessel0(BETA);
+});
+
+/**
+ * Adds `count` samples, `gain(i)` each, of a sound to `out`: the first is its value at place `at` (in samples of it, may lie
+ * between two), each next one `step` further. Band-limited interpolation after Smith and Gossett (1984): a windowed sinc,
+ * lower when `step` is more than 1 so that nothing folds back. Silence lies outside the sound.
+ */
+export function addResampled(
+  out: Float32Array,
+  first: number,
+  count: number,
+  sound: Float32Array,
+  at: number,
+  step: number,
+  gain: (i: number) => number,
+): void {
+  const plain = step === 1 && Number.isInteger(at);
+  const scale = Math.min(1, 1 / step);
+  const reach = TURNS / scale;
+  for (let i = 0; i < count; i++) {
+    const place = at + i * step;
+    if (place <= -reach || place >= sound.length + reach) continue;
+    const volume = gain(i);
+    if (volume === 0) continue;
+    if (plain) {
+      out[first + i]! += volume * (sound[place] ?? 0);
+      continue;
+    }
+    const from = Math.max(0, Math.ceil(place - reach));
+    const to = Math.min(sound.length - 1, Math.floor(place + reach));
+    let sum = 0;
+    for (let n = from; n <= to; n++) {
+      const x = Math.abs(n - place) * scale * FINE;
+      const cell = Math.floor(x);
+      const low = KERNEL[cell]!;
+      sum += sound[n]! * (low + (x - cell) * (KERNEL[cell + 1]! - low));
+    }
+    out[first + i]! += volume * scale * sum;
+  }
+}
