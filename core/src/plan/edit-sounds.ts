@@ -124,6 +124,25 @@ export const placeSound = (plan: Plan, id: string, place: Frames): Plan =>
     return { ...sound, place };
   });
 
+/** Turns a sound up by so many decibels. Throws when that is absurd. */
+export const turnSound = (plan: Plan, id: string, gain: number): Plan =>
+  withSound(plan, id, (sound) => {
+    if (!(gain >= -90 && gain <= 24))
+      throw new CaesuraError('bad-gain', 'A sound is turned by −90 to 24 dB.', 'Give a level between them.');
+    return { ...sound, gain };
+  });
+
+/** Lets a sound come from nothing and fade to nothing over so many samples, no longer than it is. */
+export const fadeSound = (
+  plan: Plan,
+  id: string,
+  fades: { readonly fadeIn?: Samples; readonly fade?: Samples },
+): Plan =>
+  withSound(plan, id, (sound) => {
+    const kept = (length: number) => samples(Math.min(usedLength(sound), Math.max(0, length)));
+    return { ...sound, fadeIn: kept(fades.fadeIn ?? sound.fadeIn), fade: kept(fades.fade ?? sound.fade) };
+  });
+
 /** Puts the beats of a sound right. Throws when it cannot be done. */
 export const correctBeats = (plan: Plan, id: string, correction: Correction): Plan =>
   withSound(plan, id, (sound) => ({

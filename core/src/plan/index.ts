@@ -30,3 +30,5 @@ export * from './shot-length.ts';
 export { withShots } from './with-shots.ts';
 export * from './take-stretch.ts';
 export * from './edit-wishes.ts';
+export * from './edit-notes.ts';
+export * from './stretches.ts';

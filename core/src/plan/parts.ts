@@ -4,10 +4,12 @@ import {
   instantOfFrame,
   instantOfSample,
   samples,
+  toNumber,
   type FrameRate,
   type Frames,
   type Instant,
   type Samples,
+  type Seconds,
 } from '../time/index.ts';
 
 /** A stretch of a sound file that the film uses as it is. */
@@ -80,3 +82,10 @@ export function filmInstant(sound: Used & Placed, at: Samples, rate: FrameRate):
 /** Plan frame at which a sound ends: the first boundary at or after its last sample. */
 export const soundEnd = (sound: Used & Placed, rate: FrameRate): Frames =>
   frameCovering(instantAfter(sound, usedLength(sound), rate), rate);
+
+/** Sample of a file that is heard at a time of the film; null where the sound is not in it. Only as exact as the time. */
+export function sampleHeardAt(sound: Used & Placed, at: Seconds, rate: FrameRate): Samples | null {
+  const after = (at - toNumber(instantOfFrame(sound.place, rate))) * sound.analysis.sampleRate;
+  const part = partsOf(sound).find(({ from, to, before }) => after >= before && after < before + to - from);
+  return part ? samples(Math.round(part.from + after - part.before)) : null;
+}

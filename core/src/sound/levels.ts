@@ -1,5 +1,5 @@
-import { partsOf, type AccentKind, type Effect, type Plan, type Sound } from '../plan/index.ts';
-import { instantOfFrame, toNumber, type Seconds } from '../time/index.ts';
+import { sampleHeardAt, type AccentKind, type Effect, type Plan, type Sound } from '../plan/index.ts';
+import type { Seconds } from '../time/index.ts';
 
 /** Level advised for an effect, with why. */
 export interface Advice {
@@ -25,12 +25,10 @@ const SHORT_TERM = 3;
 
 /** Short-term loudness (ITU-R BS.1770) of a sound about an instant of the film, as it is turned up; null where it is silent. */
 export function loudnessAt(sound: Sound, plan: Pick<Plan, 'rate'>, at: Seconds): number | null {
-  const { sampleRate } = sound.analysis;
-  const after = (at - toNumber(instantOfFrame(sound.place, plan.rate))) * sampleRate;
-  const part = partsOf(sound).find(({ from, to, before }) => after >= before && after < before + to - from);
-  if (!part) return null;
+  const sample = sampleHeardAt(sound, at, plan.rate);
+  if (sample === null) return null;
   const { shortTerm } = sound.found.loudness;
-  const second = Math.round((part.from + after - part.before) / sampleRate - SHORT_TERM / 2);
+  const second = Math.round(sample / sound.analysis.sampleRate - SHORT_TERM / 2);
   const level = shortTerm[Math.min(shortTerm.length - 1, Math.max(0, second))] ?? null;
   return level === null ? null : level + sound.gain;
 }

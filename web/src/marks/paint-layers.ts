@@ -2,6 +2,10 @@ import type { Layer } from '@caesura/core/picture';
 import { turnOf, type PictureValues } from '@caesura/core/joins';
 import type { JoinSettings } from '@caesura/core/plan';
 
+/** What is painted on: a canvas of the page or of a worker. */
+export type Canvas = HTMLCanvasElement | OffscreenCanvas;
+type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
 /** A picture that a canvas can draw. */
 export type Picture = CanvasImageSource;
 
@@ -16,7 +20,7 @@ const OPEN_SAMPLES = 9;
 const BLUR_SAMPLES = 13;
 
 /** Draws a picture over the frame and, where it is filled, beyond its edges. */
-function drawFilled(context: CanvasRenderingContext2D, picture: Picture, { width, height }: Box, fill: string): void {
+function drawFilled(context: Context, picture: Picture, { width, height }: Box, fill: string): void {
   if (fill === 'mirror')
     for (let i = -1; i <= 1; i++)
       for (let j = -1; j <= 1; j++) {
@@ -40,7 +44,7 @@ function drawFilled(context: CanvasRenderingContext2D, picture: Picture, { width
 
 /** Draws a picture as its values place it. */
 function drawPlaced(
-  context: CanvasRenderingContext2D,
+  context: Context,
   picture: Picture,
   { scale, x, y, rotation }: PictureValues,
   aim: { readonly x: number; readonly y: number },
@@ -60,13 +64,7 @@ function drawPlaced(
 const along = ({ way }: JoinSettings) => (way === 'left' || way === 'right' ? { x: 1, y: 0 } : { x: 0, y: 1 });
 
 /** Draws a layer with what moves while the shutter is open and the blur that was asked for, as the mean of many. */
-function drawLayer(
-  context: CanvasRenderingContext2D,
-  picture: Picture,
-  layer: Layer,
-  box: Box,
-  filmWidth: number,
-): void {
+function drawLayer(context: Context, picture: Picture, layer: Layer, box: Box, filmWidth: number): void {
   const { moving, values } = layer;
   if (!moving) return drawPlaced(context, picture, values, { x: 0.5, y: 0.5 }, box, 'none');
   const { settings, at, pictured } = moving;
@@ -87,25 +85,32 @@ function drawLayer(
   context.globalAlpha = 1;
 }
 
+/** The sheet on which a layer is drawn before it is laid over the others. */
+let sheet: OffscreenCanvas | null = null;
+
 /** Paints the pictures of a frame of the film on a canvas, the lowest first; a picture that is missing is left out. */
 export function paintLayers(
-  canvas: HTMLCanvasElement,
+  canvas: Canvas,
   layers: readonly { readonly layer: Layer; readonly picture: Picture | null }[],
   filmWidth: number,
 ): void {
-  const context = canvas.getContext('2d')!;
+  const context = canvas.getContext('2d') as Context;
   const box = { width: canvas.width, height: canvas.height };
   context.fillStyle = '#000';
   context.fillRect(0, 0, box.width, box.height);
-  const sheet = document.createElement('canvas');
-  [sheet.width, sheet.height] = [box.width, box.height];
-  const own = sheet.getContext('2d')!;
   for (const { layer, picture } of layers) {
     if (!picture) continue;
+    // Most frames show one picture as it is.
+    if (!layer.moving && layer.values.opacity === 1) {
+      drawLayer(context, picture, layer, box, filmWidth);
+      continue;
+    }
+    if (sheet?.width !== box.width || sheet.height !== box.height) sheet = new OffscreenCanvas(box.width, box.height);
+    const own = sheet.getContext('2d')!;
     own.clearRect(0, 0, box.width, box.height);
     drawLayer(own, picture, layer, box, filmWidth);
     context.globalAlpha = layer.values.opacity;
     context.drawImage(sheet, 0, 0);
+    context.globalAlpha = 1;
   }
-  context.globalAlpha = 1;
 }

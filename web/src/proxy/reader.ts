@@ -15,7 +15,8 @@ export interface ProxyReader {
 
 /** The middle of the time in which a frame is shown, in seconds: no rounding of times can turn it into another. */
 const middleOf = (frame: number): number => ((frame + 0.5) * PROXY_FRAME_US) / 1e6;
-const indexOf = (sample: VideoSample): number => Math.round((sample.timestamp * 1e6) / PROXY_FRAME_US);
+/** The frame that a sample of a small copy is, counted as stored. */
+export const indexOf = (sample: VideoSample): number => Math.round((sample.timestamp * 1e6) / PROXY_FRAME_US);
 
 /** Opens a small copy by its content hash. Throws when it is gone or cannot be read. */
 export async function openProxy(id: string, signal?: AbortSignal): Promise<ProxyReader> {

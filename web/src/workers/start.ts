@@ -16,3 +16,11 @@ export const startEndingsWorker = (): Worker =>
 /** Starts the worker that proposes layouts. */
 export const startLayoutWorker = (): Worker =>
   new Worker(new URL('./layout-worker.ts', import.meta.url), { type: 'module' });
+
+/** Starts the worker that paints frames of the film. */
+export const startPictureWorker = (): Worker =>
+  new Worker(new URL('./picture-worker.ts', import.meta.url), { type: 'module' });
+
+/** Starts the worker that mixes the sound of the film. */
+export const startSoundWorker = (): Worker =>
+  new Worker(new URL('./sound-worker.ts', import.meta.url), { type: 'module' });

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { layersAt, type Film } from '@caesura/core/picture';
 import { paintLayers } from '../../marks/paint-layers.ts';
+import { picturesOf } from '../../proxy/pictures-of.ts';
 import type { ProxyReader } from '../../proxy/reader.ts';
 
 interface Props {
@@ -29,17 +30,12 @@ export function WindowStrip({ film, frames, cut, at, readers, onFrame, onAim }: 
     const canvases = [...strip.current!.querySelectorAll('canvas')];
     const paint = async () => {
       for (const [i, frame] of frames.entries()) {
-        const painted = [];
-        for (const layer of layersAt(film, frame)) {
-          const reader = layer.clip && readers.get(layer.clip.id);
-          const sample = reader ? await reader.picture(layer.source).catch(() => null) : null;
-          painted.push({ layer, sample, picture: sample ? await createImageBitmap(sample.toVideoFrame()) : null });
-        }
-        for (const { sample } of painted) sample?.close();
+        const painted = await picturesOf(layersAt(film, frame), (clip) => readers.get(clip.id));
+        const canvas = left ? undefined : canvases[i];
+        if (canvas) paintLayers(canvas, painted, width);
+        for (const { picture } of painted) picture?.close();
         if (left) return;
-        const canvas = canvases[i];
         if (!canvas) continue;
-        paintLayers(canvas, painted, width);
         canvas.dataset.sources = painted.map(({ layer }) => layer.source).join(' ');
       }
     };

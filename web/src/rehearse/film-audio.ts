@@ -1,0 +1,188 @@
+import type { Remote } from 'comlink';
+import { MIX_RATE, type Heard } from '@caesura/core/sound';
+import type { FrameRate } from '@caesura/core/time';
+import type { Listening, SoundWorker } from '../workers/sound-worker.ts';
+import { secondsToStep, type Order } from './order.ts';
+
+/** Sound is handed to the audio clock this far ahead, looked after this often. Seconds, milliseconds. */
+const AHEAD = 0.8;
+const LOOK_AFTER = 80;
+/** From the call to the first sample, and over what one version goes over into another. Seconds. */
+const START_AFTER = 0.08;
+const CROSSOVER = 0.012;
+
+/** Whose sound is heard, and what of it. */
+export interface Ear {
+  readonly name: string;
+  readonly heard: readonly Heard[];
+}
+
+interface Line {
+  readonly gain: GainNode;
+  readonly nodes: Set<AudioBufferSourceNode>;
+  /** Time of the audio clock up to which packets are set. */
+  until: number;
+  /** The lap that comes next, by the step on which it begins and the place of the film; null when none does. */
+  next: { readonly step: number; readonly frame: number } | null;
+  number: number | null;
+  fetching: boolean;
+  closed: boolean;
+}
+
+/** Plays the mix of a film on the audio clock, lap after lap, and tells how far it is. */
+export class FilmAudio {
+  private line: Line | null = null;
+  private timer = 0;
+  private startedAt = 0;
+  private ear: Ear = { name: '', heard: [] };
+
+  constructor(
+    private readonly context: AudioContext,
+    private readonly worker: Remote<SoundWorker>,
+    private readonly rate: FrameRate,
+    private readonly order: Order,
+    private readonly speed: number,
+    private readonly onEnd: () => void,
+  ) {}
+
+  /** Sample of the mix at the start of a frame. */
+  private readonly sampleOf = (frame: number): number => Math.round(secondsToStep(frame, this.rate) * MIX_RATE);
+
+  /** The stretch from a frame to the end of the lap. */
+  private readonly listening = (ear: Ear, frame: number): Listening => ({
+    ...ear,
+    from: this.sampleOf(frame),
+    to: this.sampleOf(this.order.to),
+    speed: this.speed,
+  });
+
+  /** Time of the audio clock on which a step begins. */
+  private readonly timeOf = (step: number): number => this.startedAt + secondsToStep(step, this.rate) / this.speed;
+
+  /** The lap after one that began on a step with a frame; exact, so that laps do not drift from the pictures. */
+  private lapAfter(step: number, frame: number): Line['next'] {
+    const { from, to, loop } = this.order;
+    return loop ? { step: step + to - frame, frame: from } : null;
+  }
+
+  private newLine(step: number, frame: number): Line {
+    const gain = new GainNode(this.context);
+    gain.connect(this.context.destination);
+    return {
+      gain,
+      nodes: new Set(),
+      until: this.timeOf(step),
+      next: { step, frame },
+      number: null,
+      fetching: false,
+      closed: false,
+    };
+  }
+
+  private closeLine(line: Line, at: number): void {
+    line.closed = true;
+    if (line.number !== null) void this.worker.close(line.number);
+    line.gain.gain.setValueAtTime(1, at);
+    line.gain.gain.linearRampToValueAtTime(0, at + CROSSOVER);
+    for (const node of line.nodes) node.stop(at + CROSSOVER);
+    window.setTimeout(() => line.gain.disconnect(), 1000 * (at + CROSSOVER - this.context.currentTime) + 100);
+  }
+
+  /** Hands over what is to be heard soon. */
+  private async supply(line: Line, ear: Ear): Promise<void> {
+    if (line.fetching) return;
+    line.fetching = true;
+    while (!line.closed && line.until < this.context.currentTime + AHEAD) {
+      if (line.number === null) {
+        if (!line.next) break;
+        const { step, frame } = line.next;
+        line.number = await this.worker.open(this.listening(ear, frame));
+        line.until = this.timeOf(step);
+        line.next = this.lapAfter(step, frame);
+      }
+      const packet = await this.worker.next(line.number);
+      if (line.closed) break;
+      if (packet) {
+        this.schedule(line, packet);
+        continue;
+      }
+      line.number = null;
+    }
+    line.fetching = false;
+  }
+
+  private schedule(line: Line, [left, right]: readonly [Float32Array, Float32Array]): void {
+    const buffer = new AudioBuffer({ numberOfChannels: 2, length: left.length, sampleRate: MIX_RATE });
+    buffer.copyToChannel(left as Float32Array<ArrayBuffer>, 0);
+    buffer.copyToChannel(right as Float32Array<ArrayBuffer>, 1);
+    const node = new AudioBufferSourceNode(this.context, { buffer });
+    node.connect(line.gain);
+    // What comes too late begins where it would be by now.
+    const late = Math.max(0, this.context.currentTime - line.until);
+    if (late < buffer.duration) {
+      node.start(line.until + late, late);
+      line.nodes.add(node);
+      node.onended = () => line.nodes.delete(node);
+    }
+    line.until += left.length / MIX_RATE;
+  }
+
+  /** Begins at the order's first frame. */
+  async start(ear: Ear): Promise<void> {
+    await this.context.resume();
+    const line = this.newLine(0, this.order.at);
+    this.line = line;
+    // The first packet is there before the clock begins to count.
+    const number = await this.worker.open(this.listening(ear, this.order.at));
+    const packet = await this.worker.next(number);
+    if (line.closed) return;
+    line.number = packet ? number : null;
+    line.next = this.lapAfter(0, this.order.at);
+    this.startedAt = this.context.currentTime + START_AFTER;
+    line.until = this.startedAt;
+    if (packet) this.schedule(line, packet);
+    this.timer = window.setInterval(() => this.look(), LOOK_AFTER);
+    this.ear = ear;
+    this.look();
+  }
+
+  private look(): void {
+    if (!this.line) return;
+    const total = secondsToStep(this.order.to - this.order.at, this.rate) / this.speed;
+    if (!this.order.loop && this.context.currentTime >= this.startedAt + total) {
+      this.stop();
+      this.onEnd();
+      return;
+    }
+    void this.supply(this.line, this.ear);
+  }
+
+  /** Goes over to another version or other sounds, from a step on; the old one is heard until the new is there. */
+  async turnTo(ear: Ear, step: number, frame: number): Promise<void> {
+    const old = this.line;
+    if (!old) return;
+    this.ear = ear;
+    const at = this.timeOf(step);
+    const line = this.newLine(step, frame);
+    this.line = line;
+    await this.supply(line, ear);
+    if (line.closed) return;
+    const from = Math.max(at, this.context.currentTime + 0.005);
+    line.gain.gain.setValueAtTime(0, from);
+    line.gain.gain.linearRampToValueAtTime(1, from + CROSSOVER);
+    this.closeLine(old, from);
+  }
+
+  /** Seconds of the film since the start that have been heard; null before and after. */
+  elapsed(): number | null {
+    if (!this.line || this.startedAt === 0) return null;
+    const heard = this.context.currentTime - (this.context.outputLatency || 0);
+    return Math.max(0, heard - this.startedAt) * this.speed;
+  }
+
+  stop(): void {
+    window.clearInterval(this.timer);
+    if (this.line) this.closeLine(this.line, this.context.currentTime);
+    this.line = null;
+  }
+}

@@ -1,0 +1,115 @@
+import {
+  CLICK,
+  mixed,
+  soundingOf,
+  voicesOf,
+  type Decoded,
+  type Heard,
+  type Sounding,
+  type Voice,
+} from '@caesura/core/sound';
+import type { Plan } from '@caesura/core/plan';
+import { CaesuraError } from '@caesura/core/time';
+import { ask, mediaUrl } from '../app/http.ts';
+import { withSound } from '../sound/sound-file.ts';
+
+/** Samples decoded beyond what is used, since interpolation and fades reach there. */
+const MARGIN = 48_000;
+
+/** The voices of a file, and the samples of it that they use. */
+interface Need {
+  readonly fileName: string;
+  from: number;
+  to: number;
+}
+
+/** What each file is needed for. Effects are needed whole, since they are measured. */
+function needsOf(voices: readonly Voice[]): Map<string, Need> {
+  const needs = new Map<string, Need>();
+  for (const { media, fileName, anchor, starts, ends, sampleRate, by } of voices) {
+    if (media === null) continue;
+    const place = (at: number) => anchor.sample + (at - anchor.at) * sampleRate;
+    const from = by === 'sample' ? Math.max(0, Math.floor(place(starts)) - MARGIN) : 0;
+    const to = by === 'sample' ? Math.ceil(place(ends)) + MARGIN : Infinity;
+    const known = needs.get(media);
+    needs.set(media, {
+      fileName,
+      from: Math.min(from, known?.from ?? from),
+      to: Math.max(to, known?.to ?? to),
+    });
+  }
+  return needs;
+}
+
+/** Decodes a kept file from one sample to another, as far as it goes. */
+async function decode(media: string, { fileName, from, to }: Need): Promise<Decoded> {
+  const blob = await (await ask(mediaUrl(media))).blob();
+  return withSound(blob, fileName, async (file) => {
+    const pieces: Float32Array[][] = [];
+    for await (const planes of file.planes(from, to)) pieces.push(planes);
+    const length = pieces.reduce((sum, planes) => sum + planes[0]!.length, 0);
+    const channels = Array.from({ length: Math.min(2, file.channels) }, (_, c) => {
+      const whole = new Float32Array(length);
+      let at = 0;
+      for (const planes of pieces) {
+        whole.set(planes[c]!, at);
+        at += planes[c]!.length;
+      }
+      return whole;
+    });
+    return { channels, sampleRate: file.sampleRate, from };
+  });
+}
+
+/** Makes the sound of films: every file decoded once, mixed where it is asked for. */
+export class FilmSound {
+  private readonly files = new Map<string, { readonly need: Need; readonly decoded: Promise<Decoded> }>();
+  private readonly films = new Map<string, readonly Sounding[]>();
+  /** Voices made ready before, by all that they are made of. */
+  private readonly ready = new Map<string, Sounding>();
+
+  /**
+   * Takes a plan under a name, in place of the one before: decodes what it needs. Returns what could not be decoded and stays
+   * silent, in words.
+   */
+  async load(name: string, plan: Plan, onProgress: (fraction: number) => void = () => undefined): Promise<string[]> {
+    const voices = voicesOf(plan);
+    const needs = needsOf(voices);
+    const silent: string[] = [];
+    let done = 0;
+    for (const [media, need] of needs) {
+      const known = this.files.get(media);
+      if (!known || known.need.from > need.from || known.need.to < need.to)
+        this.files.set(media, { need, decoded: decode(media, need) });
+      await this.files.get(media)!.decoded.catch((error: unknown) => {
+        this.files.delete(media);
+        silent.push(error instanceof CaesuraError ? error.message : `“${need.fileName}” could not be decoded.`);
+      });
+      onProgress(++done / needs.size);
+    }
+    const soundings: Sounding[] = [];
+    for (const voice of voices) {
+      const decoded = voice.media === null ? CLICK : await this.files.get(voice.media)?.decoded;
+      if (!decoded) continue;
+      // Where a voice lies and how loud it is may change without its sound being made anew.
+      const key = `${voice.media} ${voice.rate} ${voice.semitones} ${voice.by} ${voice.anchor.at} ${voice.anchor.sample} ${decoded.from}`;
+      const sounding = { ...(this.ready.get(key) ?? soundingOf(voice, decoded)), voice };
+      this.ready.set(key, sounding);
+      soundings.push(sounding);
+    }
+    if (this.ready.size > 4 * soundings.length + 200) this.ready.clear();
+    this.films.set(name, soundings);
+    return silent;
+  }
+
+  /** Forgets a plan. */
+  drop(name: string): void {
+    this.films.delete(name);
+  }
+
+  /** `count` samples of a film from sample `from` on, left and right, of what is to be heard. */
+  mix(name: string, from: number, count: number, heard: readonly Heard[]): [Float32Array, Float32Array] {
+    const voices = (this.films.get(name) ?? []).filter(({ voice }) => heard.includes(voice.of));
+    return mixed(voices, from, count);
+  }
+}

@@ -1,0 +1,229 @@
+import { wrap, type Remote } from 'comlink';
+import type { Heard } from '@caesura/core/sound';
+import type { Plan } from '@caesura/core/plan';
+import { CaesuraError, compare } from '@caesura/core/time';
+import { startPictureWorker, startSoundWorker } from '../workers/start.ts';
+import type { PaintedFrame, PictureWorker } from '../workers/picture-worker.ts';
+import type { SoundWorker } from '../workers/sound-worker.ts';
+import { FilmAudio } from './film-audio.ts';
+import { FrameQueue } from './frame-queue.ts';
+import { frameOnStep, stepAt, type Order } from './order.ts';
+import { PictureShow, type Punctuality } from './picture-show.ts';
+
+/** Width at which frames are painted; the small copies have no more. */
+const WIDTH = 480;
+/** Frames that are ready before a play begins and before one version goes over into another. */
+const READY = 6;
+const READY_TO_TURN = 3;
+/** Seconds from the wish to go over to another version until it is due. */
+const TURN_AFTER = 0.4;
+/** Longest wait for pictures. Milliseconds. */
+const PATIENCE = 4000;
+/** Versions that the workers hold. */
+const MOST_HELD = 4;
+
+/** What a rehearsal tells. */
+export interface Told {
+  readonly onFrame: (frame: number, painted: PaintedFrame) => void;
+  readonly onEnd: () => void;
+  /** Sounds that cannot be had and stay silent. */
+  readonly onSilent: (sentences: readonly string[]) => void;
+}
+
+interface Session {
+  readonly order: Order;
+  readonly speed: number;
+  readonly plan: Plan;
+  readonly audio: FilmAudio;
+  readonly show: PictureShow<PaintedFrame>;
+  queue: FrameQueue<PaintedFrame>;
+  turn: { readonly queue: FrameQueue<PaintedFrame>; readonly step: number } | null;
+  raf: number;
+}
+
+const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Plays plans: pictures painted ahead in one worker, sound mixed in another, both by the audio clock. */
+export class Rehearsal {
+  private readonly workers = [startPictureWorker(), startSoundWorker()] as const;
+  private readonly pictures: Remote<PictureWorker> = wrap<PictureWorker>(this.workers[0]);
+  private readonly sounds: Remote<SoundWorker> = wrap<SoundWorker>(this.workers[1]);
+  private context: AudioContext | null = null;
+  /** Names under which the workers know plans, the one longest not used first. */
+  private readonly held = new Map<Plan, { readonly name: string; readonly ready: Promise<void> }>();
+  private names = 0;
+  private session: Session | null = null;
+  /** Counts plays and stops, so that one that was overtaken knows. */
+  private calls = 0;
+  private still: { plan: Plan; frame: number } | null = null;
+  private busy = false;
+
+  constructor(private readonly told: Told) {}
+
+  /** Makes a plan known to the workers. */
+  private async hold(plan: Plan): Promise<string> {
+    let known = this.held.get(plan);
+    if (!known) {
+      const name = `version ${++this.names}`;
+      const load = async () => {
+        await this.pictures.load(name, plan);
+        const answer = await this.sounds.load(name, plan);
+        if ('error' in answer) throw new CaesuraError(answer.error.code, answer.error.message, answer.error.mend);
+        if (answer.value.length > 0) this.told.onSilent(answer.value);
+      };
+      known = { name, ready: load() };
+    }
+    this.held.delete(plan);
+    this.held.set(plan, known);
+    if (this.held.size > MOST_HELD) {
+      const [oldest, { name }] = this.held.entries().next().value!;
+      this.held.delete(oldest);
+      void this.pictures.drop(name);
+      void this.sounds.drop(name);
+    }
+    await known.ready;
+    return known.name;
+  }
+
+  private paint(name: string, { size }: Plan, frame: number): Promise<PaintedFrame> {
+    const height = Math.max(2, Math.round((WIDTH * size.height) / size.width));
+    return this.pictures.paint(name, frame, WIDTH, height);
+  }
+
+  private queueOf(name: string, plan: Plan, order: Order): FrameQueue<PaintedFrame> {
+    return new FrameQueue(
+      (step) => frameOnStep(order, step),
+      (frame) => this.paint(name, plan, frame),
+      ({ bitmap }) => bitmap.close(),
+    );
+  }
+
+  /** Shows one frame while nothing plays; of frames asked for faster than they can be painted the last. */
+  async showStill(plan: Plan, frame: number): Promise<void> {
+    this.still = { plan, frame };
+    if (this.busy || this.session) return;
+    this.busy = true;
+    try {
+      while (this.still && !this.session) {
+        const wanted = this.still;
+        this.still = null;
+        const name = await this.hold(wanted.plan);
+        const painted = await this.paint(name, wanted.plan, wanted.frame);
+        if (!this.session) this.told.onFrame(wanted.frame, painted);
+        painted.bitmap.close();
+      }
+    } finally {
+      this.busy = false;
+    }
+  }
+
+  /** Plays a stretch of a plan. Returns whether it has begun, and was not stopped before. */
+  async play(plan: Plan, order: Order, speed: number, heard: readonly Heard[]): Promise<boolean> {
+    this.stop();
+    const call = ++this.calls;
+    const context = (this.context ??= new AudioContext({ latencyHint: 'interactive' }));
+    const name = await this.hold(plan);
+    if (call !== this.calls) return false;
+    const queue = this.queueOf(name, plan, order);
+    queue.want(0);
+    const enough = Math.min(READY, order.loop ? Infinity : order.to - order.at);
+    for (let waited = 0; queue.readyFrom(0) < enough && waited < PATIENCE; waited += 20) await wait(20);
+    if (call !== this.calls) {
+      queue.close();
+      return false;
+    }
+    const audio = new FilmAudio(context, this.sounds, plan.rate, order, speed, () => {
+      this.stop();
+      this.told.onEnd();
+    });
+    const show = new PictureShow<PaintedFrame>(
+      queue,
+      plan.rate,
+      () => audio.elapsed(),
+      (painted, step) => {
+        const frame = frameOnStep(order, step);
+        if (frame !== null) this.told.onFrame(frame, painted);
+      },
+    );
+    await audio.start({ name, heard });
+    if (call !== this.calls) {
+      audio.stop();
+      queue.close();
+      return false;
+    }
+    const session: Session = { order, speed, plan, audio, show, queue, turn: null, raf: 0 };
+    this.session = session;
+    const draw = () => {
+      this.turnIfDue(session);
+      show.tick();
+      session.raf = requestAnimationFrame(draw);
+    };
+    session.raf = requestAnimationFrame(draw);
+    return true;
+  }
+
+  private turnIfDue(session: Session): void {
+    const { turn, audio, plan, show } = session;
+    if (!turn || stepAt(audio.elapsed() ?? 0, plan.rate) < turn.step) return;
+    session.queue.close();
+    session.queue = turn.queue;
+    session.turn = null;
+    show.turnTo(turn.queue);
+  }
+
+  /**
+   * Goes over to another version or other sounds while it plays, where it is. The old one is seen and heard until the new one is
+   * ready. Returns whether it did.
+   */
+  async turnTo(plan: Plan, heard: readonly Heard[]): Promise<boolean> {
+    const name = await this.hold(plan);
+    const session = this.session;
+    if (!session || compare(session.plan.rate, plan.rate) !== 0) return false;
+    const { audio, order, speed } = session;
+    const step = stepAt((audio.elapsed() ?? 0) + TURN_AFTER * speed, plan.rate);
+    const frame = frameOnStep(order, step);
+    if (frame === null) return false;
+    const queue = this.queueOf(name, plan, order);
+    queue.want(step);
+    for (let waited = 0; queue.readyFrom(step) < READY_TO_TURN && waited < 1000 * TURN_AFTER; waited += 20)
+      await wait(20);
+    if (this.session !== session) {
+      queue.close();
+      return false;
+    }
+    session.turn?.queue.close();
+    session.turn = { queue, step };
+    await audio.turnTo({ name, heard }, step, frame);
+    return true;
+  }
+
+  /** The frame of the film that is heard now; null while nothing plays. */
+  frame(): number | null {
+    const { session } = this;
+    const elapsed = session?.audio.elapsed() ?? null;
+    return session && elapsed !== null ? frameOnStep(session.order, stepAt(elapsed, session.plan.rate)) : null;
+  }
+
+  /** Frames that were due and late in this play; null while nothing plays. */
+  punctuality(): Punctuality | null {
+    return this.session?.show.punctuality() ?? null;
+  }
+
+  stop(): void {
+    this.calls++;
+    const { session } = this;
+    if (!session) return;
+    this.session = null;
+    cancelAnimationFrame(session.raf);
+    session.audio.stop();
+    session.queue.close();
+    session.turn?.queue.close();
+  }
+
+  /** Stops and lets go of everything. */
+  close(): void {
+    this.stop();
+    void this.context?.close();
+    for (const worker of this.workers) worker.terminate();
+  }
+}
