@@ -1,4 +1,5 @@
 import { createStore, del, get, set } from 'idb-keyval';
+import { newPlan, type Plan } from '@caesura/core/plan';
 import type { PlanHistory, PlanVersion } from './plan-state.ts';
 
 /** What the browser keeps of an open plan: its undo steps, and work that was not saved in time. */
@@ -34,8 +35,31 @@ export async function keepHistory(
   }
 }
 
-/** The history kept of a plan, if any. */
-export const keptHistory = (id: string): Promise<KeptHistory | undefined> =>
-  get<KeptHistory>(id, database()).catch(() => undefined);
+/** Whether a plan was kept before the application knew all that it holds now. */
+const isOld = (plan: Plan): boolean => Object.keys(newPlan('')).some((key) => !(key in plan));
+
+/** Brings a history up that an earlier version of the application kept. Throws when it is no plan any more. */
+export async function broughtUp(kept: KeptHistory): Promise<KeptHistory> {
+  if (!isOld(kept.present.plan)) return kept;
+  const { readPlan } = await import('@caesura/core/plan');
+  const up = ({ plan, label }: PlanVersion): PlanVersion => ({ plan: readPlan(plan), label });
+  const present = up(kept.present);
+  try {
+    return { ...kept, past: kept.past.map(up), present, future: kept.future.map(up) };
+  } catch {
+    // Steps back that cannot be read are not worth the work that was not saved yet.
+    return { ...kept, past: [], present, future: [] };
+  }
+}
+
+/** The history kept of a plan, if any. One that cannot be read counts as none: the server has what was saved. */
+export async function keptHistory(id: string): Promise<KeptHistory | undefined> {
+  try {
+    const kept = await get<KeptHistory>(id, database());
+    return kept && (await broughtUp(kept));
+  } catch {
+    return undefined;
+  }
+}
 
 export const forgetHistory = (id: string): Promise<void> => del(id, database()).catch(() => undefined);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { newPlan, type Plan } from '@caesura/core/plan';
-import type { KeptHistory } from './history-store.ts';
+import { broughtUp, type KeptHistory } from './history-store.ts';
 import { openingOf } from './open-plan.ts';
 
 const plan = (name: string): Plan => newPlan(name);
@@ -56,5 +56,30 @@ describe('opening a plan', () => {
       present: { plan: { name: 'other' } },
       past: [],
     });
+  });
+});
+
+describe('a history that an earlier version of the application kept', () => {
+  const older = ({ accents: _a, effects: _e, notes: _n, ...rest }: Plan): Plan => rest as unknown as Plan;
+
+  it('is brought up with all its steps, unsaved work too', async () => {
+    const now = kept(4, 'mine', true);
+    const then = {
+      ...now,
+      past: now.past.map((v) => ({ ...v, plan: older(v.plan) })),
+      present: { ...now.present, plan: older(now.present.plan) },
+    };
+    expect(await broughtUp(then)).toEqual(now);
+    expect(await broughtUp(now)).toBe(now);
+  });
+
+  it('keeps unsaved work where its steps back cannot be read', async () => {
+    const now = kept(4, 'mine', true);
+    const then = {
+      ...now,
+      past: [{ plan: { name: 3 } as unknown as Plan, label: null }],
+      present: { ...now.present, plan: older(now.present.plan) },
+    };
+    expect(await broughtUp(then)).toMatchObject({ past: [], present: { plan: { name: 'mine' } }, unsaved: true });
   });
 });

@@ -6,6 +6,7 @@ import { planOpened, type PlanVersion } from './plan-state.ts';
 import { kept, saveRefused } from './save-state.ts';
 import { settled } from './autosave.ts';
 import type { AppDispatch, AppStore } from './store.ts';
+import { compared } from './compare.ts';
 import { viewReset } from './view.ts';
 import { cleared } from './notices.ts';
 
@@ -45,6 +46,7 @@ export async function openPlan(
   const [stored, history] = await Promise.all([askJson<StoredPlan>('GET', `/api/plans/${id}`), keptHistory(id)]);
   const { past, present, future, status, revision } = openingOf(stored, history);
   dispatch(viewReset());
+  dispatch(compared(null));
   dispatch(cleared());
   dispatch(kept({ id, revision, plan: stored.plan, status }));
   dispatch(planOpened({ past, present, future }));

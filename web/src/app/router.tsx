@@ -10,6 +10,7 @@ const FootageScreen = lazy(() => import('../screens/footage/FootageScreen.tsx'))
 const ClipScreen = lazy(() => import('../screens/footage/ClipScreen.tsx'));
 const ScoreScreen = lazy(() => import('../screens/score/ScoreScreen.tsx'));
 const JoinsScreen = lazy(() => import('../screens/joins/JoinsScreen.tsx'));
+const RehearseScreen = lazy(() => import('../screens/rehearse/RehearseScreen.tsx'));
 const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx'));
 
 /** The addresses of the application; screens other than the list of plans are loaded when first opened. */
@@ -28,6 +29,7 @@ export const makeRouter = () =>
         { path: 'footage/:clip', element: <ClipScreen /> },
         { path: 'score', element: <ScoreScreen /> },
         { path: 'joins/:cut?', element: <JoinsScreen /> },
+        { path: 'rehearse', element: <RehearseScreen /> },
         { path: 'hand-off', element: <HandOffScreen /> },
         { path: '*', element: <Navigate to="../score" replace /> },
       ],

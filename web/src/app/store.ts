@@ -1,6 +1,7 @@
 import { combineReducers, configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
+import { compare } from './compare.ts';
 import { notices } from './notices.ts';
 import { planHistory } from './plan-state.ts';
 import { saveState } from './save-state.ts';
@@ -10,6 +11,7 @@ const reducer = combineReducers({
   history: planHistory,
   save: saveState,
   view,
+  compare,
   notices,
   [api.reducerPath]: api.reducer,
 });

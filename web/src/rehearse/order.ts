@@ -1,4 +1,4 @@
-import { rational, type FrameRate } from '@caesura/core/time';
+import type { FrameRate } from '@caesura/core/time';
 
 /** What is played: frames of the film one after the other, once or over and over. */
 export interface Order {
@@ -26,6 +26,3 @@ export const stepAt = (elapsed: number, rate: FrameRate): number =>
 
 /** Seconds of the film before step k. */
 export const secondsToStep = (k: number, rate: FrameRate): number => (k * rate.den) / rate.num;
-
-/** The slowest to the fastest speed at which a film is rehearsed. */
-export const SPEEDS = [rational(1), rational(1, 2), rational(1, 4)] as const;

@@ -1,0 +1,335 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Button, ButtonGroup, Form } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { Maximize, Pause, Play, Repeat } from 'lucide-react';
+import { joinsOf } from '@caesura/core/joins';
+import { withoutJoins, withoutRamps } from '@caesura/core/picture';
+import { cuesOf, frameAtTime, sampleHeardAt, scoreLines, shotFacts, wholeFilm } from '@caesura/core/plan';
+import type { Heard } from '@caesura/core/sound';
+import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
+import { useEdit, usePlan } from '../../app/hooks.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { cutSelected, placed } from '../../app/view.ts';
+import { Choose } from '../../fields/Choose.tsx';
+import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
+import { ScoreLine } from '../score/ScoreLine.tsx';
+import { ComparePanel } from './ComparePanel.tsx';
+import { NotesPanel } from './NotesPanel.tsx';
+import { overlayOf } from './overlay.ts';
+import { useRehearsal } from './use-rehearsal.ts';
+import { useRehearseKeys } from './use-rehearse-keys.ts';
+import { orderOf, PLAYS, type Plays } from './what-plays.ts';
+
+const LINE_HEIGHT = 102;
+const SPEEDS = { '1': 'As it is', '0.5': 'Half', '0.25': 'Quarter' } as const;
+type Speed = keyof typeof SPEEDS;
+const SPEED_KEYS = ['1', '0.5', '0.25'] as const;
+
+const HEARD = { music: 'Music', voice: 'Voice and sounds', accent: 'Effects', click: 'Click on cuts' } as const;
+type HeardSwitch = keyof typeof HEARD;
+
+/** The film as planned: played with its joins, ramps and sound, round a cut, slowly, against another version. */
+export default function RehearseScreen() {
+  const plan = usePlan();
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const { frame, cut } = useAppSelector((state) => state.view);
+  const other = useAppSelector((state) => state.compare);
+  const [plays, setPlays] = useState<Plays>('around');
+  const [loop, setLoop] = useState(true);
+  const [speed, setSpeed] = useState<Speed>('1');
+  const [sounds, setSounds] = useState<Readonly<Record<HeardSwitch, boolean>>>({
+    music: true,
+    voice: true,
+    accent: true,
+    click: false,
+  });
+  const [joins, setJoins] = useState(true);
+  const [ramps, setRamps] = useState(true);
+  const [figures, setFigures] = useState(true);
+  const [showsOther, setShowsOther] = useState(false);
+  const [noteFrame, setNoteFrame] = useState<number | null>(null);
+
+  const chosen = showsOther && other ? other.plan : plan;
+  const version = useMemo(() => {
+    const joined = joins ? chosen : withoutJoins(chosen);
+    return ramps ? joined : withoutRamps(joined);
+  }, [chosen, joins, ramps]);
+  const heard = useMemo<readonly Heard[]>(
+    () => [
+      ...(sounds.music ? (['music'] as const) : []),
+      ...(sounds.voice ? (['voice', 'effect'] as const) : []),
+      ...(sounds.accent ? (['accent'] as const) : []),
+      ...(sounds.click ? (['click'] as const) : []),
+    ],
+    [sounds],
+  );
+  const lines = useMemo(() => scoreLines(chosen), [chosen]);
+  const cues = useMemo(() => cuesOf(chosen), [chosen]);
+  const shots = useMemo(() => shotFacts(version), [version]);
+  const joined = useMemo(() => joinsOf(version, shots).filter((j) => j.before + j.after > 0), [version, shots]);
+  const words = useMemo(() => overlayOf(version), [version]);
+
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const screen = useRef<HTMLElement>(null);
+  const overlay = useRef<HTMLDivElement>(null);
+  const list = useRef<LineListHandle>(null);
+  const timeOf = (n: number) => toNumber(instantOfFrame(n, plan.rate));
+  const onFrame = useCallback(
+    (n: number) => {
+      const { timecode, place, shot } = words(n);
+      overlay.current?.querySelectorAll('span').forEach((span, i) => {
+        span.textContent = [timecode, place, shot][i]!;
+      });
+      const at = toNumber(instantOfFrame(n, plan.rate));
+      list.current?.mark(at);
+      list.current?.show(at);
+    },
+    [words, plan.rate],
+  );
+  const rehearsal = useRehearsal(canvas, version, heard, frame, onFrame);
+  const { state, punctuality } = rehearsal;
+  const still = state === 'still';
+
+  const last = shots.length - 1;
+  const selected = cut !== null && cut > 0 && cut <= last ? cut : null;
+  const { to: end } = wholeFilm(chosen);
+  const start = (
+    choice = plays,
+    at: number = frame,
+    over = loop,
+    cutFrame = selected === null ? null : shots[selected]!.start,
+  ) => rehearsal.play(orderOf(choice, chosen, at, cutFrame, over), Number(speed));
+  const toggle = () => (still ? start() : rehearsal.stop());
+  /** Goes on with another choice where something plays. */
+  const restart = useRef<() => void>(() => undefined);
+  useEffect(() => {
+    restart.current = () => {
+      if (!still) start();
+    };
+  });
+  const first = useRef(true);
+  useEffect(() => {
+    if (first.current) first.current = false;
+    else restart.current();
+  }, [plays, loop, speed]);
+
+  const goTo = (to: number) => {
+    const kept = frames(Math.min(end - 1, Math.max(0, to)));
+    dispatch(placed(kept));
+    list.current?.show(timeOf(kept));
+    if (!still) start(plays, kept);
+  };
+  const select = (index: number) => {
+    dispatch(cutSelected(index));
+    const at = shots[index]!.start;
+    dispatch(placed(at));
+    list.current?.show(timeOf(at));
+    if (!still) start(plays, at, loop, at);
+  };
+  const byFrame = (by: 1 | -1) => {
+    if (!still) rehearsal.stop();
+    goTo((rehearsal.frame() ?? frame) + by);
+  };
+  const byCut = (by: 1 | -1) => {
+    if (last < 1) return;
+    const at = rehearsal.frame() ?? frame;
+    const next =
+      selected !== null
+        ? selected + by
+        : by === 1
+          ? shots.findIndex((s) => s.start > at)
+          : shots.findLastIndex((s) => s.start < at);
+    if (next >= 1 && next <= last) select(next);
+  };
+  /** The cut that is chosen, or the one nearest to what is heard. */
+  const thisCut = (): number | null => {
+    if (selected !== null) return selected;
+    const at = rehearsal.frame() ?? frame;
+    const nearest = shots
+      .slice(1)
+      .toSorted((a, b) => Math.abs(a.start - at) - Math.abs(b.start - at))
+      .at(0);
+    return nearest?.index ?? null;
+  };
+  const nudge = (by: 1 | -1) => {
+    const nudged = thisCut();
+    if (nudged !== null && !showsOther) edit('nudgeCut', nudged, by);
+  };
+  const tap = () => {
+    const { music } = plan;
+    const at = rehearsal.frame();
+    if (!music || at === null) return;
+    const sample = sampleHeardAt(music, seconds(timeOf(at)), plan.rate);
+    if (sample !== null) edit('editCues', music.id, [{ kind: 'hand', from: null, to: sample }]);
+  };
+  const note = () => {
+    setNoteFrame(rehearsal.frame() ?? frame);
+    document.getElementById('note')?.focus();
+  };
+  const fullScreen = () => {
+    if (document.fullscreenElement) void document.exitFullscreen();
+    else void screen.current?.requestFullscreen();
+  };
+  const showOther = (shown: boolean) => setShowsOther(shown && other !== null);
+  const plain = () => {
+    const on = !(joins && ramps);
+    setJoins(on);
+    setRamps(on);
+  };
+  useRehearseKeys({
+    play: toggle,
+    byFrame,
+    byCut,
+    nudge,
+    tap,
+    note,
+    plain,
+    fullScreen,
+    other: () => showOther(!showsOther),
+    loop: () => setLoop(!loop),
+    speed: (i) => setSpeed(SPEED_KEYS[i]),
+  });
+
+  if (!plan.score)
+    return (
+      <div className="empty">
+        <h2>Nothing to play yet</h2>
+        <p>The film is played as it is laid out. Lay it out first.</p>
+        <Link className="btn btn-outline-dark" to="../score">
+          To Score
+        </Link>
+      </div>
+    );
+  const late = punctuality && punctuality.due > 0 ? (100 * punctuality.late) / punctuality.due : 0;
+  const shown = words(frame);
+  return (
+    <div className="with-panel">
+      <div className="rehearse">
+        <section
+          className="film-screen"
+          ref={screen}
+          aria-label="The film"
+          style={{ '--ratio': `${plan.size.width} / ${plan.size.height}` } as React.CSSProperties}
+        >
+          <canvas
+            ref={canvas}
+            width={480}
+            height={270}
+            role="img"
+            aria-label={`Frame ${frame} of the film`}
+            onDoubleClick={fullScreen}
+          />
+          {figures && (
+            <div className="film-words figures" ref={overlay}>
+              <span>{shown.timecode}</span>
+              <span>{shown.place}</span>
+              <span>{shown.shot}</span>
+            </div>
+          )}
+        </section>
+        <div className="play-bar">
+          <Button variant="dark" onClick={toggle} title={`${still ? 'Play' : 'Stop'} (space)`}>
+            {still ? <Play size={16} /> : <Pause size={16} />}{' '}
+            {state === 'loading' ? 'Making ready' : still ? 'Play' : 'Stop'}
+          </Button>
+          <ButtonGroup aria-label="What plays">
+            {(Object.keys(PLAYS) as Plays[]).map((choice) => (
+              <Button
+                key={choice}
+                variant="outline-dark"
+                active={plays === choice}
+                aria-pressed={plays === choice}
+                onClick={() => setPlays(choice)}
+              >
+                {PLAYS[choice]}
+              </Button>
+            ))}
+          </ButtonGroup>
+          <Button
+            variant="outline-dark"
+            active={loop}
+            aria-pressed={loop}
+            onClick={() => setLoop(!loop)}
+            title="Over and over (O)"
+          >
+            <Repeat size={16} /> Over and over
+          </Button>
+          <Button variant="outline-dark" onClick={fullScreen} title="Full screen (F)" aria-label="Full screen">
+            <Maximize size={16} />
+          </Button>
+          <span className={`late figures${late > 1 ? ' is-late' : ''}`} role="status">
+            {punctuality ? `${punctuality.late} of ${punctuality.due} frames late` : ''}
+          </span>
+        </div>
+        <LineList
+          ref={list}
+          lines={lines}
+          height={LINE_HEIGHT}
+          label="The score in lines of four bars"
+          onPoint={(at) => {
+            dispatch(cutSelected(null));
+            goTo(frameAtTime(at, plan));
+          }}
+          draw={(line) => (
+            <ScoreLine
+              plan={version}
+              line={line}
+              cues={cues}
+              shots={shots}
+              joins={joined}
+              outline={null}
+              offset={0}
+              position={timeOf(frame)}
+              selected={selected}
+              also={[]}
+              ticks={false}
+              onSelect={select}
+              onHold={() => undefined}
+            />
+          )}
+        />
+      </div>
+      <aside className="panel" aria-label="How it plays">
+        <Choose label="Speed" value={speed} of={SPEEDS} onChoose={setSpeed} />
+        <h3>Heard</h3>
+        {(Object.keys(HEARD) as HeardSwitch[]).map((kind) => (
+          <Form.Check
+            key={kind}
+            type="switch"
+            id={`heard-${kind}`}
+            label={HEARD[kind]}
+            checked={sounds[kind]}
+            onChange={(event) => setSounds({ ...sounds, [kind]: event.target.checked })}
+          />
+        ))}
+        <h3>Seen</h3>
+        <Form.Check
+          type="switch"
+          id="seen-joins"
+          label="Joins"
+          checked={joins}
+          onChange={(e) => setJoins(e.target.checked)}
+        />
+        <Form.Check
+          type="switch"
+          id="seen-ramps"
+          label="Ramps"
+          checked={ramps}
+          onChange={(e) => setRamps(e.target.checked)}
+        />
+        <Form.Check
+          type="switch"
+          id="seen-figures"
+          label="Figures in the picture"
+          checked={figures}
+          onChange={(e) => setFigures(e.target.checked)}
+        />
+        <h3>Against another version</h3>
+        <ComparePanel plan={plan} other={other} showsOther={showsOther} onShow={showOther} />
+        <h3>Notes</h3>
+        <NotesPanel plan={plan} frame={noteFrame ?? frame} onGo={goTo} />
+      </aside>
+    </div>
+  );
+}
