@@ -1,6 +1,7 @@
 export * from './accent-facts.ts';
 export * from './anchors.ts';
 export * from './edit-accents.ts';
+export * from './guide-cues.ts';
 export * from './kit.ts';
 export * from './levels.ts';
 export * from './measure-effect.ts';

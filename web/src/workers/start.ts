@@ -24,3 +24,7 @@ export const startPictureWorker = (): Worker =>
 /** Starts the worker that mixes the sound of the film. */
 export const startSoundWorker = (): Worker =>
   new Worker(new URL('./sound-worker.ts', import.meta.url), { type: 'module' });
+
+/** Starts the worker that writes the film and its sound as files. */
+export const startFilmWorker = (): Worker =>
+  new Worker(new URL('./film-worker.ts', import.meta.url), { type: 'module' });

@@ -8,6 +8,8 @@ import { download } from '../../app/download.ts';
 import { useFaults } from '../../app/faults.ts';
 import { counted } from '../../app/format.ts';
 import { usePlan } from '../../app/hooks.ts';
+import { AnimaticMaker } from '../../rehearse/AnimaticMaker.tsx';
+import { GuideMaker } from '../../rehearse/GuideMaker.tsx';
 import { FaultList } from '../../marks/FaultList.tsx';
 
 /** Lines shown of a written file; the whole is in the download. */
@@ -88,6 +90,12 @@ export default function HandOffScreen() {
             </ListGroup.Item>
           ))}
         </ListGroup>
+        <h3>Guide track</h3>
+        <p>The sound of the film, mixed, as WAV with a cue point on every cut and effect.</p>
+        <GuideMaker plan={plan} />
+        <h3>Animatic</h3>
+        <p>The film as it is rehearsed, from the small copies.</p>
+        <AnimaticMaker plan={plan} />
         <FaultList faults={faults} />
       </section>
       <section className="sheet" aria-label="The file">

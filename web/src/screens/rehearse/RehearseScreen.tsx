@@ -13,9 +13,10 @@ import { cutSelected, placed } from '../../app/view.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
 import { ScoreLine } from '../score/ScoreLine.tsx';
+import { AnimaticMaker } from '../../rehearse/AnimaticMaker.tsx';
 import { ComparePanel } from './ComparePanel.tsx';
 import { NotesPanel } from './NotesPanel.tsx';
-import { overlayOf } from './overlay.ts';
+import { overlayOf } from '../../rehearse/overlay.ts';
 import { useRehearsal } from './use-rehearsal.ts';
 import { useRehearseKeys } from './use-rehearse-keys.ts';
 import { orderOf, PLAYS, type Plays } from './what-plays.ts';
@@ -329,6 +330,8 @@ export default function RehearseScreen() {
         <ComparePanel plan={plan} other={other} showsOther={showsOther} onShow={showOther} />
         <h3>Notes</h3>
         <NotesPanel plan={plan} frame={noteFrame ?? frame} onGo={goTo} />
+        <h3>Animatic</h3>
+        <AnimaticMaker plan={version} heard={heard} />
       </aside>
     </div>
   );

@@ -1,7 +1,7 @@
 import { cuesOf, landingOf, shotFacts, type Plan } from '@caesura/core/plan';
 import { speedAt } from '@caesura/core/curves';
 import { frames, percent } from '@caesura/core/time';
-import { timecodeAt } from '../../app/format.ts';
+import { timecodeAt } from '../app/format.ts';
 
 /** What is said of a frame in the picture. */
 export interface OverlayWords {

@@ -1,0 +1,80 @@
+import { proxy } from 'comlink';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { safeFileName } from '@caesura/core/handoff';
+import type { Plan } from '@caesura/core/plan';
+import type { Heard } from '@caesura/core/sound';
+import { download } from '../app/download.ts';
+import { noticed } from '../app/notices.ts';
+import { useAppDispatch } from '../app/store.ts';
+import { useTask } from '../app/use-task.ts';
+import { Choose } from '../fields/Choose.tsx';
+import { WholeField } from '../fields/WholeField.tsx';
+import { Working } from '../marks/Working.tsx';
+import type { FilmWorker, MadeFilm } from '../workers/film-worker.ts';
+import { startFilmWorker } from '../workers/start.ts';
+import { inWorker } from '../workers/task.ts';
+import type { AnimaticForm } from './animatic.ts';
+
+const CONTAINERS = { webm: 'WebM', mp4: 'MP4' } as const;
+
+/** What of the sound is written when nothing else is chosen. */
+export const ALL_HEARD: readonly Heard[] = ['music', 'voice', 'effect', 'accent'];
+
+/** Writes the film, as it is played, as a video file. */
+export function AnimaticMaker({ plan, heard = ALL_HEARD }: { plan: Plan; heard?: readonly Heard[] }) {
+  const dispatch = useAppDispatch();
+  const { working, run, stop } = useTask();
+  const [form, setForm] = useState<Omit<AnimaticForm, 'heard'>>({ container: 'webm', width: 640, figures: true });
+  const make = () =>
+    run(async (onStage, signal) => {
+      onStage('Making the animatic', 0);
+      const { bytes, silent } = await inWorker<FilmWorker, MadeFilm>(
+        startFilmWorker,
+        (worker) =>
+          worker.animatic(
+            plan,
+            { ...form, heard },
+            proxy((done) => onStage('Making the animatic', done)),
+          ),
+        signal,
+      );
+      for (const message of silent) dispatch(noticed({ kind: 'error', message, mend: 'It is silent in the file.' }));
+      download(safeFileName(plan.name, form.container), bytes, `video/${form.container}`);
+    });
+  return (
+    <>
+      <Choose
+        label="Form"
+        value={form.container}
+        of={CONTAINERS}
+        onChoose={(container) => setForm({ ...form, container })}
+      />
+      <WholeField
+        label="Width"
+        value={form.width}
+        least={64}
+        most={1920}
+        also="px"
+        onCommit={(width) => {
+          setForm({ ...form, width });
+          return true;
+        }}
+      />
+      <Form.Check
+        type="switch"
+        id="animatic-figures"
+        label="Figures in the picture"
+        checked={form.figures}
+        onChange={(event) => setForm({ ...form, figures: event.target.checked })}
+      />
+      {working ? (
+        <Working {...working} onStop={stop} />
+      ) : (
+        <Button variant="outline-dark" onClick={make}>
+          Make the animatic
+        </Button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,99 @@
+import { AudioSample, AudioSampleSource, BufferTarget, Output, WavOutputFormat } from 'mediabunny';
+import { withWaveCues } from '@caesura/core/handoff';
+import { loudnessOf, weightedPowerMeter } from '@caesura/core/listen';
+import { guideCues, heardLength, MIX_RATE, type Heard } from '@caesura/core/sound';
+import type { Plan } from '@caesura/core/plan';
+import { CaesuraError } from '@caesura/core/time';
+import type { FilmSound } from './film-sound.ts';
+
+/** Samples that are mixed at once. */
+const BLOCK = MIX_RATE;
+/** Longest track that is written, in seconds: it is made in memory. */
+const LONGEST = 3600;
+/** Highest sample of a track, in dB below full scale. */
+const HEADROOM = 1;
+
+/** The mixed sound of a film as a file. */
+export interface GuideTrack {
+  readonly bytes: Uint8Array<ArrayBuffer>;
+  /** Highest sample of the sum, dB against full scale, and where: seconds of the film. */
+  readonly top: number;
+  readonly topAt: number;
+  /** Decibels by which all was turned down so that it does not clip. */
+  readonly turnedDown: number;
+  /** LUFS of the track as written (ITU-R BS.1770); −Infinity for silence. */
+  readonly loudness: number;
+}
+
+/** What the sum of a film comes to. */
+export type SumLevel = Pick<GuideTrack, 'top' | 'topAt' | 'loudness'>;
+
+/** Goes through the mix of a loaded plan second by second. */
+function* blocksOf(sound: FilmSound, name: string, plan: Plan, heard: readonly Heard[]) {
+  const total = Math.round(heardLength(plan) * MIX_RATE);
+  for (let at = 0; at < total; at += BLOCK)
+    yield { at, done: at / total, planes: sound.mix(name, at, Math.min(BLOCK, total - at), heard) };
+}
+
+/** Measures the sum of a loaded plan: its highest sample and its loudness. */
+export function sumLevel(
+  sound: FilmSound,
+  name: string,
+  plan: Plan,
+  heard: readonly Heard[],
+  onProgress: (fraction: number) => void,
+): SumLevel {
+  let [top, topAt] = [0, 0];
+  const meters = [weightedPowerMeter(MIX_RATE), weightedPowerMeter(MIX_RATE)];
+  for (const { at, done, planes } of blocksOf(sound, name, plan, heard)) {
+    planes.forEach((plane, side) => {
+      meters[side]!.take(plane);
+      plane.forEach((x, n) => {
+        if (Math.abs(x) > top) [top, topAt] = [Math.abs(x), (at + n) / MIX_RATE];
+      });
+    });
+    onProgress(done);
+  }
+  const { integrated } = loudnessOf(meters.map((meter) => meter.end()));
+  return { top: 20 * Math.log10(Math.max(1e-9, top)), topAt, loudness: integrated };
+}
+
+/**
+ * The mix of a loaded plan as a WAV file of 24 bits with a cue point on every cut and effect. A sum that would come nearer to
+ * full scale than 1 dB is turned down as a whole. Throws when it is too long.
+ */
+export async function guideTrack(
+  sound: FilmSound,
+  name: string,
+  plan: Plan,
+  heard: readonly Heard[],
+  onProgress: (fraction: number) => void,
+): Promise<GuideTrack> {
+  if (heardLength(plan) > LONGEST)
+    throw new CaesuraError('too-long', 'A guide track lasts up to an hour.', 'Lay out a shorter film.');
+  const { top, topAt, loudness } = sumLevel(sound, name, plan, heard, (f) => onProgress(f / 2));
+  const turnedDown = Math.max(0, top + HEADROOM);
+  const gain = 10 ** (-turnedDown / 20);
+  const output = new Output({ format: new WavOutputFormat(), target: new BufferTarget() });
+  const source = new AudioSampleSource({ codec: 'pcm-s24' });
+  output.addAudioTrack(source);
+  await output.start();
+  for (const { at, done, planes } of blocksOf(sound, name, plan, heard)) {
+    const length = planes[0].length;
+    const data = new Float32Array(2 * length);
+    planes.forEach((plane, side) => plane.forEach((x, n) => (data[side * length + n] = x * gain)));
+    const sample = new AudioSample({
+      data,
+      format: 'f32-planar',
+      numberOfChannels: 2,
+      sampleRate: MIX_RATE,
+      timestamp: at / MIX_RATE,
+    });
+    await source.add(sample);
+    sample.close();
+    onProgress(0.5 + done / 2);
+  }
+  await output.finalize();
+  const bytes = withWaveCues(new Uint8Array(output.target.buffer!), guideCues(plan)) as Uint8Array<ArrayBuffer>;
+  return { bytes, top, topAt, turnedDown, loudness: loudness - turnedDown };
+}
