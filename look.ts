@@ -6,22 +6,18 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 page.on('console', (m) => console.log('console', m.text()));
 page.on('pageerror', (e) => console.log('error', e.message));
 await page.goto(`${server.address}/plans`);
-await page.getByRole('link', { name: /Open day teaser/ }).click();
-await page.getByRole('navigation', { name: 'Steps' }).getByText('Hand-off').click();
-for (const form of ['WebM', 'MP4']) {
-  await page.getByLabel('Form', { exact: true }).selectOption({ label: form });
-  const t = Date.now();
-  const d = page.waitForEvent('download', { timeout: 120000 });
-  await page.getByRole('button', { name: 'Make the animatic' }).click();
-  const f = await d.catch((e) => console.log(e.message));
-  console.log(form, (Date.now() - t) / 1000);
-  if (f) await f.saveAs(`/tmp/animatic.${form.toLowerCase()}`);
+await page.getByRole('link', { name: /with joins and sound/ }).click();
+await page.getByRole('navigation', { name: 'Steps' }).getByText('Score').click();
+await page.waitForTimeout(1500);
+await page.screenshot({ path: '/tmp/sc.png' });
+await page.getByRole('navigation', { name: 'Steps' }).getByText('Rehearse').click();
+await page.getByRole('button', { name: 'All', exact: true }).click();
+await page.getByRole('button', { name: 'Over and over' }).click();
+await page.getByRole('button', { name: 'Play', exact: true }).click();
+for (let i = 0; i < 24; i++) {
+  await page.waitForTimeout(2000);
+  console.log(await page.locator('.late').textContent(), await page.locator('canvas').first().getAttribute('data-frame'));
+  if (i === 11) await page.screenshot({ path: '/tmp/r3.png' });
 }
-const d = page.waitForEvent('download', { timeout: 120000 });
-const t = Date.now();
-await page.getByRole('button', { name: 'Make the guide track' }).click();
-await (await d).saveAs('/tmp/guide.wav');
-console.log('guide', (Date.now() - t) / 1000);
-await page.screenshot({ path: '/tmp/h1.png' });
 await browser.close();
 await server.stop();

@@ -1,5 +1,4 @@
 import { spawn } from 'node:child_process';
-import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -7,16 +6,19 @@ import { fileURLToPath } from 'node:url';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { build, type Rollup } from 'vite';
 import { foundIn, hear } from '@caesura/core/listen';
-import { layOutSteadily } from '@caesura/core/layout';
-import { addClips, changeBrief, newPlan, setMusic, type Clip, type Plan } from '@caesura/core/plan';
-import { frameRate, frames } from '@caesura/core/time';
+import { readPlan, type Clip, type NewSound, type Plan } from '@caesura/core/plan';
 import { startServer } from '../e2e/server.ts';
 import { HEIGHT, WIDTH } from './drawing.ts';
 import { musicTruth, renderMusic, SAMPLE_RATE } from './music.ts';
 import type * as Scenes from './scenes.ts';
+import { demoPlans } from './plans.ts';
 import { framesOfScene, SCENES, type Scene } from './scenes.ts';
+import { idOf, makeKit, makeLine } from './sounds.ts';
 
-/** Makes the demo: music, clips, their truth and the plans. Run by `npm run demo`; its output is committed. */
+/**
+ * Makes the demo: music, clips, effects, a spoken line, their truth and the plans. Run by `npm run demo`; its output is
+ * committed. With the word `sounds` it makes the effects, the line and the plans anew and leaves music and clips as they are.
+ */
 
 const here = path.dirname(fileURLToPath(import.meta.url));
 const output = path.join(here, 'output');
@@ -38,8 +40,6 @@ async function ffmpeg(args: string[], feed: (input: NodeJS.WritableStream) => Pr
 async function write(stream: NodeJS.WritableStream, data: Uint8Array): Promise<void> {
   if (!stream.write(data)) await once(stream, 'drain');
 }
-
-const idOf = (data: Uint8Array): string => createHash('sha256').update(data).digest('hex');
 
 /** The music as MP3, and the samples a listener decodes from it. */
 async function makeMusic(): Promise<{ file: Buffer; channels: Float32Array[] }> {
@@ -149,61 +149,19 @@ async function newPlanOn(page: Page, address: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Steps' }).getByText('Footage').click();
 }
 
-function plansOf(music: Parameters<typeof setMusic>[1], clips: Clip[]): Record<string, Plan> {
-  const client = 'Marrow Lane Letterpress';
-  const teaser = changeBrief(addClips(setMusic(newPlan('Open day teaser'), music), clips), {
-    client,
-    target: frames(45 * 24),
-  });
-  const rate = frameRate(30000, 1001);
-  const short: Plan = {
-    ...newPlan('Fifteen seconds for the shop window'),
-    rate,
-    dropFrame: true,
-    start: frames(107892),
-  };
-  const window = changeBrief(addClips(setMusic(short, music), clips.slice(5, 10)), {
-    client,
-    target: frames(450),
-    pace: '1 bar',
-  });
-  return { 'open-day-teaser': layOutSteadily(teaser), 'shop-window': layOutSteadily(window) };
-}
-
 const json = (value: unknown): string => `${JSON.stringify(value)}\n`;
 
-rmSync(output, { recursive: true, force: true });
-for (const folder of ['clips', 'plans']) mkdirSync(path.join(output, folder), { recursive: true });
-
-const { file, channels } = await makeMusic();
-const hearing = hear(channels, SAMPLE_RATE);
-const { analysis, outline, texture } = hearing;
-writeFileSync(path.join(output, 'open-day-music.outline'), outline);
-writeFileSync(path.join(output, 'open-day-music.texture'), texture);
-const music = {
-  media: idOf(file),
-  fileName: 'open-day-music.mp3',
-  outline: idOf(outline),
-  texture: idOf(texture),
-  analysis,
-  found: foundIn(hearing),
-};
-
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox'],
-});
-const page = await browser.newPage();
-await loadScenes(page);
-for (const [index, scene] of SCENES.entries()) {
-  await film(page, scene, index);
-  console.log(`${scene.name}: ${framesOfScene(scene)} frames`);
+/** The sounds beside the music, and all plans. */
+function finish(music: NewSound, clips: readonly Clip[]): void {
+  for (const folder of ['effects', 'voice', 'plans'])
+    rmSync(path.join(output, folder), { recursive: true, force: true });
+  const kit = makeKit(path.join(output, 'effects'));
+  const line = makeLine(path.join(output, 'voice'));
+  mkdirSync(path.join(output, 'plans'), { recursive: true });
+  for (const [name, plan] of Object.entries(demoPlans({ music, clips, kit, line })))
+    writeFileSync(path.join(output, 'plans', `${name}.json`), json(plan));
 }
-const clips = await readClips(browser);
-await browser.close();
 
-for (const [name, plan] of Object.entries(plansOf(music, clips)))
-  writeFileSync(path.join(output, 'plans', `${name}.json`), json(plan));
 /** Where the camera looks at each frame, in widths of the picture from where it looks at first, and how much it magnifies. */
 const viewsOf = (scene: Scene) =>
   Array.from({ length: framesOfScene(scene) }, (_, frame) => {
@@ -211,12 +169,49 @@ const viewsOf = (scene: Scene) =>
     const [first, at] = [view!(0), view!((frame * rate[1]) / rate[0])];
     return [(at.x - first.x) / WIDTH, (at.y - first.y) / WIDTH, at.zoom].map((x) => Number(x.toFixed(6)));
   });
-const clipTruth = SCENES.map((scene) => ({
-  id: scene.id,
-  rate: `${scene.rate[0]}/${scene.rate[1]}`,
-  frames: framesOfScene(scene),
-  moments: scene.moments,
-  still: scene.still,
-  ...(scene.view && { views: viewsOf(scene) }),
-}));
-writeFileSync(path.join(output, 'truth.json'), json({ music: musicTruth(), clips: clipTruth }));
+
+async function makeAll(): Promise<void> {
+  rmSync(output, { recursive: true, force: true });
+  mkdirSync(path.join(output, 'clips'), { recursive: true });
+  const { file, channels } = await makeMusic();
+  const hearing = hear(channels, SAMPLE_RATE);
+  const { analysis, outline, texture } = hearing;
+  writeFileSync(path.join(output, 'open-day-music.outline'), outline);
+  writeFileSync(path.join(output, 'open-day-music.texture'), texture);
+  const music = {
+    media: idOf(file),
+    fileName: 'open-day-music.mp3',
+    outline: idOf(outline),
+    texture: idOf(texture),
+    analysis,
+    found: foundIn(hearing),
+  };
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+  const page = await browser.newPage();
+  await loadScenes(page);
+  for (const [index, scene] of SCENES.entries()) {
+    await film(page, scene, index);
+    console.log(`${scene.name}: ${framesOfScene(scene)} frames`);
+  }
+  const clips = await readClips(browser);
+  await browser.close();
+  finish(music, clips);
+  const clipTruth = SCENES.map((scene) => ({
+    id: scene.id,
+    rate: `${scene.rate[0]}/${scene.rate[1]}`,
+    frames: framesOfScene(scene),
+    moments: scene.moments,
+    still: scene.still,
+    ...(scene.view && { views: viewsOf(scene) }),
+  }));
+  writeFileSync(path.join(output, 'truth.json'), json({ music: musicTruth(), clips: clipTruth }));
+}
+
+if (process.argv.includes('sounds')) {
+  const kept = readFileSync(path.join(output, 'plans', 'open-day-teaser.json'), 'utf8');
+  const { music, clips } = readPlan(JSON.parse(kept));
+  finish(music!, clips);
+} else await makeAll();

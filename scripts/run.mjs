@@ -205,6 +205,7 @@ else if (mode === 'bench') {
   ensureBuild();
   process.env.CHROMIUM ??= ensureProgram('chromium', 'chromium');
   ensureProgram('ffmpeg', 'ffmpeg');
+  ensureProgram('espeak-ng', 'espeak-ng');
   node(TSX(), 'demo/generate.ts', ...rest);
 } else if (mode === 'screenshots') {
   ensureBuild();

@@ -6,9 +6,14 @@ import type { Tables } from './database/schema.ts';
 import type { MediaStore } from './media/media-store.ts';
 import type { PlanStore } from './plans/plan-store.ts';
 
-const TYPES: Readonly<Record<string, string>> = { '.mp3': 'audio/mpeg', '.jpg': 'image/jpeg', '.webm': 'video/webm' };
+const TYPES: Readonly<Record<string, string>> = {
+  '.mp3': 'audio/mpeg',
+  '.wav': 'audio/wav',
+  '.jpg': 'image/jpeg',
+  '.webm': 'video/webm',
+};
 /** Folders of the demo whose files are kept. */
-const KEPT = ['.', 'poster', 'strip', 'movement', 'proxy'];
+const KEPT = ['.', 'poster', 'strip', 'movement', 'proxy', 'effects', 'voice'];
 
 /** Notes what was made of the clips of a plan, so that their files are known when they are dropped. */
 async function noteFootage(db: Kysely<Tables>, { clips }: Plan): Promise<void> {
@@ -35,7 +40,7 @@ export async function loadDemo(
   if (!existsSync(path.join(folder, 'truth.json'))) return false;
   if (await db.selectFrom('mark').select('name').where('name', '=', name).executeTakeFirst()) return false;
   const files = KEPT.flatMap((sub) => readdirSync(path.join(folder, sub)).map((file) => path.join(sub, file)));
-  const kept = files.filter((f) => /\.(mp3|jpg|webm|outline|texture|movement)$/.test(f));
+  const kept = files.filter((f) => /\.(mp3|wav|jpg|webm|outline|texture|movement)$/.test(f));
   // Together, since each waits until it is on the disk.
   await Promise.all(
     kept.map((file) => media.add(createReadStream(path.join(folder, file)), TYPES[path.extname(file)] ?? '')),

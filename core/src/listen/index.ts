@@ -6,7 +6,8 @@ export { findingSteps, hear, heardIn, hearingSteps, type Hearing } from './hear.
 export { kWeighted, loudnessOf, weightedPowerMeter, type Loudness } from './loudness.ts';
 export { median } from './median.ts';
 export type { Onset } from './onsets.ts';
-export { OUTLINE_RATE, type Outline } from './outline.ts';
+export { metered } from './meter.ts';
+export { OUTLINE_RATE, outlineMeter, type Outline } from './outline.ts';
 export { stretched } from './stretch.ts';
 export { subdivisions } from './subdivisions.ts';
 export { tapped, type Tapped } from './taps.ts';

@@ -10,6 +10,7 @@ const FootageScreen = lazy(() => import('../screens/footage/FootageScreen.tsx'))
 const ClipScreen = lazy(() => import('../screens/footage/ClipScreen.tsx'));
 const ScoreScreen = lazy(() => import('../screens/score/ScoreScreen.tsx'));
 const JoinsScreen = lazy(() => import('../screens/joins/JoinsScreen.tsx'));
+const SoundScreen = lazy(() => import('../screens/sound/SoundScreen.tsx'));
 const RehearseScreen = lazy(() => import('../screens/rehearse/RehearseScreen.tsx'));
 const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx'));
 
@@ -29,6 +30,7 @@ export const makeRouter = () =>
         { path: 'footage/:clip', element: <ClipScreen /> },
         { path: 'score', element: <ScoreScreen /> },
         { path: 'joins/:cut?', element: <JoinsScreen /> },
+        { path: 'sound/:cut?', element: <SoundScreen /> },
         { path: 'rehearse', element: <RehearseScreen /> },
         { path: 'hand-off', element: <HandOffScreen /> },
         { path: '*', element: <Navigate to="../score" replace /> },

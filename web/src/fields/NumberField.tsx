@@ -3,7 +3,11 @@ import { TypedField } from './TypedField.tsx';
 
 /** Reads a number as typed, its unit left on or off, a comma for a point. Throws when it is none between two. */
 export function numberOf(text: string, least: number, most: number): number {
-  const bare = text.replace(/[%°]|px|f$/g, '').replace(',', '.');
+  const bare = text
+    .trim()
+    .replace(/\s*(%|°|px|f|db|st|s)$/i, '')
+    .replace('−', '-')
+    .replace(',', '.');
   const number = Number(bare.trim());
   if (bare.trim() === '' || !Number.isFinite(number) || number < least || number > most)
     throw new CaesuraError('bad-number', `“${text}” is no number from ${least} to ${most}.`, 'Give another.');

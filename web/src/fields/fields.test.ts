@@ -45,6 +45,9 @@ describe('a number as typed', () => {
     ['-3 px', -3],
     ['90°', 90],
     ['8 f', 8],
+    ['−6,5 dB', -6.5],
+    ['3 st', 3],
+    ['1.5s', 1.5],
   ])('reads %s with its unit on or off', (text, number) => {
     expect(numberOf(text, -100, 100)).toBe(number);
   });

@@ -1,5 +1,8 @@
 import { expose, transfer } from 'comlink';
-import { findingSteps, openEar, type Hearing } from '@caesura/core/listen';
+import { findingSteps, metered, openEar, outlineMeter, type Hearing } from '@caesura/core/listen';
+import { measureEffect } from '@caesura/core/sound';
+import type { EffectMeasure } from '@caesura/core/plan';
+import { CaesuraError } from '@caesura/core/time';
 import { withSound } from '../sound/sound-file.ts';
 import { answering } from './task.ts';
 
@@ -37,6 +40,51 @@ function listen(file: File, onProgress: (fraction: number) => void): Promise<Fil
   });
 }
 
-const work = { listen: answering(listen) };
+/** What was measured of a file that is to be an effect. */
+export interface MeasuredEffect {
+  readonly measure: EffectMeasure;
+  readonly sampleRate: number;
+  /** Samples. */
+  readonly length: number;
+  readonly outline: Uint8Array;
+}
+
+/** Longest effect, in seconds: it is held whole. */
+const LONGEST_EFFECT = 300;
+
+/** Decodes a file whole and measures it as an effect. Throws when it is too long or silent. */
+function measure(file: File, onProgress: (fraction: number) => void): Promise<MeasuredEffect> {
+  return withSound(file, file.name, async (sound) => {
+    if (sound.duration > LONGEST_EFFECT)
+      throw new CaesuraError(
+        'too-long',
+        `“${file.name}” lasts ${Math.round(sound.duration)} s, too long for an effect.`,
+        `Cut out the part you need, up to ${LONGEST_EFFECT} s, or add it as a sound in Listen.`,
+      );
+    const pieces: Float32Array[][] = [];
+    let length = 0;
+    for await (const planes of sound.planes(0, Infinity)) {
+      pieces.push(planes);
+      length += planes[0]!.length;
+      onProgress(Math.min(1, length / sound.sampleRate / sound.duration));
+    }
+    const channels = Array.from({ length: Math.min(2, sound.channels) }, (_, c) => {
+      const whole = new Float32Array(length);
+      let at = 0;
+      for (const planes of pieces) {
+        whole.set(planes[c]!, at);
+        at += planes[c]!.length;
+      }
+      return whole;
+    });
+    const found = measureEffect(channels, sound.sampleRate);
+    if (found.loudness === null)
+      throw new CaesuraError('silent', `“${file.name}” is silent.`, 'Choose a file that can be heard.');
+    const outline = metered(outlineMeter(sound.sampleRate), channels[0]!);
+    return transfer({ measure: found, sampleRate: sound.sampleRate, length, outline }, [outline.buffer]);
+  });
+}
+
+const work = { listen: answering(listen), measure: answering(measure) };
 export type ListenWorker = typeof work;
 expose(work);

@@ -10,6 +10,7 @@ export const STEPS = [
   { path: 'footage', name: 'Footage' },
   { path: 'score', name: 'Score' },
   { path: 'joins', name: 'Joins' },
+  { path: 'sound', name: 'Sound' },
   { path: 'rehearse', name: 'Rehearse' },
   { path: 'hand-off', name: 'Hand-off' },
 ] as const;

@@ -7,6 +7,7 @@ import { useEdit } from '../../app/hooks.ts';
 
 /** Where a fault is mended. */
 function placeOf({ step, cut, shot }: Fault): string {
+  if (step === 'sound') return `../sound/${Math.max(1, cut ?? 1)}`;
   return step === 'joins' ? `../joins/${Math.max(1, cut ?? shot ?? 1)}` : `../${step}`;
 }
 

@@ -5,7 +5,7 @@ import { Maximize, Pause, Play, Repeat } from 'lucide-react';
 import { joinsOf } from '@caesura/core/joins';
 import { withoutJoins, withoutRamps } from '@caesura/core/picture';
 import { cuesOf, frameAtTime, sampleHeardAt, scoreLines, shotFacts, wholeFilm } from '@caesura/core/plan';
-import type { Heard } from '@caesura/core/sound';
+import { accentFacts, type Heard } from '@caesura/core/sound';
 import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
@@ -17,9 +17,9 @@ import { AnimaticMaker } from '../../rehearse/AnimaticMaker.tsx';
 import { ComparePanel } from './ComparePanel.tsx';
 import { NotesPanel } from './NotesPanel.tsx';
 import { overlayOf } from '../../rehearse/overlay.ts';
-import { useRehearsal } from './use-rehearsal.ts';
+import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
 import { useRehearseKeys } from './use-rehearse-keys.ts';
-import { orderOf, PLAYS, type Plays } from './what-plays.ts';
+import { orderOf, PLAYS, type Plays } from '../../rehearse/what-plays.ts';
 
 const LINE_HEIGHT = 102;
 const SPEEDS = { '1': 'As it is', '0.5': 'Half', '0.25': 'Quarter' } as const;
@@ -69,6 +69,7 @@ export default function RehearseScreen() {
   const cues = useMemo(() => cuesOf(chosen), [chosen]);
   const shots = useMemo(() => shotFacts(version), [version]);
   const joined = useMemo(() => joinsOf(version, shots).filter((j) => j.before + j.after > 0), [version, shots]);
+  const accents = useMemo(() => accentFacts(version, shots), [version, shots]);
   const words = useMemo(() => overlayOf(version), [version]);
 
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -279,6 +280,7 @@ export default function RehearseScreen() {
               cues={cues}
               shots={shots}
               joins={joined}
+              accents={accents}
               outline={null}
               offset={0}
               position={timeOf(frame)}

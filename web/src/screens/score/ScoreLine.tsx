@@ -1,10 +1,12 @@
 import { memo, type PointerEvent } from 'react';
 import type { JoinFacts } from '@caesura/core/joins';
+import type { AccentFacts } from '@caesura/core/sound';
 import { instantAfter, partsOf, type Cue, type Line, type Plan, type ShotFacts } from '@caesura/core/plan';
 import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
 import { Lock } from 'lucide-react';
 import { signed } from '../../app/format.ts';
 import { percentOn, stretchOn } from '../../marks/place.ts';
+import { Hairpin } from '../../marks/Hairpin.tsx';
 import { Poster } from '../../marks/Poster.tsx';
 import { Sticks } from '../../marks/Wave.tsx';
 import { tintOf } from '../../theme/colours.ts';
@@ -16,6 +18,7 @@ interface Props {
   readonly cues: readonly Cue[];
   readonly shots: readonly ShotFacts[];
   readonly joins: readonly JoinFacts[];
+  readonly accents: readonly AccentFacts[];
   readonly outline: Uint8Array | null;
   /** Time of the music file at which the film starts. */
   readonly offset: number;
@@ -107,6 +110,7 @@ export function ScoreLine({
   cues,
   shots,
   joins,
+  accents,
   outline,
   offset,
   position,
@@ -131,6 +135,9 @@ export function ScoreLine({
         <Splices plan={plan} line={line} />
         {ticks && <FrameTicks plan={plan} line={line} />}
       </div>
+      {accents.map((facts) => (
+        <Hairpin key={facts.accent.id} facts={facts} line={line} />
+      ))}
       {here.map((shot) => {
         const at = stretchOn(line, timeOf(shot.start), timeOf(shot.end))!;
         const begins = !startsBefore(shot, line.from);

@@ -2,6 +2,7 @@ import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } fro
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { joinsOf } from '@caesura/core/joins';
+import { accentFacts } from '@caesura/core/sound';
 import { OUTLINE_RATE } from '@caesura/core/listen';
 import { stretchOfShots } from '@caesura/core/layout';
 import { cuesOf, frameAtTime, partsOf, scoreLines, shotFacts, type Plan } from '@caesura/core/plan';
@@ -78,6 +79,7 @@ export default function ScoreScreen() {
   const cues = useMemo(() => cuesOf(plan), [plan]);
   const shots = useMemo(() => shotFacts(plan), [plan]);
   const joins = useMemo(() => joinsOf(plan, shots).filter((j) => j.before + j.after > 0), [plan, shots]);
+  const accents = useMemo(() => accentFacts(plan, shots), [plan, shots]);
   /** Time of the film at which the play that is heard started. */
   const startedAt = useRef(0);
   const player = usePlayer(
@@ -295,6 +297,7 @@ export default function ScoreScreen() {
                   cues={cues}
                   shots={shots}
                   joins={joins}
+                  accents={accents}
                   outline={outline}
                   offset={offset}
                   position={timeOf(frame, plan)}

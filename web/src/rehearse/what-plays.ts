@@ -1,4 +1,4 @@
-import type { Order } from '../../rehearse/order.ts';
+import type { Order } from './order.ts';
 import { sectionAround, stretchAround, wholeFilm, type Plan } from '@caesura/core/plan';
 import { frameCovering, rational } from '@caesura/core/time';
 

@@ -2,13 +2,13 @@ import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
 import type { Heard } from '@caesura/core/sound';
 import type { Plan } from '@caesura/core/plan';
 import { frames } from '@caesura/core/time';
-import { noticed, problem } from '../../app/notices.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { placed } from '../../app/view.ts';
-import type { Order } from '../../rehearse/order.ts';
-import type { Punctuality } from '../../rehearse/picture-show.ts';
-import { Rehearsal } from '../../rehearse/rehearsal.ts';
-import type { PaintedFrame } from '../../workers/picture-worker.ts';
+import { noticed, problem } from '../app/notices.ts';
+import { useAppDispatch } from '../app/store.ts';
+import { placed } from '../app/view.ts';
+import type { Order } from './order.ts';
+import type { Punctuality } from './picture-show.ts';
+import { Rehearsal } from './rehearsal.ts';
+import type { PaintedFrame } from '../workers/picture-worker.ts';
 
 /** Playing a plan with its pictures. */
 export interface Rehearsing {

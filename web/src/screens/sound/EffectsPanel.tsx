@@ -1,0 +1,104 @@
+import { Button } from 'react-bootstrap';
+import type { Effect, Plan } from '@caesura/core/plan';
+import { counted } from '../../app/format.ts';
+import { useEdit } from '../../app/hooks.ts';
+import { useOutline } from '../../app/use-media.ts';
+import type { Task } from '../../app/use-task.ts';
+import { FileButton } from '../../marks/DropArea.tsx';
+import { Wave } from '../../marks/Wave.tsx';
+import { Working } from '../../marks/Working.tsx';
+import { seconds } from '@caesura/core/time';
+import { TextField } from '../../fields/TextField.tsx';
+import { bringEffect, kitFile, kitLeft, nameOfFile } from './bring-effect.ts';
+
+/** Sound files that are offered for choosing. */
+const ACCEPT = '.wav,.mp3,.flac,.ogg,.opus,.m4a,.aac,.webm,audio/*';
+
+const milliseconds = (samples: number, { sampleRate }: Effect) => Math.round((1000 * samples) / sampleRate);
+
+function EffectCard({ plan, effect }: { plan: Plan; effect: Effect }) {
+  const edit = useEdit();
+  const outline = useOutline(effect.outline);
+  const { measure, sampleRate, length } = effect;
+  const used = plan.accents.filter((accent) => accent.effect === effect.id).length;
+  const lasts = seconds(length / sampleRate);
+  return (
+    <li className="effect">
+      <TextField label="Name" value={effect.name} onCommit={(name) => edit('renameEffect', effect.id, name)} />
+      <div className="effect-wave">
+        {outline && (
+          <Wave outline={outline} line={{ from: seconds(0), to: lasts, span: lasts, bar: null, bars: [] }} offset={0} />
+        )}
+        <i style={{ left: `${(100 * measure.peak) / length}%` }} title="Peak" />
+      </div>
+      <p className="figures">
+        rises {milliseconds(measure.peak - measure.from, effect)} ms · falls{' '}
+        {milliseconds(measure.to - measure.peak, effect)} ms · {measure.loudness?.toFixed(1).replace('-', '−')} LUFS
+      </p>
+      <p>
+        {effect.fileName} · {used === 0 ? 'not used' : `used ${counted(used, 'time')}`}{' '}
+        <Button
+          variant="link"
+          size="sm"
+          aria-label={`Remove ${effect.name}`}
+          onClick={() => edit('removeEffect', effect.id)}
+        >
+          Remove
+        </Button>
+      </p>
+    </li>
+  );
+}
+
+/** The files of effects: brought in and measured, or taken from the kit. */
+export function EffectsPanel({ plan, task }: { plan: Plan; task: Task }) {
+  const edit = useEdit();
+  const left = kitLeft(plan.effects);
+  return (
+    <>
+      {task.working ? (
+        <Working {...task.working} onStop={task.stop} />
+      ) : (
+        <div className="buttons">
+          <FileButton
+            label="Add sound effects"
+            accept={ACCEPT}
+            multiple
+            onFiles={(files) => bringFiles(files, task, edit)}
+          />
+          {left.length > 0 && (
+            <Button
+              variant="outline-dark"
+              onClick={() =>
+                task.run(async (onStage, signal) => {
+                  for (const [i, made] of left.entries()) {
+                    onStage('Making the kit', i / left.length);
+                    edit('addEffect', await bringEffect(await kitFile(made), made.name, () => undefined, signal));
+                  }
+                })
+              }
+            >
+              Add the kit
+            </Button>
+          )}
+        </div>
+      )}
+      <ul className="effects">
+        {plan.effects.map((effect) => (
+          <EffectCard key={effect.id} plan={plan} effect={effect} />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** Brings files in as effects, one after the other. */
+export function bringFiles(files: readonly File[], task: Task, edit: ReturnType<typeof useEdit>): void {
+  task.run(async (onStage, signal) => {
+    for (const file of files) {
+      const what = `Measuring ${file.name}`;
+      onStage(what, 0);
+      edit('addEffect', await bringEffect(file, nameOfFile(file.name), (done) => onStage(what, done), signal));
+    }
+  });
+}

@@ -1,0 +1,216 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Button, Tab, Tabs } from 'react-bootstrap';
+import { Link, useNavigate, useParams } from 'react-router';
+import { Pause, Play } from 'lucide-react';
+import { joinsOf } from '@caesura/core/joins';
+import { scoreLines, shotFacts, wholeFilm, type Line } from '@caesura/core/plan';
+import { accentFacts, type Heard } from '@caesura/core/sound';
+import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
+import { useFaults } from '../../app/faults.ts';
+import { timecodeAt } from '../../app/format.ts';
+import { useEdit, usePlan } from '../../app/hooks.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { useTask } from '../../app/use-task.ts';
+import { cutSelected, placed } from '../../app/view.ts';
+import { DropArea } from '../../marks/DropArea.tsx';
+import { Hairpin } from '../../marks/Hairpin.tsx';
+import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
+import { percentOn } from '../../marks/place.ts';
+import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
+import { orderOf } from '../../rehearse/what-plays.ts';
+import { FaultMends } from '../joins/FaultMends.tsx';
+import { AccentFields } from './AccentFields.tsx';
+import { bringFiles, EffectsPanel } from './EffectsPanel.tsx';
+import { CutClose } from './CutClose.tsx';
+import { LinePanel } from './LinePanel.tsx';
+import { PutAccents } from './PutAccents.tsx';
+import { SoundCuts } from './SoundCuts.tsx';
+import { SumLine } from './SumLine.tsx';
+import { useSoundKeys } from './use-sound-keys.ts';
+
+/** Seconds that are seen on either side of a cut. */
+const AROUND = 1.5;
+const LINE_HEIGHT = 54;
+const HEARD: readonly Heard[] = ['music', 'voice', 'effect', 'accent'];
+
+/** Effects at the cuts, against the music: which, where, how fast, how high, how loud, and why. */
+export default function SoundScreen() {
+  const plan = usePlan();
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const params = useParams();
+  const task = useTask();
+  const { cut: selected, frame } = useAppSelector((state) => state.view);
+  const { all } = useFaults();
+  const faults = useMemo(() => all.filter(({ step }) => step === 'sound'), [all]);
+  const shots = useMemo(() => shotFacts(plan), [plan]);
+  const accents = useMemo(
+    () => accentFacts(plan, shots, joinsOf(plan, shots)).toSorted((a, b) => a.peaks - b.peaks),
+    [plan, shots],
+  );
+  const lines = useMemo(() => scoreLines(plan), [plan]);
+  const last = shots.length - 1;
+  const cut = Math.min(last, Math.max(1, Number(params.cut) || selected || 1));
+  const cutFrame = shots[cut]?.start;
+  const [tab, setTab] = useState('cut');
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const list = useRef<LineListHandle>(null);
+  const mark = useRef<HTMLElement>(null);
+
+  useEffect(() => {
+    if (cutFrame === undefined) return;
+    dispatch(cutSelected(cut));
+    dispatch(placed(cutFrame));
+    list.current?.show(toNumber(instantOfFrame(cutFrame, plan.rate)));
+  }, [dispatch, cut, cutFrame, plan.rate]);
+
+  const timeOf = (n: number) => toNumber(instantOfFrame(n, plan.rate));
+  const middle = timeOf(cutFrame ?? 0);
+  const close: Line = useMemo(
+    () => ({
+      from: seconds(middle - AROUND),
+      to: seconds(middle + AROUND),
+      span: seconds(2 * AROUND),
+      bar: null,
+      bars: [],
+    }),
+    [middle],
+  );
+  const onFrame = useCallback(
+    (n: number) => {
+      const at = toNumber(instantOfFrame(n, plan.rate));
+      list.current?.mark(at);
+      mark.current?.style.setProperty('left', `${percentOn(close, at)}%`);
+    },
+    [plan.rate, close],
+  );
+  const rehearsal = useRehearsal(canvas, plan, HEARD, frame, onFrame);
+  const still = rehearsal.state === 'still';
+  const toggle = () =>
+    still ? rehearsal.play(orderOf('around', plan, frame, cutFrame ?? null, true), 1) : rehearsal.stop();
+  const go = (to: number) => {
+    if (to >= 1 && to <= last) void navigate(`../sound/${to}`);
+  };
+  const here = accents.filter(({ at, other }) => at.cut === cut || other?.cut === cut);
+  useSoundKeys({
+    play: toggle,
+    byCut: (by) => go(cut + by),
+    byFrame: (by) => dispatch(placed(frames(Math.min(wholeFilm(plan).to - 1, Math.max(0, frame + by))))),
+    put: () => {
+      const effect = here[0]?.effect ?? plan.effects[0];
+      if (effect) edit('putHit', effect.id, cut);
+    },
+    remove: () =>
+      edit(
+        'removeAccents',
+        here.slice(-1).map(({ accent }) => accent.id),
+      ),
+    louder: (by) => {
+      const loudest = here.at(-1);
+      if (loudest) edit('changeAccent', loudest.accent.id, { gain: Math.round(10 * (loudest.gain + by)) / 10 });
+    },
+    onOff: () => {
+      const accent = here.at(-1)?.accent;
+      if (accent) edit('changeAccent', accent.id, { off: !accent.off });
+    },
+  });
+
+  if (cutFrame === undefined || last < 1)
+    return (
+      <div className="empty">
+        <h2>No cuts yet</h2>
+        <p>Effects are put at cuts. Lay the film out first.</p>
+        <Link className="btn btn-outline-dark" to="../score">
+          To Score
+        </Link>
+      </div>
+    );
+  const wrongHere = faults.filter((fault) => fault.cut === cut || fault.cut === null);
+  return (
+    <DropArea hint="Drop sound effects here" onFiles={(files) => bringFiles(files, task, edit)}>
+      <div className="joins sounds">
+        <div className="cut-column">
+          <SoundCuts count={last} accents={accents} faults={faults} cut={cut} />
+        </div>
+        <div className="sound-view">
+          <div className="sound-head">
+            <h2>Cut {cut}</h2>
+            <span className="figures">
+              {cutFrame} · {timecodeAt(cutFrame, plan)}
+            </span>
+            <Button variant="dark" onClick={toggle} title={`${still ? 'Play around the cut' : 'Stop'} (space)`}>
+              {still ? <Play size={16} /> : <Pause size={16} />}{' '}
+              {rehearsal.state === 'loading' ? 'Making ready' : still ? 'Play around it' : 'Stop'}
+            </Button>
+            <canvas ref={canvas} width={480} height={270} role="img" aria-label={`Frame ${frame} of the film`} />
+          </div>
+          <div className="close-frame">
+            <CutClose plan={plan} line={close} cuts={shots.slice(1).map((s) => s.start)} cut={cut} accents={accents} />
+            <i className="close-mark" ref={mark} hidden={still} />
+          </div>
+          {wrongHere.length > 0 && (
+            <div className="join-faults" role="group" aria-label="Faults here">
+              {wrongHere.map((fault) => (
+                <FaultMends key={`${fault.code} ${fault.figures.side}`} plan={plan} fault={fault} />
+              ))}
+            </div>
+          )}
+          <SumLine plan={plan} heard={HEARD} />
+          <LineList
+            ref={list}
+            lines={lines}
+            height={LINE_HEIGHT}
+            label="The effects of the film in lines of four bars"
+            onPoint={(at) => {
+              const nearest = shots
+                .slice(1)
+                .toSorted((a, b) => Math.abs(timeOf(a.start) - at) - Math.abs(timeOf(b.start) - at))[0];
+              if (nearest) go(nearest.index);
+            }}
+            draw={(line) => (
+              <div className="hairpins">
+                {shots
+                  .slice(1)
+                  .filter(({ start }) => timeOf(start) >= line.from && timeOf(start) < line.to)
+                  .map(({ index, start }) => (
+                    <i
+                      key={index}
+                      className={`hairpin-cut${index === cut ? ' is-open' : ''}`}
+                      style={{ left: `${percentOn(line, timeOf(start))}%` }}
+                    />
+                  ))}
+                {accents.map((facts) => (
+                  <Hairpin key={facts.accent.id} facts={facts} line={line} />
+                ))}
+              </div>
+            )}
+          />
+        </div>
+        <aside className="panel" aria-label="What sounds at the cut">
+          <Tabs
+            id="sound-tabs"
+            variant="underline"
+            activeKey={tab}
+            onSelect={(key) => setTab(key ?? 'cut')}
+            mountOnEnter
+            unmountOnExit
+          >
+            <Tab eventKey="cut" title="At the cut">
+              <PutAccents key={cut} plan={plan} cut={cut} />
+              {here.map((facts) => (
+                <AccentFields key={facts.accent.id} plan={plan} facts={facts} />
+              ))}
+            </Tab>
+            <Tab eventKey="effects" title="Effects">
+              <EffectsPanel plan={plan} task={task} />
+            </Tab>
+            <Tab eventKey="lines" title="Music and voice">
+              <LinePanel plan={plan} />
+            </Tab>
+          </Tabs>
+        </aside>
+      </div>
+    </DropArea>
+  );
+}

@@ -1,0 +1,34 @@
+import { SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys, ZOOM_KEYS } from '../../app/keys.ts';
+
+type Way = 1 | -1;
+
+/** What the keys of Sound do; those of one effect do it to the last at the cut. */
+export interface SoundActs {
+  readonly play: () => void;
+  readonly byFrame: (by: Way) => void;
+  readonly byCut: (by: Way) => void;
+  readonly put: () => void;
+  readonly remove: () => void;
+  /** By a decibel. */
+  readonly louder: (by: Way) => void;
+  readonly onOff: () => void;
+}
+
+/** Makes the keys of Sound work, and shows them in the footer and the list of keys. */
+export function useSoundKeys(acts: SoundActs): void {
+  useScreenKeys([
+    { label: 'play around the cut', footer: true, keys: [{ combo: 'space', cap: 'space', run: acts.play }] },
+    twoKeys('frame', ...SIDEWAYS, acts.byFrame, false),
+    twoKeys('cut', ...UP_AND_DOWN, acts.byCut),
+    { label: 'put the effect here', footer: true, keys: [{ combo: 'p', cap: 'P', run: acts.put }] },
+    twoKeys('softer, louder', ...ZOOM_KEYS, acts.louder),
+    { label: 'on or off', footer: true, keys: [{ combo: 'o', cap: 'O', run: acts.onOff }] },
+    {
+      label: 'take it out',
+      keys: [
+        { combo: 'delete', cap: 'Del', run: acts.remove },
+        { combo: 'backspace', cap: 'Backspace', run: acts.remove },
+      ],
+    },
+  ]);
+}
