@@ -1,5 +1,6 @@
 import { joinsOf } from '../joins/index.ts';
 import { rampOf, type Plan } from '../plan/index.ts';
+import { accentFacts } from '../sound/index.ts';
 import { plural } from '../time/index.ts';
 
 /** What of a plan is more than cuts at constant speeds. */
@@ -36,6 +37,15 @@ export function leftOut(plan: Plan, format: 'csv' | 'edl' | 'otio' | 'json'): st
     said.push(
       `${plural(moves, 'move')} as values frame by frame in the metadata, which only a reader that knows them shows.`,
     );
+  const effects = accentFacts(plan).filter(({ accent }) => !accent.off).length;
+  if (effects > 0 && format === 'edl')
+    said.push(`${plural(effects, 'sound effect')} not at all: they are in the guide track.`);
+  if (effects > 0 && format === 'otio')
+    said.push(
+      `${plural(effects, 'sound effect')} on tracks of their own, on whole frames; exact peaks, pitch and level stand in the metadata.`,
+    );
+  if (effects > 0 && format === 'csv')
+    said.push('Of sound effects those at the cut of each row, by name, time, rate and level.');
   if (moves > 0 && format === 'csv') said.push('Of moves their windows and keys, not the pictures.');
   return said;
 }

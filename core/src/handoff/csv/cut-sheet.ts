@@ -2,6 +2,7 @@ import {
   formatTimecode,
   instantOfFrame,
   multiply,
+  percent,
   rateLabel,
   rational,
   sourceFrames,
@@ -10,6 +11,7 @@ import {
 } from '../../time/index.ts';
 import { handlesOf, joinsOf, moveKeys, type JoinFacts } from '../../joins/index.ts';
 import type { Plan, ShotFacts } from '../../plan/index.ts';
+import { accentFacts, type AccentFacts } from '../../sound/index.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords, rampWords } from '../join-words.ts';
 import { scoredShots } from '../scored.ts';
@@ -44,6 +46,7 @@ const HEADER = [
   'handle behind there',
   'ramp keys',
   'join keys',
+  'sound effects',
 ];
 
 /** Where a cut falls in words: `bar 9 beat 1`, with `near` when it is not on the cue. */
@@ -63,7 +66,24 @@ function keyWords({ settings, before, after, overlap, frame }: JoinFacts): strin
     .join('; ');
 }
 
-function row(facts: ShotFacts, joins: readonly JoinFacts[], plan: Plan): (string | number)[] {
+/** The effects tied to a cut, or heard first in the shot after it: name, peak in the film, rate, pitch, level. */
+function effectWords(facts: ShotFacts, accents: readonly AccentFacts[]): string {
+  return accents
+    .filter(({ at }) => (at.cut === null ? at.frame >= facts.start && at.frame < facts.end : at.cut === facts.index))
+    .map(({ accent, effect, peaks, starts, ends, rate, semitones, gain }) => {
+      const place = accent.kind === 'bed' ? `${starts.toFixed(3)}–${ends.toFixed(3)} s` : `peak ${peaks.toFixed(3)} s`;
+      const speed = accent.kind === 'bed' ? '' : `, ${percent(rate)}, ${semitones.toFixed(1)} st`;
+      return `${effect.name}: ${place}${speed}, ${gain.toFixed(1)} dB`;
+    })
+    .join('; ');
+}
+
+function row(
+  facts: ShotFacts,
+  joins: readonly JoinFacts[],
+  accents: readonly AccentFacts[],
+  plan: Plan,
+): (string | number)[] {
   const { rate, dropFrame, start } = plan;
   const { clip, landing, sourceIn, sourceOut, speed, index, length, time, used } = facts;
   const [into, next] = [joins[index - 1], joins[index]];
@@ -98,6 +118,7 @@ function row(facts: ShotFacts, joins: readonly JoinFacts[], plan: Plan): (string
     behind?.there ?? '',
     rampWords(plan, facts),
     into ? keyWords(into) : '',
+    effectWords(facts, accents),
   ];
 }
 
@@ -111,6 +132,7 @@ export const cutSheetCsv: HandoffFormat = {
   write: (plan) => {
     const shots = scoredShots(plan);
     const joins = joinsOf(plan, shots);
-    return [HEADER, ...shots.map((facts) => row(facts, joins, plan))].map(csvLine).join('');
+    const accents = accentFacts(plan, shots, joins).filter(({ accent }) => !accent.off);
+    return [HEADER, ...shots.map((facts) => row(facts, joins, accents, plan))].map(csvLine).join('');
   },
 };

@@ -3,6 +3,8 @@ import { filmOf, windowRows, type Film, type WindowRow } from '../../picture/ind
 import { constantSteps } from '../../ramps/index.ts';
 import { compare, rational, toNumber, toText, type FrameRate } from '../../time/index.ts';
 import { NORMAL_SPEED, rampOf, soundsOf, type Plan, type ShotFacts, type SoundKind } from '../../plan/index.ts';
+import { accentFacts } from '../../sound/index.ts';
+import { accentEvents, onTracks, type AccentEvent } from '../accent-events.ts';
 import { soundEvents, type SoundEvent } from '../sound-events.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords } from '../join-words.ts';
@@ -141,7 +143,9 @@ function soundItem({ sound, from, start, end, fade }: SoundEvent, plan: Plan): J
     sound.fileName,
     range(time(from, sampleRate), atRate(end - start, plan.rate)),
     mediaReference(sound.fileName, range(time(0, sampleRate), time(length, sampleRate))),
-    fade > 0 ? { caesura: { fade_out_frames: fade } } : {},
+    fade > 0 || sound.gain !== 0
+      ? { caesura: { ...(fade > 0 && { fade_out_frames: fade }), ...(sound.gain !== 0 && { gain_db: sound.gain }) } }
+      : {},
   );
 }
 
@@ -153,13 +157,48 @@ function soundItems(events: readonly SoundEvent[], plan: Plan): Json[] {
   return [...gap, ...events.map((event) => soundItem(event, plan))];
 }
 
+/** An effect as a clip at its rate; what a reader may not know of it stands in the metadata. */
+function accentItem({ facts, start, end, from }: AccentEvent, plan: Plan): Json {
+  const { accent, effect, at, peaks, rate, semitones, gain } = facts;
+  const { sampleRate, length } = effect;
+  return clipItem(
+    effect.name,
+    range(time(from, sampleRate), atRate(end - start, plan.rate)),
+    mediaReference(effect.fileName, range(time(0, sampleRate), time(length, sampleRate))),
+    {
+      caesura: {
+        accent: accent.kind,
+        frame: at.frame,
+        ...(at.cut !== null && { cut: at.cut }),
+        peak_seconds: Number(peaks.toFixed(6)),
+        rate: Number(rate.toFixed(6)),
+        semitones: Number(semitones.toFixed(3)),
+        gain_db: gain,
+        ...(accent.kind === 'bed' && { fade_frames: accent.fade }),
+      },
+    },
+    rational(Math.round(rate * 1e6), 1e6),
+  );
+}
+
+/** The effects of a track, with gaps between them. */
+function accentItems(events: readonly AccentEvent[], plan: Plan): Json[] {
+  let at = 0;
+  return events.flatMap((event) => {
+    const gap = event.start - at;
+    at = event.end;
+    const wait = range(atRate(0, plan.rate), atRate(gap, plan.rate));
+    return [...(gap > 0 ? [item('Gap.1', 'silence', wait, {})] : []), accentItem(event, plan)];
+  });
+}
+
 function track(kind: 'Video' | 'Audio', name: string, children: Json[]): Json {
   return { ...item('Track.1', name, null, {}), kind, children };
 }
 
 const TRACK_NAMES: Readonly<Record<SoundKind, string>> = { music: 'More music', voice: 'Voice', effect: 'Effect' };
 
-/** The plan as an OpenTimelineIO document: a picture track with a clip a shot, and a track for each sound. */
+/** The plan as an OpenTimelineIO document: a picture track with a clip a shot, a track for each sound, and tracks of effects. */
 export function otioDocument(plan: Plan): Json {
   const length = scoredShots(plan).at(-1)!.end;
   const film = filmOf(plan);
@@ -176,6 +215,8 @@ export function otioDocument(plan: Plan): Json {
     const name = sound === plan.music ? 'Music' : TRACK_NAMES[sound.kind];
     if (events.length > 0 || sound === plan.music) tracks.push(track('Audio', name, soundItems(events, plan)));
   }
+  for (const events of onTracks(accentEvents(plan, accentFacts(plan, film.shots, film.joins), length)))
+    tracks.push(track('Audio', 'Sound effects', accentItems(events, plan)));
   return {
     OTIO_SCHEMA: 'Timeline.1',
     name: plan.name,

@@ -9,11 +9,13 @@ interface Props {
   readonly plan: Plan;
   /** The frame to which a new note belongs. */
   readonly frame: number;
+  /** Words are about to be typed. */
+  readonly onBegin: () => void;
   readonly onGo: (frame: number) => void;
 }
 
 /** Remarks at frames: written while it plays, gone to at a click. */
-export function NotesPanel({ plan, frame, onGo }: Props) {
+export function NotesPanel({ plan, frame, onBegin, onGo }: Props) {
   const edit = useEdit();
   const [text, setText] = useState('');
   return (
@@ -30,6 +32,7 @@ export function NotesPanel({ plan, frame, onGo }: Props) {
             id="note"
             value={text}
             data-typed={text !== ''}
+            onFocus={onBegin}
             maxLength={2000}
             placeholder="What to change here"
             onChange={(event) => setText(event.target.value)}

@@ -165,8 +165,9 @@ export default function RehearseScreen() {
     const sample = sampleHeardAt(music, seconds(timeOf(at)), plan.rate);
     if (sample !== null) edit('editCues', music.id, [{ kind: 'hand', from: null, to: sample }]);
   };
+  const holdNote = () => setNoteFrame(rehearsal.frame() ?? frame);
   const note = () => {
-    setNoteFrame(rehearsal.frame() ?? frame);
+    holdNote();
     document.getElementById('note')?.focus();
   };
   const fullScreen = () => {
@@ -293,7 +294,7 @@ export default function RehearseScreen() {
           )}
         />
       </div>
-      <aside className="panel" aria-label="How it plays">
+      <aside className="panel is-narrow" aria-label="How it plays">
         <Choose label="Speed" value={speed} of={SPEEDS} onChoose={setSpeed} />
         <h3>Heard</h3>
         {(Object.keys(HEARD) as HeardSwitch[]).map((kind) => (
@@ -331,7 +332,7 @@ export default function RehearseScreen() {
         <h3>Against another version</h3>
         <ComparePanel plan={plan} other={other} showsOther={showsOther} onShow={showOther} />
         <h3>Notes</h3>
-        <NotesPanel plan={plan} frame={noteFrame ?? frame} onGo={goTo} />
+        <NotesPanel plan={plan} frame={noteFrame ?? frame} onBegin={holdNote} onGo={goTo} />
         <h3>Animatic</h3>
         <AnimaticMaker plan={version} heard={heard} />
       </aside>
