@@ -9,6 +9,7 @@ export class FrameQueue<P> {
   private readonly asked = new Set<number>();
   private due = 0;
   private over = false;
+  private frozen = false;
 
   constructor(
     /** The frame of a step; null once all is over. */
@@ -26,6 +27,7 @@ export class FrameQueue<P> {
         this.letGo(painted);
         this.painted.delete(k);
       }
+    if (this.frozen) return;
     for (let k = step; k < step + AHEAD && this.asked.size < AT_ONCE; k++) {
       if (this.painted.has(k) || this.asked.has(k)) continue;
       const frame = this.frameOf(k);
@@ -53,6 +55,11 @@ export class FrameQueue<P> {
     let count = 0;
     while (this.painted.has(step + count)) count++;
     return count;
+  }
+
+  /** Asks for no more: what is ready is shown, and whoever paints is free for another queue. */
+  freeze(): void {
+    this.frozen = true;
   }
 
   /** Lets go of everything. */

@@ -184,6 +184,8 @@ export class Rehearsal {
     const frame = frameOnStep(order, step);
     if (frame === null) return false;
     const queue = this.queueOf(name, plan, order);
+    // Two queues that ask in turn would send the decoders to and fro.
+    session.queue.freeze();
     queue.want(step);
     for (let waited = 0; queue.readyFrom(step) < READY_TO_TURN && waited < 1000 * TURN_AFTER; waited += 20)
       await wait(20);

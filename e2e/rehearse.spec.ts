@@ -1,0 +1,268 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { filmOf, layersAt } from '../core/src/picture/index.ts';
+import { readPlan, shotFacts, type Plan } from '../core/src/plan/index.ts';
+import { setRamp, shapedRamp, usualCrest } from '../core/src/ramps/index.ts';
+import { rational } from '../core/src/time/index.ts';
+import type * as Films from './film-parts.ts';
+import type { PaintedLayer } from '../web/src/rehearse/film-painter.ts';
+import { BITS, bringIn, clip, H264, numbered, planOf } from './clips.ts';
+import { filmScript } from './film-bundle.ts';
+import { ROOT } from './server.ts';
+import { expect, newPlan, saved, step, test, type } from './test.ts';
+
+// The painter is put on the page as a script of the test's own.
+test.use({ bypassCSP: true });
+
+const demo = (): Plan => readPlan(JSON.parse(readFileSync(`${ROOT}/demo/output/plans/rehearsed.json`, 'utf8')));
+
+/** Opens a step of a copy of the demo with joins and sound. */
+async function openRehearsed(page: Page, path: string): Promise<Plan> {
+  const plan = { ...demo(), name: 'Rehearsed by this test' };
+  const own = (await (await page.request.post('/api/plans', { data: { plan } })).json()) as { id: string };
+  await page.goto(`/plans/${own.id}/${path}`);
+  return plan;
+}
+
+/** What the plan says is painted on a frame. */
+const planned = (plan: Plan) => {
+  const film = filmOf(plan);
+  return (frame: number): PaintedLayer[] =>
+    layersAt(film, frame).map(({ shot, clip, source, values }) => ({
+      shot,
+      clip: clip?.id ?? null,
+      source,
+      shown: source,
+      values,
+    }));
+};
+
+const screen = (page: Page) => page.getByRole('region', { name: 'The film' }).locator('canvas');
+const shownFrame = async (page: Page) => Number(await screen(page).getAttribute('data-frame'));
+const painted = async (page: Page) => JSON.parse((await screen(page).getAttribute('data-painted'))!) as PaintedLayer[];
+/** Frames shown over some time, each once, in order. */
+async function watched(page: Page, ms: number): Promise<number[]> {
+  return screen(page).evaluate(
+    (canvas, ms) =>
+      new Promise<number[]>((resolve) => {
+        const seen: number[] = [];
+        const observer = new MutationObserver(() => {
+          const frame = Number((canvas as HTMLCanvasElement).dataset.frame);
+          if (frame !== seen.at(-1)) seen.push(frame);
+        });
+        observer.observe(canvas, { attributes: true, attributeFilter: ['data-frame'] });
+        setTimeout(() => {
+          observer.disconnect();
+          resolve(seen);
+        }, ms);
+      }),
+    ms,
+  );
+}
+
+test('under a fake clock 200 frames are painted as the plan says: order, source frames, transforms', async ({
+  page,
+}) => {
+  const plan = demo();
+  await page.goto('/plans');
+  await page.addScriptTag({ content: await filmScript() });
+  // Twenty starts all over the film, every join and ramp among them, ten frames of each; ticks fall anywhere inside frames.
+  let state = 7;
+  const random = () => (state = (state * 48271) % 2147483647) / 2147483647;
+  const joins = [6, 12, 24, 30, 36].map((cut) => plan.score!.shots[cut]!.start - 5);
+  const starts = [...joins, ...Array.from({ length: 15 }, () => Math.floor(random() * 1070))];
+  const ticks = Array.from({ length: 10 }, (_, i) => (i + 0.02 + 0.96 * random()) / 24);
+  const shown = await page.evaluate(
+    async ([plan, starts, ticks]) => {
+      const { FilmPainter, FrameQueue, frameOnStep, PictureShow } = (globalThis as unknown as { films: typeof Films })
+        .films;
+      const painter = new FilmPainter();
+      painter.load('film', plan);
+      const canvas = new OffscreenCanvas(192, 108);
+      const all: { frame: number; layers: readonly PaintedLayer[] }[][] = [];
+      let free = Promise.resolve();
+      for (const at of starts) {
+        const order = { at, from: 0, to: 1080, loop: false };
+        const one = (frame: number) => {
+          const painting = free.then(() => painter.paint('film', frame, canvas));
+          free = painting.then(() => undefined);
+          return painting;
+        };
+        const queue = new FrameQueue(
+          (k) => frameOnStep(order, k),
+          one,
+          () => undefined,
+        );
+        let now: number | null = null;
+        const seen: { frame: number; layers: readonly PaintedLayer[] }[] = [];
+        const show = new PictureShow(
+          queue,
+          plan.rate,
+          () => now,
+          (layers, step) => seen.push({ frame: frameOnStep(order, step)!, layers }),
+        );
+        queue.want(0);
+        for (const [i, tick] of ticks.entries()) {
+          while (queue.readyFrom(i) === 0) await new Promise((resolve) => setTimeout(resolve, 5));
+          now = tick;
+          show.tick();
+        }
+        queue.close();
+        all.push(seen);
+      }
+      return all;
+    },
+    [plan, starts, ticks] as const,
+  );
+  const should = planned(plan);
+  expect(shown.flat()).toHaveLength(200);
+  shown.forEach((seen, i) => {
+    expect(seen.map(({ frame }) => frame)).toEqual(Array.from({ length: 10 }, (_, k) => starts[i]! + k));
+    for (const { frame, layers } of seen) expect({ frame, layers }).toEqual({ frame, layers: should(frame) });
+  });
+  // Frames of overlaps and of moves are among them.
+  expect(shown.flat().some(({ layers }) => layers.length === 2)).toBe(true);
+  expect(shown.flat().some(({ layers }) => layers[0]!.values.scale > 1.2)).toBe(true);
+});
+
+test('the film is stepped by frame, looped round a cut, slowed, and what is shown is what is planned', async ({
+  page,
+}) => {
+  const plan = await openRehearsed(page, 'rehearse');
+  const should = planned(plan);
+  await expect(screen(page)).toHaveAttribute('data-frame', '0');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect(screen(page)).toHaveAttribute('data-frame', '2');
+  expect(await painted(page)).toEqual(should(2));
+  for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowDown');
+  const cut = plan.score!.shots[6]!.start as number;
+  await expect(screen(page)).toHaveAttribute('data-frame', String(cut));
+  expect(await painted(page)).toEqual(should(cut));
+  // Plain: hard cuts, constant speeds.
+  await page.keyboard.press('w');
+  await expect.poll(async () => (await painted(page))[0]!.values.scale).toBe(1);
+  await page.keyboard.press('w');
+  await expect.poll(async () => painted(page)).toEqual(should(cut));
+
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  const frames = await watched(page, 6000);
+  expect(Math.min(...frames)).toBeGreaterThanOrEqual(cut - 36);
+  expect(Math.max(...frames)).toBeLessThan(cut + 36);
+  const steps = frames.slice(1).map((frame, i) => frame - frames[i]!);
+  // It goes on by single frames but where one came late, and back at the end of the loop.
+  expect(steps.filter((by) => by === 1).length).toBeGreaterThan(0.8 * steps.length);
+  expect(steps.filter((by) => by < 0).every((by) => by <= -60)).toBe(true);
+  expect(steps.some((by) => by < 0)).toBe(true);
+  await page.keyboard.press('2');
+  await expect(page.getByLabel('Speed', { exact: true })).toHaveValue('0.5');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  const slow = await watched(page, 4000);
+  expect(slow.length).toBeGreaterThan(20);
+  expect(slow.length).toBeLessThan(0.75 * (4 / 6) * frames.length);
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test('two versions are switched while it plays, without going back or stopping', async ({ page }) => {
+  const plan = await openRehearsed(page, 'rehearse');
+  await page.getByRole('button', { name: 'Keep this as B' }).click();
+  // A becomes another: the drop without its join.
+  await step(page, 'Joins');
+  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^24/ }).click();
+  await page.keyboard.press('o');
+  await step(page, 'Rehearse');
+  await page.getByRole('button', { name: 'Around the cut' }).click();
+  const cut = plan.score!.shots[24]!.start as number;
+  await expect(screen(page)).toHaveAttribute('data-frame', String(cut));
+  await expect.poll(async () => (await painted(page))[0]!.values.scale).toBe(1);
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  const watching = watched(page, 7000);
+  await page.waitForTimeout(1000);
+  for (let i = 0; i < 4; i++) {
+    await page.keyboard.press('b');
+    await page.waitForTimeout(1200);
+  }
+  const frames = await watching;
+  const steps = frames.slice(1).map((frame, i) => frame - frames[i]!);
+  // No version begins anew: back it goes only at the end of the loop, and it never stands still for long.
+  expect(steps.filter((by) => by < 0).every((by) => by <= -60)).toBe(true);
+  expect(Math.max(...steps)).toBeLessThan(12);
+  await page.keyboard.press('b');
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('button', { name: /^B: kept at/ })).toHaveAttribute('aria-pressed', 'true');
+  await page
+    .getByRole('region', { name: 'The score in lines' })
+    .getByRole('button', { name: /^Cut 24,/ })
+    .click();
+  await expect.poll(async () => (await painted(page))[0]!.values.scale).toBeGreaterThan(1.5);
+});
+
+test('while it plays cues are tapped, the cut is moved, notes are kept', async ({ page }) => {
+  const plan = await openRehearsed(page, 'rehearse');
+  await page.getByRole('button', { name: 'All', exact: true }).click();
+  await page.keyboard.press(' ');
+  await expect.poll(async () => shownFrame(page)).toBeGreaterThan(20);
+  await page.keyboard.press('t');
+  const about = await shownFrame(page);
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('n');
+  await page.keyboard.type('a frame too early');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await saved(page);
+  const now = (await planOf(page)) as Plan;
+  const tap = now.music!.cueEdits.at(-1)!;
+  expect(tap.kind).toBe('hand');
+  expect(Math.abs((tap.to! - now.music!.region.in) / now.music!.analysis.sampleRate - about / 24)).toBeLessThan(0.3);
+  expect(now.notes.map(({ text }) => text)).toContain('a frame too early');
+  const moved = now.score!.shots.filter((shot, i) => shot.start !== plan.score!.shots[i]!.start);
+  expect(moved).toHaveLength(1);
+});
+
+test('a ramp in the animatic shows the frames that the plan says: their numbers are read from the decoded film', async ({
+  page,
+}) => {
+  const counting = ['-f', 'lavfi', '-i', 'color=gray:size=640x360:rate=50', '-vf', numbered, '-frames:v', '400'];
+  await newPlan(page);
+  await step(page, 'Footage');
+  await bringIn(page, [await clip('numbers.mp4', [...counting, ...H264])]);
+  await step(page, 'Brief');
+  await type(page, 'Target length', '96');
+  await step(page, 'Score');
+  await type(page, 'Pace', '48f');
+  await page.getByRole('button', { name: 'Lay out', exact: true }).click();
+  await expect(page.getByText('exact · 96 frames')).toBeVisible();
+  await saved(page);
+  const id = /plans\/([^/]+)/.exec(page.url())![1]!;
+  const stored = (await (await page.request.get(`/api/plans/${id}`)).json()) as { revision: number; plan: Plan };
+  const crest = usualCrest(10);
+  const ramp = shapedRamp({ floor: rational(1, 2), head: crest, tail: crest });
+  const plan = setRamp(setRamp(stored.plan, 0, ramp), 1, shapedRamp({ floor: rational(1), head: crest, tail: null }));
+  await page.request.put(`/api/plans/${id}`, { data: { revision: stored.revision, plan } });
+  await page.goto('/plans');
+  await page.goto(`/plans/${id}/hand-off`);
+  await page.getByLabel('Figures in the picture').uncheck();
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Make the animatic' }).click();
+  const file = await (await waiting).path();
+  const { execFileSync } = await import('node:child_process');
+  const raw = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', '-i', file, '-vsync', '0', '-f', 'rawvideo', '-pix_fmt', 'gray', 'pipe:1'],
+    { maxBuffer: 1e9 },
+  );
+  const size = 640 * 360;
+  expect(raw.length).toBe(96 * size);
+  const numberOf = (frame: number) =>
+    Array.from({ length: BITS }, (_, bit) =>
+      raw[frame * size + 32 * 640 + bit * 64 + 32]! > 128 ? 2 ** bit : 0,
+    ).reduce((a, b) => a + b, 0);
+  const shots = shotFacts(plan);
+  const should = shots.flatMap(({ length, time }) => Array.from({ length }, (_, k) => time!.at(k) as number));
+  expect(Array.from({ length: 96 }, (_, frame) => numberOf(frame))).toEqual(should);
+  // The ramp skips frames at its crest and repeats none at its floor.
+  expect(new Set(should.slice(1).map((frame, i) => frame - should[i]!)).size).toBeGreaterThan(4);
+});
