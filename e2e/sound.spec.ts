@@ -1,0 +1,235 @@
+import { spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import wavefile from 'wavefile';
+import { readPlan, type Plan } from '../core/src/plan/index.ts';
+import { accentFacts } from '../core/src/sound/index.ts';
+import { planOf } from './clips.ts';
+import { ROOT } from './server.ts';
+import { choose, expect, saved, step, tab, test, type } from './test.ts';
+import { wavOf } from './wav.ts';
+
+const RATE = 48_000;
+
+/** Opens a step of a copy of a demo plan, changed as a test needs it. */
+async function openPlan(
+  page: Page,
+  file: string,
+  where: string,
+  change: (plan: Plan) => Plan = (p) => p,
+): Promise<Plan> {
+  const demo = readPlan(JSON.parse(readFileSync(`${ROOT}/demo/output/plans/${file}.json`, 'utf8')));
+  const plan = { ...change(demo), name: 'Sound of this test' };
+  const own = (await (await page.request.post('/api/plans', { data: { plan } })).json()) as { id: string };
+  await page.goto(`/plans/${own.id}/${where}`);
+  return plan;
+}
+
+const now = async (page: Page): Promise<Plan> => (await saved(page), (await planOf(page)) as Plan);
+
+/** Downloads the guide track; its left channel from −1 to 1, and the bytes. */
+async function guide(
+  page: Page,
+): Promise<{ left: Float64Array; wave: InstanceType<typeof wavefile.WaveFile>; file: string }> {
+  await step(page, 'Hand-off');
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Make the guide track' }).click();
+  const file = await (await waiting).path();
+  const wave = new wavefile.WaveFile(readFileSync(file));
+  const [left] = wave.getSamples(false, Float64Array) as unknown as [Float64Array];
+  return { left: left.map((x) => x / 2 ** 23), wave, file };
+}
+
+/** The highest sample of the loudest 5 ms near a time, by sums of squares anew for each sample. Seconds. */
+function loudestNear(sound: Float64Array, near: number, reach: number): number {
+  const [first, last] = [near - reach, near + reach].map((t) => Math.round(t * RATE));
+  let [best, most] = [0, -1];
+  for (let n = first!; n < last!; n++) {
+    let sum = 0;
+    for (let k = 0; k < 240; k++) sum += (sound[n + k] ?? 0) ** 2;
+    if (sum > most) [best, most] = [n, sum];
+  }
+  const window = Array.from(sound.subarray(best, best + 240), Math.abs);
+  return (best + window.indexOf(Math.max(...window))) / RATE;
+}
+
+test('the guide track has every effect on its instant to a millisecond, with a cue point on it and on every cut', async ({
+  page,
+}) => {
+  // Without music, voice and what sounds under others, so that each is heard alone: first all hits, then the riser.
+  const alone =
+    (kind: 'hit' | 'riser') =>
+    (plan: Plan): Plan => ({
+      ...plan,
+      sounds: [],
+      music: { ...plan.music!, gain: -90 },
+      accents: plan.accents.filter((accent) => accent.kind === kind).map((accent) => ({ ...accent, gain: -9 })),
+    });
+  for (const [kind, count] of [
+    ['hit', 9],
+    ['riser', 1],
+  ] as const) {
+    const plan = await openPlan(page, 'rehearsed', 'hand-off', alone(kind));
+    const { left, wave } = await guide(page);
+    expect(left.length).toBe(45 * RATE);
+    const facts = accentFacts(plan);
+    expect(facts).toHaveLength(count);
+    const off = facts.map(({ peaks }) => Math.abs(loudestNear(left, peaks, 0.06) - peaks));
+    expect(
+      facts.map(({ effect }, i) => `${effect.name} ${off[i]! < 0.001 ? 'on it' : `off by ${off[i]! * 1000} ms`}`),
+    ).toEqual(facts.map(({ effect }) => `${effect.name} on it`));
+    const cues = wave.listCuePoints() as unknown as { position: number; label: string }[];
+    for (const { effect, at } of facts) {
+      const seconds = at.at.num / at.at.den;
+      expect(
+        cues.some(({ label, position }) => label === effect.name && Math.abs(position / 1000 - seconds) < 0.001),
+        `${effect.name} ${seconds}`,
+      ).toBe(true);
+    }
+    expect(cues.filter(({ label }) => label.startsWith('cut '))).toHaveLength(41);
+  }
+});
+
+test('the whole mix is as loud as ffmpeg’s meter finds it, and stays below full scale', async ({ page }) => {
+  await openPlan(page, 'rehearsed', 'hand-off');
+  const { left, file } = await guide(page);
+  const told = await page.getByText(/LUFS; the sum reached/).innerText();
+  expect(
+    Math.max(
+      ...Array.from({ length: 450 }, (_, i) => Math.max(...left.subarray(i * 4800, (i + 1) * 4800).map(Math.abs))),
+    ),
+  ).toBeLessThan(0.9);
+  const { stderr } = spawnSync('ffmpeg', ['-hide_banner', '-i', file, '-af', 'ebur128', '-f', 'null', '-'], {
+    encoding: 'utf8',
+  });
+  const report = stderr.slice(stderr.lastIndexOf('Summary'));
+  const reference = Number(/I:\s+(-?[\d.]+) LUFS/.exec(report)![1]);
+  const ours = Number(/^(−?[\d.]+) LUFS/.exec(told)![1]!.replace('−', '-'));
+  expect(Math.abs(ours - reference)).toBeLessThan(0.15);
+});
+
+/** A swell that peaks at a time, as a WAV file. */
+function swell(seconds: number, peak: number): Buffer {
+  const samples = Float32Array.from({ length: Math.round(seconds * RATE) }, (_, n) => {
+    const t = n / RATE;
+    return 0.8 * Math.sin(2 * Math.PI * 700 * t) * Math.exp(t < peak ? (t - peak) * 12 : (peak - t) * 20);
+  });
+  return Buffer.from(wavOf([samples], RATE));
+}
+
+test('a file made afresh is measured, put on a cut, fitted, levelled with its reason, varied over a run, and undone', async ({
+  page,
+}) => {
+  await openPlan(page, 'open-day-teaser', 'sound/11');
+  await expect(page.getByText('No effect is heard here.')).toBeVisible();
+  await tab(page, 'Effects');
+  await choose(page, 'Add sound effects', { name: 'paper swish.wav', mimeType: 'audio/wav', buffer: swell(0.9, 0.6) });
+  await expect(page.getByText(/^rises \d+ ms · falls \d+ ms/)).toBeVisible();
+  const [effect] = (await now(page)).effects;
+  expect(effect!.name).toBe('paper swish');
+  expect(Math.abs(effect!.measure.peak / RATE - 0.6)).toBeLessThan(0.002);
+
+  await tab(page, 'At the cut');
+  await page.getByRole('button', { name: 'Put it on cut 11' }).click();
+  const close = page.getByRole('group', { name: 'Sound at cut 11' });
+  await expect(close).toContainText('paper swish');
+  const cutTime = async (cut: number) => ((await now(page)).score!.shots[cut]!.start as number) / 24;
+  const only = async () => accentFacts(await now(page)).find(({ at }) => at.cut === 11)!;
+  expect((await only()).peaks).toBeCloseTo(await cutTime(11), 6);
+  await type(page, 'Speed', '200');
+  expect((await only()).semitones).toBeCloseTo(12, 6);
+  await page.getByLabel('Pitch', { exact: true }).selectOption('kept');
+  expect((await only()).semitones).toBe(0);
+  await expect(
+    page.getByText(/^The music has −[\d.]+ LUFS there, the effect −[\d.]+: −[\d.]+ dB puts it 7 LU under\.$/),
+  ).toBeVisible();
+  await type(page, 'Level', '−2,5 dB');
+  expect((await only()).gain).toBe(-2.5);
+  await page.getByRole('button', { name: /^Take .* dB as advised$/ }).click();
+  expect((await only()).accent.gain).toBe('advised');
+  // Its onset on the cut, four frames later.
+  await page.getByLabel('On the instant').selectOption('onset');
+  await type(page, 'After the cut', '4');
+  expect((await only()).at.frame).toBe(((await now(page)).score!.shots[11]!.start as number) + 4);
+
+  await type(page, 'Up to cut', '15');
+  await page.getByRole('button', { name: 'On each cut, varied' }).click();
+  expect((await now(page)).accents).toHaveLength(6);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('After the cut')).toHaveValue('0 f');
+  await saved(page);
+  await page.reload();
+  await expect(close).toContainText('paper swish');
+  expect((await now(page)).accents).toHaveLength(1);
+});
+
+test('by keyboard an effect is put, made louder until it clips, mended and taken out; risers and beds span cuts', async ({
+  page,
+}) => {
+  await openPlan(page, 'open-day-teaser', 'sound/20');
+  await tab(page, 'Effects');
+  await page.getByRole('button', { name: 'Add the kit' }).click();
+  await expect(page.getByLabel('Remove Workshop room')).toBeVisible();
+  await page.getByRole('heading', { name: 'Cut 20' }).click();
+  await page.keyboard.press('p');
+  await expect.poll(async () => (await now(page)).accents.length).toBe(1);
+  for (let i = 0; i < 16; i++) await page.keyboard.press('=');
+  const faults = page.getByRole('group', { name: 'Faults here' });
+  await expect(faults).toContainText('over full scale');
+  await expect(page.getByRole('navigation', { name: 'Steps' }).getByLabel('1 fault')).toBeVisible();
+  await faults.getByRole('button', { name: 'Take the advised level' }).click();
+  await expect(faults).toBeHidden();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('heading', { name: 'Cut 21' })).toBeVisible();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Delete');
+  await expect.poll(async () => (await now(page)).accents.length).toBe(0);
+
+  await tab(page, 'At the cut');
+  const effect = page.getByLabel('Effect', { exact: true }).first();
+  await effect.selectOption({ label: 'Riser' });
+  await page.getByRole('button', { name: 'As a riser' }).click();
+  await effect.selectOption({ label: 'Workshop room' });
+  await type(page, 'Up to cut', '24');
+  await page.getByRole('button', { name: 'As a bed to there' }).click();
+  const plan = await now(page);
+  const [riser, bed] = accentFacts(plan);
+  expect(riser!.peaks).toBeCloseTo((plan.score!.shots[20]!.start as number) / 24, 6);
+  // Two bars of four beats at 112 beats a minute end on the beat of the cut, which lies on a frame near to it.
+  expect(riser!.peaks - riser!.starts).toBeGreaterThan((4 * 60) / 112 - 0.1);
+  expect(bed!.ends - bed!.starts).toBeCloseTo(
+    ((plan.score!.shots[24]!.start - plan.score!.shots[20]!.start) as number) / 24 + 1,
+    6,
+  );
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await page.keyboard.press(' ');
+  await page.getByRole('button', { name: 'Measure the sum of all that is heard' }).click();
+  await expect(page.getByText(/All together −[\d.]+ LUFS, highest −?[\d.]+ dB of full scale/)).toBeVisible();
+
+  await tab(page, 'Music and voice');
+  const fades = page.getByRole('region', { name: 'open-day-music.mp3' }).getByLabel('Fades over');
+  await fades.fill('2');
+  await fades.press('Enter');
+  expect((await now(page)).music!.fade).toBe(2 * (await now(page)).music!.analysis.sampleRate);
+});
+
+test('files that are no effects are refused with what is wrong and how to mend it, and nothing is lost', async ({
+  page,
+}) => {
+  await openPlan(page, 'rehearsed', 'sound/6');
+  await tab(page, 'Effects');
+  const files = {
+    'words.wav': [Buffer.from('no sound at all'), 'is not a sound file that can be read'],
+    'empty.wav': [Buffer.alloc(0), 'is empty'],
+    'silence.wav': [Buffer.from(wavOf([new Float32Array(RATE)], RATE)), 'is silent'],
+    'long.wav': [Buffer.from(wavOf([new Float32Array(8000 * 301)], 8000)), 'too long for an effect'],
+  } as const;
+  const before = await now(page);
+  for (const [name, [buffer, says]] of Object.entries(files)) {
+    await choose(page, 'Add sound effects', { name, mimeType: 'audio/wav', buffer });
+    await expect(page.getByRole('alert').filter({ hasText: name })).toContainText(says);
+  }
+  expect(await now(page)).toEqual(before);
+});
