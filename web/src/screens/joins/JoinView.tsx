@@ -9,7 +9,7 @@ import { useEdit } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { placed } from '../../app/view.ts';
 import { movingColumns, type Column } from './columns.ts';
-import { FaultMends } from './FaultMends.tsx';
+import { FaultMends } from '../../marks/FaultMends.tsx';
 import { HandleBar } from './HandleBar.tsx';
 import { SpeedView } from './SpeedView.tsx';
 import { useReaders } from './use-readers.ts';

@@ -12,7 +12,7 @@ import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected, placed } from '../../app/view.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
-import { ScoreLine } from '../score/ScoreLine.tsx';
+import { ScoreLine } from '../../marks/ScoreLine.tsx';
 import { AnimaticMaker } from '../../rehearse/AnimaticMaker.tsx';
 import { ComparePanel } from './ComparePanel.tsx';
 import { NotesPanel } from './NotesPanel.tsx';

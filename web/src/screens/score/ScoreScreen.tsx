@@ -25,7 +25,7 @@ import { useCutDrag } from './use-cut-drag.ts';
 import { useScoreKeys } from './use-score-keys.ts';
 import { WishesPanel } from './WishesPanel.tsx';
 import { usePropose } from './use-propose.ts';
-import { ScoreLine } from './ScoreLine.tsx';
+import { ScoreLine } from '../../marks/ScoreLine.tsx';
 import { ShotTable } from './ShotTable.tsx';
 
 // The charts come with a large package that no one else needs.

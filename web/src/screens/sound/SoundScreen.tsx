@@ -18,9 +18,9 @@ import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
 import { percentOn } from '../../marks/place.ts';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
 import { orderOf } from '../../rehearse/what-plays.ts';
-import { FaultMends } from '../joins/FaultMends.tsx';
+import { FaultMends } from '../../marks/FaultMends.tsx';
 import { AccentFields } from './AccentFields.tsx';
-import { bringFiles, EffectsPanel } from './EffectsPanel.tsx';
+import { bringFiles, EffectFiles } from './EffectFiles.tsx';
 import { CutClose } from './CutClose.tsx';
 import { LinePanel } from './LinePanel.tsx';
 import { PutAccents } from './PutAccents.tsx';
@@ -203,7 +203,7 @@ export default function SoundScreen() {
               ))}
             </Tab>
             <Tab eventKey="effects" title="Effects">
-              <EffectsPanel plan={plan} task={task} />
+              <EffectFiles plan={plan} task={task} />
             </Tab>
             <Tab eventKey="lines" title="Music and voice">
               <LinePanel plan={plan} />

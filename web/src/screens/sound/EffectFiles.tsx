@@ -51,7 +51,7 @@ function EffectCard({ plan, effect }: { plan: Plan; effect: Effect }) {
 }
 
 /** The files of effects: brought in and measured, or taken from the kit. */
-export function EffectsPanel({ plan, task }: { plan: Plan; task: Task }) {
+export function EffectFiles({ plan, task }: { plan: Plan; task: Task }) {
   const edit = useEdit();
   const left = kitLeft(plan.effects);
   return (

@@ -4,12 +4,12 @@ import type { AccentFacts } from '@caesura/core/sound';
 import { instantAfter, partsOf, type Cue, type Line, type Plan, type ShotFacts } from '@caesura/core/plan';
 import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
 import { Lock } from 'lucide-react';
-import { signed } from '../../app/format.ts';
-import { percentOn, stretchOn } from '../../marks/place.ts';
-import { Hairpin } from '../../marks/Hairpin.tsx';
-import { Poster } from '../../marks/Poster.tsx';
-import { Sticks } from '../../marks/Wave.tsx';
-import { tintOf } from '../../theme/colours.ts';
+import { signed } from '../app/format.ts';
+import { percentOn, stretchOn } from './place.ts';
+import { Hairpin } from './Hairpin.tsx';
+import { Poster } from './Poster.tsx';
+import { Sticks } from './Wave.tsx';
+import { tintOf } from '../theme/colours.ts';
 import { JoinMarks, SpeedLine } from './JoinMarks.tsx';
 
 interface Props {

@@ -4,11 +4,11 @@ import { keysOn, rampOf, type Line, type Plan, type ShotFacts } from '@caesura/c
 import { shapedRamp, shapeOf, type RampShape } from '@caesura/core/ramps';
 import { frames, instantOfFrame, percent, toNumber } from '@caesura/core/time';
 import { useState, type PointerEvent } from 'react';
-import { useEdit } from '../../app/hooks.ts';
-import { Dot } from '../../marks/Dot.tsx';
-import { drag, type Dragged } from '../../marks/drag.ts';
-import { withCrest } from '../../marks/drag-ramp.ts';
-import { stretchOn } from '../../marks/place.ts';
+import { useEdit } from '../app/hooks.ts';
+import { Dot } from './Dot.tsx';
+import { drag, type Dragged } from './drag.ts';
+import { withCrest } from './drag-ramp.ts';
+import { stretchOn } from './place.ts';
 
 /** The windows about cuts on a line: a slur where both pictures are on screen, a bracket where they are not. */
 export function JoinMarks({ plan, line, joins }: { plan: Plan; line: Line; joins: readonly JoinFacts[] }) {

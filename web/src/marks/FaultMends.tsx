@@ -2,8 +2,8 @@ import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { mendsOf, type Fault } from '@caesura/core/faults';
 import type { Plan } from '@caesura/core/plan';
-import { useFaults } from '../../app/faults.ts';
-import { useEdit } from '../../app/hooks.ts';
+import { useFaults } from '../app/faults.ts';
+import { useEdit } from '../app/hooks.ts';
 
 /** A fault with the mends that do away with it, each at a click. */
 export function FaultMends({ plan, fault }: { plan: Plan; fault: Fault }) {

@@ -1,0 +1,158 @@
+import { describe, expect, it } from 'vitest';
+import { frameRate } from '@caesura/core/time';
+import { newPlan } from '@caesura/core/plan';
+import { AHEAD, FrameQueue } from './frame-queue.ts';
+import { frameOnStep, secondsToStep, stepAt, type Order } from './order.ts';
+import { PictureShow } from './picture-show.ts';
+import { orderOf } from './what-plays.ts';
+
+const at24 = frameRate(24);
+const settled = () => new Promise((resolve) => setTimeout(resolve, 0));
+
+describe('the order in which frames are played', () => {
+  it('goes to the end once, or back to the start of the loop', () => {
+    const once: Order = { at: 5, from: 2, to: 8, loop: false };
+    expect([0, 2, 3].map((k) => frameOnStep(once, k))).toEqual([5, 7, null]);
+    const over = { ...once, loop: true };
+    expect([0, 2, 3, 8, 9, 15].map((k) => frameOnStep(over, k))).toEqual([5, 7, 2, 7, 2, 2]);
+  });
+
+  it('begins each step on its instant, at every rate, for as long as a day', () => {
+    for (const rate of [at24, frameRate(30000, 1001), frameRate(60)])
+      for (const k of [0, 1, 7, 1800, 107_892, 2_589_408]) {
+        expect(stepAt(secondsToStep(k, rate), rate)).toBe(k);
+        expect(stepAt(secondsToStep(k, rate) - 1e-5, rate)).toBe(Math.max(0, k - 1));
+      }
+  });
+
+  it('is round the cut, from here or all, within the film', () => {
+    const plan = newPlan('A film without a score');
+    expect(orderOf('around', plan, 300, 200, true)).toEqual({ from: 164, to: 236, at: 164, loop: true });
+    expect(orderOf('around', plan, 300, null, true)).toMatchObject({ from: 264, to: 336 });
+    expect(orderOf('here', plan, 9000, null, false)).toEqual({ from: 719, to: 720, at: 719, loop: false });
+    expect(orderOf('all', plan, 300, null, false)).toEqual({ from: 0, to: 720, at: 0, loop: false });
+    expect(orderOf('section', plan, 300, null, true)).toMatchObject({ from: 0, to: 720 });
+  });
+});
+
+/** A painter whose frames are done when told, and that notes what is let go of. */
+function slowPainter() {
+  const asked: number[] = [];
+  const done: (() => void)[] = [];
+  const gone: string[] = [];
+  return {
+    asked,
+    gone,
+    paint: (frame: number) =>
+      new Promise<string>((resolve) => {
+        asked.push(frame);
+        done.push(() => resolve(`frame ${frame}`));
+      }),
+    letGo: (painted: string) => void gone.push(painted),
+    /** Finishes so many frames. */
+    async finish(count: number) {
+      for (let i = 0; i < count; i++) {
+        done.shift()?.();
+        await settled();
+      }
+    },
+  };
+}
+
+describe('the queue of frames', () => {
+  const order: Order = { at: 0, from: 0, to: 1000, loop: false };
+  const make = (painter: ReturnType<typeof slowPainter>, o = order) =>
+    new FrameQueue((k) => frameOnStep(o, k), painter.paint, painter.letGo);
+
+  it('paints ahead in order, no more than it may, and lets go of what is over', async () => {
+    const painter = slowPainter();
+    const queue = make(painter);
+    queue.want(0);
+    expect(painter.asked).toEqual([0, 1]);
+    await painter.finish(100);
+    expect(painter.asked).toEqual(Array.from({ length: AHEAD }, (_, i) => i));
+    expect(queue.readyFrom(0)).toBe(AHEAD);
+    queue.want(3);
+    expect(painter.gone).toEqual(['frame 0', 'frame 1', 'frame 2']);
+    expect(queue.ready(2)).toBeNull();
+    expect(queue.ready(3)).toBe('frame 3');
+    queue.close();
+    await painter.finish(10);
+    expect(new Set(painter.gone).size).toBe(painter.gone.length);
+    expect(painter.gone).toHaveLength(painter.asked.length);
+  });
+
+  it('leaves out what comes too late, stops at the end, and asks for no more when frozen', async () => {
+    const painter = slowPainter();
+    const queue = make(painter, { ...order, to: 30 });
+    queue.want(0);
+    queue.want(20);
+    await painter.finish(2);
+    expect(painter.gone).toEqual(['frame 0', 'frame 1']);
+    await painter.finish(100);
+    expect(Math.max(...painter.asked)).toBe(29);
+    const other = slowPainter();
+    const frozen = make(other);
+    frozen.want(0);
+    frozen.freeze();
+    await other.finish(100);
+    expect(other.asked).toEqual([0, 1]);
+    expect(frozen.readyFrom(0)).toBe(2);
+  });
+
+  it('goes on where a frame cannot be painted', async () => {
+    let fails = true;
+    const queue = new FrameQueue<number>(
+      (k) => k,
+      (frame) => (frame === 1 && fails ? Promise.reject(new Error('gone')) : Promise.resolve(frame)),
+      () => undefined,
+    );
+    queue.want(0);
+    await settled();
+    fails = false;
+    queue.want(1);
+    await settled();
+    expect(queue.ready(1)).toBe(1);
+  });
+});
+
+describe('the show of frames by a clock', () => {
+  /** A show over a queue in which the given steps are never ready. */
+  function showing(missing: readonly number[]) {
+    const seen: number[] = [];
+    let now: number | null = null;
+    const queue = {
+      ready: (k: number) => (missing.includes(k) ? null : k),
+      want: () => undefined,
+    } as unknown as FrameQueue<number>;
+    const show = new PictureShow<number>(
+      queue,
+      at24,
+      () => now,
+      (painted) => seen.push(painted),
+    );
+    return {
+      seen,
+      show,
+      at: (frames: number) => {
+        now = frames / 24;
+        show.tick();
+      },
+    };
+  }
+
+  it('shows each frame once, however often the screen is drawn', () => {
+    const { seen, show, at } = showing([]);
+    show.tick();
+    for (const t of [0, 0.3, 0.9, 1, 1.4, 2.1, 2.9, 3]) at(t);
+    expect(seen).toEqual([0, 1, 2, 3]);
+    expect(show.punctuality()).toEqual({ due: 3, late: 0 });
+  });
+
+  it('counts frames that were never shown, be it that they were not ready or that the screen was not drawn', () => {
+    const { seen, show, at } = showing([2, 3]);
+    for (const t of [0, 1, 2, 3, 4, 9]) at(t);
+    expect(seen).toEqual([0, 1, 4, 9]);
+    expect(show.punctuality()).toEqual({ due: 9, late: 6 });
+  });
+});
