@@ -16,6 +16,7 @@ import { exactAnalysis, sampleClip } from '../core/src/plan/testing/sample-plan.
 import { clip, planOf, withTexture } from '../e2e/clips.ts';
 import { proxyReaderScript } from '../e2e/proxy-bundle.ts';
 import { startServer } from '../e2e/server.ts';
+import { benchLooping, benchRehearsing } from './rehearse.ts';
 import { benchDragging, benchProposals } from './score.ts';
 import type * as Proxies from '../web/src/proxy/reader.ts';
 
@@ -238,8 +239,12 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   dragging: () => benchDragging(say),
   movement: benchWatching,
   footage: benchFootage,
+  rehearsing: () => benchRehearsing(say),
   start: benchStart,
   page: benchPage,
 };
+/** Those that take too long to be run with the others: only by name. */
+const LONG: typeof BENCHES = { looping: () => benchLooping(say) };
 const only = process.argv[2];
-for (const [name, bench] of Object.entries(BENCHES)) if (!only || only === name) await bench();
+for (const [name, bench] of Object.entries(only ? { ...BENCHES, ...LONG } : BENCHES))
+  if (!only || only === name) await bench();

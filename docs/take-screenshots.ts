@@ -17,7 +17,7 @@ for (const theme of ['light', 'dark'] as const) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: theme });
   const take = async (name: string) => {
     // Of the plainest views one theme is enough.
-    if (theme === 'dark' && ['plans', 'brief'].includes(name)) return;
+    if (theme === 'dark' && ['plans', 'brief', 'listen', 'footage', 'clip', 'hand-off'].includes(name)) return;
     // Pictures come in when they come into view.
     await page.waitForLoadState('networkidle');
     await page.waitForTimeout(200);
@@ -56,6 +56,19 @@ for (const theme of ['light', 'dark'] as const) {
   await page.waitForFunction(() => document.querySelectorAll('canvas[data-sources]').length === 10);
   await take('joins');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await page.locator('.pill-save', { hasText: 'Saved' }).waitFor();
+  await page.goto(`${server.address}/plans`);
+  await page.getByRole('link', { name: /with joins and sound/ }).click();
+  await step(page, 'Sound');
+  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^6/ }).click();
+  await page.locator('canvas[data-frame="154"]').waitFor();
+  await take('sound');
+  await step(page, 'Rehearse');
+  await page.getByRole('button', { name: /^Cut 6,/ }).click();
+  await page.locator('canvas[data-frame="154"]').waitFor();
+  await take('rehearse');
+  await page.goto(`${server.address}/plans`);
+  await teaser.click();
   for (const name of ['Brief', 'Listen', 'Footage', 'Hand-off']) {
     await step(page, name);
     await page.mouse.move(640, 790);

@@ -158,7 +158,7 @@ test('a file made afresh is measured, put on a cut, fitted, levelled with its re
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(page.getByLabel('After the cut')).toHaveValue('0 f');
-  await saved(page);
+  // At once: what was undone a moment ago stays undone.
   await page.reload();
   await expect(close).toContainText('paper swish');
   expect((await now(page)).accents).toHaveLength(1);

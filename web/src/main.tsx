@@ -11,7 +11,7 @@ import { makeStore } from './app/store.ts';
 
 const store = makeStore();
 startAutosave();
-startHistoryKeeping();
+startHistoryKeeping(store);
 letGoAfterPointer();
 
 createRoot(document.getElementById('root')!).render(

@@ -1,8 +1,8 @@
 import { CaesuraError } from '@caesura/core/time';
-import { keepHistory } from './history-store.ts';
+import { keepHistory, noteLeaving } from './history-store.ts';
 import { askJson } from './http.ts';
 import { kept, saveFailed, saveNotNeeded, saveRefused, saveStarted, saveWaiting } from './save-state.ts';
-import { listeners, type AppDispatch, type RootState } from './store.ts';
+import { listeners, type AppDispatch, type AppStore, type RootState } from './store.ts';
 import { planOpened } from './plan-state.ts';
 
 /** Quiet time after an edit before it is sent, in milliseconds. */
@@ -63,15 +63,19 @@ export async function settled(getState: () => RootState): Promise<void> {
 
 const delayed = (milliseconds: number): Promise<void> => new Promise((done) => setTimeout(done, milliseconds));
 
-/** Keeps undo steps and unsaved work in the browser after each change of either. */
-export function startHistoryKeeping(): void {
+/** Keeps undo steps and unsaved work in the browser after each change of either, and when the page is left. */
+export function startHistoryKeeping({ getState }: AppStore): void {
   listeners.startListening({
     predicate: (_action, state, before) => state.history !== before.history || state.save !== before.save,
-    effect: async (_action, { getState, cancelActiveListeners, delay }) => {
+    effect: async (_action, { getState: latest, cancelActiveListeners, delay }) => {
       cancelActiveListeners();
       await delay(150);
-      const { history, save } = getState();
-      if (save.id) await keepHistory(save.id, history, { revision: save.revision, unsaved: unsaved(getState()) });
+      const { history, save } = latest();
+      if (save.id) await keepHistory(save.id, history, { revision: save.revision, unsaved: unsaved(latest()) });
     },
+  });
+  window.addEventListener('pagehide', () => {
+    const { history, save } = getState();
+    if (save.id && history.present && unsaved(getState())) noteLeaving(save.id, save.revision, history.present);
   });
 }

@@ -1,4 +1,5 @@
 import { createStore, del, get, set } from 'idb-keyval';
+import equal from 'fast-deep-equal';
 import { newPlan, type Plan } from '@caesura/core/plan';
 import type { PlanHistory, PlanVersion } from './plan-state.ts';
 
@@ -52,11 +53,44 @@ export async function broughtUp(kept: KeptHistory): Promise<KeptHistory> {
   }
 }
 
+/** Where a version is noted that was not kept yet when the page was left. */
+const leavingKey = (id: string): string => `caesura-leaving-${id}`;
+
+/** Notes at once, before the page is gone, the version on screen: the database would take too long. One too large is not noted. */
+export function noteLeaving(id: string, revision: number, present: PlanVersion): void {
+  try {
+    localStorage.setItem(leavingKey(id), JSON.stringify({ revision, present }));
+  } catch {
+    // Full or refused: what was done in the last moment is lost, as it would be without this.
+  }
+}
+
+/** The version noted when the page was left, which is taken away. */
+function notedLeaving(id: string): Pick<KeptHistory, 'revision' | 'present'> | null {
+  try {
+    const noted = localStorage.getItem(leavingKey(id));
+    localStorage.removeItem(leavingKey(id));
+    return noted === null ? null : (JSON.parse(noted) as Pick<KeptHistory, 'revision' | 'present'>);
+  } catch {
+    return null;
+  }
+}
+
+/** A kept history with the version that was noted after it, as one step more. */
+export function withNoted(kept: KeptHistory, noted: Pick<KeptHistory, 'revision' | 'present'> | null): KeptHistory {
+  const newer =
+    noted?.revision === kept.revision && !equal(noted.present.plan, JSON.parse(JSON.stringify(kept.present.plan)));
+  return newer
+    ? { ...kept, unsaved: true, past: [...kept.past, kept.present], present: noted.present, future: [] }
+    : kept;
+}
+
 /** The history kept of a plan, if any. One that cannot be read counts as none: the server has what was saved. */
 export async function keptHistory(id: string): Promise<KeptHistory | undefined> {
   try {
+    const noted = notedLeaving(id);
     const kept = await get<KeptHistory>(id, database());
-    return kept && (await broughtUp(kept));
+    return kept && (await broughtUp(withNoted(kept, noted)));
   } catch {
     return undefined;
   }

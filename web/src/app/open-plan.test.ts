@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { newPlan, type Plan } from '@caesura/core/plan';
-import { broughtUp, type KeptHistory } from './history-store.ts';
+import { broughtUp, withNoted, type KeptHistory } from './history-store.ts';
 import { openingOf } from './open-plan.ts';
 
 const plan = (name: string): Plan => newPlan(name);
@@ -81,5 +81,21 @@ describe('a history that an earlier version of the application kept', () => {
       present: { ...now.present, plan: older(now.present.plan) },
     };
     expect(await broughtUp(then)).toMatchObject({ past: [], present: { plan: { name: 'mine' } }, unsaved: true });
+  });
+});
+
+describe('what was done in the last moment before the page was left', () => {
+  const history = kept(4, 'kept', false);
+  const noted = (revision: number, name: string) => ({ revision, present: { plan: plan(name), label: null } });
+
+  it('is one step more, not yet saved', () => {
+    const { past, present, unsaved } = withNoted(history, noted(4, 'a moment later'));
+    expect([past.at(-1)!.plan.name, present.plan.name, unsaved]).toEqual(['kept', 'a moment later', true]);
+  });
+
+  it('is nothing when it was kept in time, or belongs to another revision', () => {
+    expect(withNoted(history, noted(4, 'kept'))).toBe(history);
+    expect(withNoted(history, noted(3, 'older'))).toBe(history);
+    expect(withNoted(history, null)).toBe(history);
   });
 });

@@ -1,4 +1,5 @@
 import type { Remote } from 'comlink';
+import { mixSample } from '@caesura/core/picture';
 import { MIX_RATE, type Heard } from '@caesura/core/sound';
 import type { FrameRate } from '@caesura/core/time';
 import type { Listening, SoundWorker } from '../workers/sound-worker.ts';
@@ -46,7 +47,7 @@ export class FilmAudio {
   ) {}
 
   /** Sample of the mix at the start of a frame. */
-  private readonly sampleOf = (frame: number): number => Math.round(secondsToStep(frame, this.rate) * MIX_RATE);
+  private readonly sampleOf = (frame: number): number => mixSample(frame, this.rate);
 
   /** The stretch from a frame to the end of the lap. */
   private readonly listening = (ear: Ear, frame: number): Listening => ({

@@ -11,7 +11,7 @@ import {
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
 import { ask, mediaUrl } from '../app/http.ts';
-import { withSound } from '../sound/sound-file.ts';
+import { channelsOf, withSound } from '../sound/sound-file.ts';
 
 /** Samples decoded beyond what is used, since interpolation and fades reach there. */
 const MARGIN = 48_000;
@@ -44,21 +44,11 @@ function needsOf(voices: readonly Voice[]): Map<string, Need> {
 /** Decodes a kept file from one sample to another, as far as it goes. */
 async function decode(media: string, { fileName, from, to }: Need): Promise<Decoded> {
   const blob = await (await ask(mediaUrl(media))).blob();
-  return withSound(blob, fileName, async (file) => {
-    const pieces: Float32Array[][] = [];
-    for await (const planes of file.planes(from, to)) pieces.push(planes);
-    const length = pieces.reduce((sum, planes) => sum + planes[0]!.length, 0);
-    const channels = Array.from({ length: Math.min(2, file.channels) }, (_, c) => {
-      const whole = new Float32Array(length);
-      let at = 0;
-      for (const planes of pieces) {
-        whole.set(planes[c]!, at);
-        at += planes[c]!.length;
-      }
-      return whole;
-    });
-    return { channels, sampleRate: file.sampleRate, from };
-  });
+  return withSound(blob, fileName, async (file) => ({
+    channels: await channelsOf(file, from, to),
+    sampleRate: file.sampleRate,
+    from,
+  }));
 }
 
 /** Makes the sound of films: every file decoded once, mixed where it is asked for. */

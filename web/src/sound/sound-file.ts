@@ -111,6 +111,31 @@ export async function openSound(file: Blob, name: string): Promise<SoundFile> {
   }
 }
 
+/** All of a sound from one sample to another, its first two channels. `onPiece` is told how many samples have come. */
+export async function channelsOf(
+  { planes, channels }: SoundFile,
+  from: number,
+  to: number,
+  onPiece: (samples: number) => void = () => undefined,
+): Promise<Float32Array<ArrayBuffer>[]> {
+  const pieces: Float32Array[][] = [];
+  let length = 0;
+  for await (const piece of planes(from, to)) {
+    pieces.push(piece);
+    length += piece[0]!.length;
+    onPiece(length);
+  }
+  return Array.from({ length: Math.min(2, channels) }, (_, c) => {
+    const whole = new Float32Array(length);
+    let at = 0;
+    for (const piece of pieces) {
+      whole.set(piece[c]!, at);
+      at += piece[c]!.length;
+    }
+    return whole;
+  });
+}
+
 /** Opens a sound file for one piece of work and closes it afterwards. */
 export async function withSound<T>(file: Blob, name: string, work: (sound: SoundFile) => Promise<T>): Promise<T> {
   const sound = await openSound(file, name);

@@ -3,7 +3,7 @@ import { findingSteps, metered, openEar, outlineMeter, type Hearing } from '@cae
 import { measureEffect } from '@caesura/core/sound';
 import type { EffectMeasure } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
-import { withSound } from '../sound/sound-file.ts';
+import { channelsOf, withSound } from '../sound/sound-file.ts';
 import { answering } from './task.ts';
 
 /** What was heard in a file, and whether it says where its sound starts. */
@@ -61,27 +61,16 @@ function measure(file: File, onProgress: (fraction: number) => void): Promise<Me
         `“${file.name}” lasts ${Math.round(sound.duration)} s, too long for an effect.`,
         `Cut out the part you need, up to ${LONGEST_EFFECT} s, or add it as a sound in Listen.`,
       );
-    const pieces: Float32Array[][] = [];
-    let length = 0;
-    for await (const planes of sound.planes(0, Infinity)) {
-      pieces.push(planes);
-      length += planes[0]!.length;
-      onProgress(Math.min(1, length / sound.sampleRate / sound.duration));
-    }
-    const channels = Array.from({ length: Math.min(2, sound.channels) }, (_, c) => {
-      const whole = new Float32Array(length);
-      let at = 0;
-      for (const planes of pieces) {
-        whole.set(planes[c]!, at);
-        at += planes[c]!.length;
-      }
-      return whole;
-    });
+    const channels = await channelsOf(sound, 0, Infinity, (taken) =>
+      onProgress(Math.min(1, taken / sound.sampleRate / sound.duration)),
+    );
     const found = measureEffect(channels, sound.sampleRate);
     if (found.loudness === null)
       throw new CaesuraError('silent', `“${file.name}” is silent.`, 'Choose a file that can be heard.');
     const outline = metered(outlineMeter(sound.sampleRate), channels[0]!);
-    return transfer({ measure: found, sampleRate: sound.sampleRate, length, outline }, [outline.buffer]);
+    return transfer({ measure: found, sampleRate: sound.sampleRate, length: channels[0]!.length, outline }, [
+      outline.buffer,
+    ]);
   });
 }
 

@@ -1,34 +1,27 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Button, ButtonGroup, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { Maximize, Pause, Play, Repeat } from 'lucide-react';
 import { joinsOf } from '@caesura/core/joins';
-import { withoutJoins, withoutRamps } from '@caesura/core/picture';
 import { cuesOf, frameAtTime, sampleHeardAt, scoreLines, shotFacts, wholeFilm } from '@caesura/core/plan';
-import { accentFacts, type Heard } from '@caesura/core/sound';
+import { accentFacts } from '@caesura/core/sound';
 import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected, placed } from '../../app/view.ts';
-import { Choose } from '../../fields/Choose.tsx';
 import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
 import { ScoreLine } from '../../marks/ScoreLine.tsx';
 import { AnimaticMaker } from '../../rehearse/AnimaticMaker.tsx';
 import { ComparePanel } from './ComparePanel.tsx';
+import { HeardHere } from './HeardHere.tsx';
+import { PlayBar } from './PlayBar.tsx';
 import { NotesPanel } from './NotesPanel.tsx';
 import { overlayOf } from '../../rehearse/overlay.ts';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
+import { ALL_ON, heardWith, seenWith, SPEED_KEYS, type Speed } from './switches.ts';
+import { SwitchesPanel } from './SwitchesPanel.tsx';
 import { useRehearseKeys } from './use-rehearse-keys.ts';
-import { orderOf, PLAYS, type Plays } from '../../rehearse/what-plays.ts';
+import { orderOf, type Plays } from '../../rehearse/what-plays.ts';
 
 const LINE_HEIGHT = 102;
-const SPEEDS = { '1': 'As it is', '0.5': 'Half', '0.25': 'Quarter' } as const;
-type Speed = keyof typeof SPEEDS;
-const SPEED_KEYS = ['1', '0.5', '0.25'] as const;
-
-const HEARD = { music: 'Music', voice: 'Voice and sounds', accent: 'Effects', click: 'Click on cuts' } as const;
-type HeardSwitch = keyof typeof HEARD;
-
 /** The film as planned: played with its joins, ramps and sound, round a cut, slowly, against another version. */
 export default function RehearseScreen() {
   const plan = usePlan();
@@ -39,32 +32,14 @@ export default function RehearseScreen() {
   const [plays, setPlays] = useState<Plays>('around');
   const [loop, setLoop] = useState(true);
   const [speed, setSpeed] = useState<Speed>('1');
-  const [sounds, setSounds] = useState<Readonly<Record<HeardSwitch, boolean>>>({
-    music: true,
-    voice: true,
-    accent: true,
-    click: false,
-  });
-  const [joins, setJoins] = useState(true);
-  const [ramps, setRamps] = useState(true);
-  const [figures, setFigures] = useState(true);
+  const [switches, setSwitches] = useState(ALL_ON);
   const [showsOther, setShowsOther] = useState(false);
   const [noteFrame, setNoteFrame] = useState<number | null>(null);
 
   const chosen = showsOther && other ? other.plan : plan;
-  const version = useMemo(() => {
-    const joined = joins ? chosen : withoutJoins(chosen);
-    return ramps ? joined : withoutRamps(joined);
-  }, [chosen, joins, ramps]);
-  const heard = useMemo<readonly Heard[]>(
-    () => [
-      ...(sounds.music ? (['music'] as const) : []),
-      ...(sounds.voice ? (['voice', 'effect'] as const) : []),
-      ...(sounds.accent ? (['accent'] as const) : []),
-      ...(sounds.click ? (['click'] as const) : []),
-    ],
-    [sounds],
-  );
+  const { joins, ramps, figures, music, voice, accent, click } = switches;
+  const version = useMemo(() => seenWith(chosen, { joins, ramps }), [chosen, joins, ramps]);
+  const heard = useMemo(() => heardWith({ music, voice, accent, click }), [music, voice, accent, click]);
   const lines = useMemo(() => scoreLines(chosen), [chosen]);
   const cues = useMemo(() => cuesOf(chosen), [chosen]);
   const shots = useMemo(() => shotFacts(version), [version]);
@@ -90,8 +65,7 @@ export default function RehearseScreen() {
     [words, plan.rate],
   );
   const rehearsal = useRehearsal(canvas, version, heard, frame, onFrame);
-  const { state, punctuality } = rehearsal;
-  const still = state === 'still';
+  const still = rehearsal.state === 'still';
 
   const last = shots.length - 1;
   const selected = cut !== null && cut > 0 && cut <= last ? cut : null;
@@ -159,11 +133,10 @@ export default function RehearseScreen() {
     if (nudged !== null && !showsOther) edit('nudgeCut', nudged, by);
   };
   const tap = () => {
-    const { music } = plan;
     const at = rehearsal.frame();
-    if (!music || at === null) return;
-    const sample = sampleHeardAt(music, seconds(timeOf(at)), plan.rate);
-    if (sample !== null) edit('editCues', music.id, [{ kind: 'hand', from: null, to: sample }]);
+    if (!plan.music || at === null) return;
+    const sample = sampleHeardAt(plan.music, seconds(timeOf(at)), plan.rate);
+    if (sample !== null) edit('editCues', plan.music.id, [{ kind: 'hand', from: null, to: sample }]);
   };
   const holdNote = () => setNoteFrame(rehearsal.frame() ?? frame);
   const note = () => {
@@ -175,11 +148,7 @@ export default function RehearseScreen() {
     else void screen.current?.requestFullscreen();
   };
   const showOther = (shown: boolean) => setShowsOther(shown && other !== null);
-  const plain = () => {
-    const on = !(joins && ramps);
-    setJoins(on);
-    setRamps(on);
-  };
+  const plain = () => setSwitches({ ...switches, joins: !(joins && ramps), ramps: !(joins && ramps) });
   useRehearseKeys({
     play: toggle,
     byFrame,
@@ -204,7 +173,6 @@ export default function RehearseScreen() {
         </Link>
       </div>
     );
-  const late = punctuality && punctuality.due > 0 ? (100 * punctuality.late) / punctuality.due : 0;
   const shown = words(frame);
   return (
     <div className="with-panel">
@@ -231,40 +199,13 @@ export default function RehearseScreen() {
             </div>
           )}
         </section>
-        <div className="play-bar">
-          <Button variant="dark" onClick={toggle} title={`${still ? 'Play' : 'Stop'} (space)`}>
-            {still ? <Play size={16} /> : <Pause size={16} />}{' '}
-            {state === 'loading' ? 'Making ready' : still ? 'Play' : 'Stop'}
-          </Button>
-          <ButtonGroup aria-label="What plays">
-            {(Object.keys(PLAYS) as Plays[]).map((choice) => (
-              <Button
-                key={choice}
-                variant="outline-dark"
-                active={plays === choice}
-                aria-pressed={plays === choice}
-                onClick={() => setPlays(choice)}
-              >
-                {PLAYS[choice]}
-              </Button>
-            ))}
-          </ButtonGroup>
-          <Button
-            variant="outline-dark"
-            active={loop}
-            aria-pressed={loop}
-            onClick={() => setLoop(!loop)}
-            title="Over and over (O)"
-          >
-            <Repeat size={16} /> Over and over
-          </Button>
-          <Button variant="outline-dark" onClick={fullScreen} title="Full screen (F)" aria-label="Full screen">
-            <Maximize size={16} />
-          </Button>
-          <span className={`late figures${late > 1 ? ' is-late' : ''}`} role="status">
-            {punctuality ? `${punctuality.late} of ${punctuality.due} frames late` : ''}
-          </span>
-        </div>
+        <PlayBar
+          {...{ rehearsal, plays, loop }}
+          onToggle={toggle}
+          onPlays={setPlays}
+          onLoop={() => setLoop(!loop)}
+          onFullScreen={fullScreen}
+        />
         <LineList
           ref={list}
           lines={lines}
@@ -295,40 +236,13 @@ export default function RehearseScreen() {
         />
       </div>
       <aside className="panel is-narrow" aria-label="How it plays">
-        <Choose label="Speed" value={speed} of={SPEEDS} onChoose={setSpeed} />
-        <h3>Heard</h3>
-        {(Object.keys(HEARD) as HeardSwitch[]).map((kind) => (
-          <Form.Check
-            key={kind}
-            type="switch"
-            id={`heard-${kind}`}
-            label={HEARD[kind]}
-            checked={sounds[kind]}
-            onChange={(event) => setSounds({ ...sounds, [kind]: event.target.checked })}
-          />
-        ))}
-        <h3>Seen</h3>
-        <Form.Check
-          type="switch"
-          id="seen-joins"
-          label="Joins"
-          checked={joins}
-          onChange={(e) => setJoins(e.target.checked)}
-        />
-        <Form.Check
-          type="switch"
-          id="seen-ramps"
-          label="Ramps"
-          checked={ramps}
-          onChange={(e) => setRamps(e.target.checked)}
-        />
-        <Form.Check
-          type="switch"
-          id="seen-figures"
-          label="Figures in the picture"
-          checked={figures}
-          onChange={(e) => setFigures(e.target.checked)}
-        />
+        <SwitchesPanel
+          {...{ speed, switches }}
+          onSpeed={setSpeed}
+          onSwitch={(name, on) => setSwitches({ ...switches, [name]: on })}
+        >
+          {still && <HeardHere plan={version} frame={frame} heard={heard} />}
+        </SwitchesPanel>
         <h3>Against another version</h3>
         <ComparePanel plan={plan} other={other} showsOther={showsOther} onShow={showOther} />
         <h3>Notes</h3>

@@ -1,8 +1,11 @@
 import { Button } from 'react-bootstrap';
+import { useNavigate } from 'react-router';
 import type { Stretch } from '@caesura/core/layout';
-import type { Plan } from '@caesura/core/plan';
+import { takeScore, takeStretch, type Plan } from '@caesura/core/plan';
+import { compared } from '../../app/compare.ts';
 import { counted } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { MiniScore } from '../../marks/MiniScore.tsx';
 import { Working } from '../../marks/Working.tsx';
 import type { Offer } from '../../workers/layout-worker.ts';
@@ -65,6 +68,8 @@ export function Proposals({
   propose: Propose;
 }) {
   const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
   const { offers, stretch, conflict, working, stop, clear } = propose;
   const progress = working && <Working {...working} onStop={stop} />;
   if (offers.length === 0) return progress ?? <WhyNone conflict={conflict} clear={clear} />;
@@ -105,6 +110,17 @@ export function Proposals({
                 }
               >
                 {taken ? 'Taken' : 'Take'}
+              </Button>
+              <Button
+                variant="link"
+                size="sm"
+                onClick={() => {
+                  const other = stretch ? takeStretch(plan, score, stretch.from, stretch.to) : takeScore(plan, score);
+                  dispatch(compared({ name: `“${LEANS[leans].name}”`, plan: other }));
+                  void navigate('../rehearse');
+                }}
+              >
+                Play against this
               </Button>
               {selected && !stretch && plan.score && (
                 <Button

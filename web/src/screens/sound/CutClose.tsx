@@ -4,7 +4,7 @@ import { instantOfFrame, samples, seconds, toNumber } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
 import { useOutline } from '../../app/use-media.ts';
 import { Hairpin } from '../../marks/Hairpin.tsx';
-import { percentOn } from '../../marks/place.ts';
+import { percentOn, stretchOn } from '../../marks/place.ts';
 import { Wave } from '../../marks/Wave.tsx';
 
 /** The wave of the music over a stretch of the film, part by part. */
@@ -38,20 +38,24 @@ function MusicWave({ plan, line }: { plan: Plan; line: Line }) {
 
 /** One effect under the music: its wave as it sounds there, its hairpin, its level. */
 function EffectRow({ facts, line, chosen }: { facts: AccentFacts; line: Line; chosen: boolean }) {
-  const { effect, accent, rate, peaks, gain, starts } = facts;
+  const { effect, accent, rate, peaks, gain, starts, ends } = facts;
   const outline = useOutline(effect.outline);
   const { measure, sampleRate } = effect;
   // A bed begins with its first audible sample; all others lie by their peak.
   const [sample, at] = accent.kind === 'bed' ? [measure.from, starts] : [measure.peak, peaks];
+  const [from, to] = [Math.max(line.from, starts), Math.min(line.to, ends)];
+  const seen = stretchOn(line, from, to);
   const inFile = (t: number) => seconds(sample / sampleRate + (t - at) * rate);
   return (
     <div className={`effect-row${chosen ? ' is-chosen' : ''}${accent.off ? ' is-out' : ''}`}>
-      {outline && (
-        <Wave
-          outline={outline}
-          line={{ ...line, from: inFile(line.from), to: inFile(line.to), span: seconds(line.span * rate) }}
-          offset={0}
-        />
+      {outline && seen && (
+        <div className="effect-sound" style={{ left: `${seen.left}%`, width: `${seen.width}%` }}>
+          <Wave
+            outline={outline}
+            line={{ ...line, from: inFile(from), to: inFile(to), span: seconds((to - from) * rate) }}
+            offset={0}
+          />
+        </div>
       )}
       <Hairpin facts={facts} line={line} />
       <span className="effect-name">

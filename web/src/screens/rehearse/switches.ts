@@ -1,0 +1,39 @@
+import { withoutJoins, withoutRamps } from '@caesura/core/picture';
+import type { Plan } from '@caesura/core/plan';
+import type { Heard } from '@caesura/core/sound';
+
+export const SPEEDS = { '1': 'As it is', '0.5': 'Half', '0.25': 'Quarter' } as const;
+export type Speed = keyof typeof SPEEDS;
+/** The speeds in the order of their number keys. */
+export const SPEED_KEYS = ['1', '0.5', '0.25'] as const;
+
+/** What can be heard and seen or not, by its words. */
+export const HEARD = { music: 'Music', voice: 'Voice and sounds', accent: 'Effects', click: 'Click on cuts' } as const;
+export const SEEN = { joins: 'Joins', ramps: 'Ramps', figures: 'Figures in the picture' } as const;
+
+/** How a film is played. */
+export type Switches = Readonly<Record<keyof typeof HEARD | keyof typeof SEEN, boolean>>;
+
+export const ALL_ON: Switches = {
+  music: true,
+  voice: true,
+  accent: true,
+  click: false,
+  joins: true,
+  ramps: true,
+  figures: true,
+};
+
+/** What of the sound is heard with some switches. */
+export const heardWith = ({ music, voice, accent, click }: Pick<Switches, keyof typeof HEARD>): Heard[] => [
+  ...(music ? (['music'] as const) : []),
+  ...(voice ? (['voice', 'effect'] as const) : []),
+  ...(accent ? (['accent'] as const) : []),
+  ...(click ? (['click'] as const) : []),
+];
+
+/** The version of a plan that is seen with some switches. */
+export function seenWith(plan: Plan, { joins, ramps }: Pick<Switches, 'joins' | 'ramps'>): Plan {
+  const joined = joins ? plan : withoutJoins(plan);
+  return ramps ? joined : withoutRamps(joined);
+}
