@@ -183,6 +183,7 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { name: 'Cut 21' })).toBeVisible();
   await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('heading', { name: 'Cut 20' })).toBeVisible();
   await page.keyboard.press('Delete');
   await expect.poll(async () => (await now(page)).accents.length).toBe(0);
 

@@ -167,7 +167,8 @@ export class FilmAudio {
     const line = this.newLine(step, frame);
     this.line = line;
     await this.supply(line, ear);
-    if (line.closed) return;
+    // Overtaken by another version, which takes over from here.
+    if (line.closed) return this.closeLine(old, this.context.currentTime);
     const from = Math.max(at, this.context.currentTime + 0.005);
     line.gain.gain.setValueAtTime(0, from);
     line.gain.gain.linearRampToValueAtTime(1, from + CROSSOVER);

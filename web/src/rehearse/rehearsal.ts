@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import type { Heard } from '@caesura/core/sound';
+import { MIX_RATE, type Heard } from '@caesura/core/sound';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError, compare } from '@caesura/core/time';
 import { startPictureWorker, startSoundWorker } from '../workers/start.ts';
@@ -33,7 +33,9 @@ export interface Told {
 interface Session {
   readonly order: Order;
   readonly speed: number;
-  readonly plan: Plan;
+  /** What is seen and heard, or is being gone over to. */
+  plan: Plan;
+  heard: readonly Heard[];
   readonly audio: FilmAudio;
   readonly show: PictureShow<PaintedFrame>;
   queue: FrameQueue<PaintedFrame>;
@@ -72,6 +74,8 @@ export class Rehearsal {
         if (answer.value.length > 0) this.told.onSilent(answer.value);
       };
       known = { name, ready: load() };
+      // What failed is tried anew the next time.
+      known.ready.catch(() => this.held.delete(plan));
     }
     this.held.delete(plan);
     this.held.set(plan, known);
@@ -121,7 +125,7 @@ export class Rehearsal {
   async play(plan: Plan, order: Order, speed: number, heard: readonly Heard[]): Promise<boolean> {
     this.stop();
     const call = ++this.calls;
-    const context = (this.context ??= new AudioContext({ latencyHint: 'interactive' }));
+    const context = (this.context ??= new AudioContext({ latencyHint: 'interactive', sampleRate: MIX_RATE }));
     const name = await this.hold(plan);
     if (call !== this.calls) return false;
     const queue = this.queueOf(name, plan, order);
@@ -151,7 +155,7 @@ export class Rehearsal {
       queue.close();
       return false;
     }
-    const session: Session = { order, speed, plan, audio, show, queue, turn: null, raf: 0 };
+    const session: Session = { order, speed, plan, heard, audio, show, queue, turn: null, raf: 0 };
     this.session = session;
     const draw = () => {
       this.turnIfDue(session);
@@ -176,9 +180,11 @@ export class Rehearsal {
    * ready. Returns whether it did.
    */
   async turnTo(plan: Plan, heard: readonly Heard[]): Promise<boolean> {
-    const name = await this.hold(plan);
     const session = this.session;
-    if (!session || compare(session.plan.rate, plan.rate) !== 0) return false;
+    if (!session || (session.plan === plan && session.heard === heard)) return false;
+    const name = await this.hold(plan);
+    if (this.session !== session || compare(session.plan.rate, plan.rate) !== 0) return false;
+    [session.plan, session.heard] = [plan, heard];
     const { audio, order, speed } = session;
     const step = stepAt((audio.elapsed() ?? 0) + TURN_AFTER * speed, plan.rate);
     const frame = frameOnStep(order, step);
@@ -189,7 +195,8 @@ export class Rehearsal {
     queue.want(step);
     for (let waited = 0; queue.readyFrom(step) < READY_TO_TURN && waited < 1000 * TURN_AFTER; waited += 20)
       await wait(20);
-    if (this.session !== session) {
+    // Another wish may have come meanwhile.
+    if (this.session !== session || session.plan !== plan || session.heard !== heard) {
       queue.close();
       return false;
     }

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import type { Anchor, Plan } from '@caesura/core/plan';
+import type { Anchor, Effect, Plan } from '@caesura/core/plan';
 import { barLineBefore, dropsOf } from '@caesura/core/sound';
 import { frames } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
@@ -11,15 +11,24 @@ import { WholeField } from '../../fields/WholeField.tsx';
 const BED_FADE = 24;
 
 /** Puts an effect at a cut: on it, rising to it or to a drop, on every cut up to another, or under all of them. */
-export function PutAccents({ plan, cut }: { plan: Plan; cut: number }) {
+export function PutAccents({
+  plan,
+  cut,
+  effect,
+  onEffect,
+}: {
+  plan: Plan;
+  cut: number;
+  /** The effect that is put; undefined where there is none. */
+  effect: Effect | undefined;
+  onEffect: (id: string) => void;
+}) {
   const edit = useEdit();
   const shots = plan.score?.shots ?? [];
   const last = shots.length - 1;
-  const [effectId, setEffect] = useState('');
   const [until, setUntil] = useState<number | null>(null);
   const [bars, setBars] = useState(2);
   const [peaks, setPeaks] = useState('cut');
-  const effect = plan.effects.find(({ id }) => id === effectId) ?? plan.effects[0];
   if (!effect) return <p>Add effects first, from files or from the kit.</p>;
   const drops = dropsOf(plan);
   const to = Math.min(last, Math.max(cut, until ?? Math.min(last, cut + 3)));
@@ -37,7 +46,7 @@ export function PutAccents({ plan, cut }: { plan: Plan; cut: number }) {
         label="Effect"
         value={effect.id}
         of={Object.fromEntries(plan.effects.map(({ id, name }) => [id, name]))}
-        onChoose={setEffect}
+        onChoose={onEffect}
       />
       <div className="buttons">
         <Button variant="dark" onClick={() => edit('putHit', effect.id, cut)}>

@@ -54,6 +54,8 @@ export default function SoundScreen() {
   const cut = Math.min(last, Math.max(1, Number(params.cut) || selected || 1));
   const cutFrame = shots[cut]?.start;
   const [tab, setTab] = useState('cut');
+  const [effectId, setEffect] = useState('');
+  const effect = plan.effects.find(({ id }) => id === effectId) ?? plan.effects[0];
   const canvas = useRef<HTMLCanvasElement>(null);
   const list = useRef<LineListHandle>(null);
   const mark = useRef<HTMLElement>(null);
@@ -98,7 +100,6 @@ export default function SoundScreen() {
     byCut: (by) => go(cut + by),
     byFrame: (by) => dispatch(placed(frames(Math.min(wholeFilm(plan).to - 1, Math.max(0, frame + by))))),
     put: () => {
-      const effect = here[0]?.effect ?? plan.effects[0];
       if (effect) edit('putHit', effect.id, cut);
     },
     remove: () =>
@@ -197,7 +198,7 @@ export default function SoundScreen() {
             unmountOnExit
           >
             <Tab eventKey="cut" title="At the cut">
-              <PutAccents key={cut} plan={plan} cut={cut} />
+              <PutAccents plan={plan} cut={cut} effect={effect} onEffect={setEffect} />
               {here.map((facts) => (
                 <AccentFields key={facts.accent.id} plan={plan} facts={facts} />
               ))}
