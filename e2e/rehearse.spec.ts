@@ -232,6 +232,8 @@ test('a ramp in the animatic shows the frames that the plan says: their numbers 
   await step(page, 'Brief');
   await type(page, 'Target length', '96');
   await step(page, 'Score');
+  // Brief has a field of that name as well.
+  await expect(page.getByRole('heading', { name: 'Not laid out yet' })).toBeVisible();
   await type(page, 'Pace', '48f');
   await page.getByRole('button', { name: 'Lay out', exact: true }).click();
   await expect(page.getByText('exact · 96 frames')).toBeVisible();
