@@ -161,8 +161,13 @@ test('the film is stepped by frame, looped round a cut, slowed, and what is show
   const slow = await watched(page, 4000);
   expect(slow.length).toBeGreaterThan(20);
   expect(slow.length).toBeLessThan(0.75 * (4 / 6) * frames.length);
-  await page.keyboard.press(' ');
+  // A step stops it, a frame after where it was.
+  await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  const position = Number(/\d+/.exec((await screen(page).getAttribute('aria-label'))!)![0]);
+  expect(position).toBeGreaterThanOrEqual(cut - 36);
+  expect(position).toBeLessThanOrEqual(cut + 36);
+  await expect(screen(page)).toHaveAttribute('data-frame', String(position));
 });
 
 test('two versions are switched while it plays, without going back or stopping', async ({ page }) => {

@@ -23,8 +23,12 @@ export function accentMends(plan: Plan, fault: Fault): Try[] {
   switch (fault.code) {
     case 'accent-early':
       return [
-        ...(accent.kind === 'hit' ? [faster(0, Infinity)] : []),
-        { label: 'Put its onset there', make: () => changeAccent(plan, id, { mark: 'onset' }) },
+        ...(accent.kind === 'hit'
+          ? [
+              faster(0, Infinity),
+              { label: 'Put its onset there', make: () => changeAccent(plan, id, { mark: 'onset' }) },
+            ]
+          : []),
         out,
       ];
     case 'accent-long': {

@@ -2,7 +2,6 @@ import { CaesuraError, frames, rational, type Frames } from '../time/index.ts';
 import {
   shotFacts,
   type Accent,
-  type AccentKind,
   type Anchor,
   type BedAccent,
   type Effect,
@@ -86,17 +85,14 @@ export const putBed = (plan: Plan, effect: string, from: Anchor, to: Anchor, fad
   added(plan, { id: fresh('accent', plan.accents), kind: 'bed', effect, gain: 'advised', from, to, fade });
 
 /**
- * How the repeats of a run differ: rates and levels in turn, so that no two neighbours sound alike. A repeat at 0.8 of the speed
- * sounds different enough: common practice, no published source.
+ * Rates of the repeats of a run in turn, so that no two neighbours sound alike. A repeat at 0.8 of the speed sounds different
+ * enough: common practice, no published source.
  */
-export const VARIATION: readonly {
-  readonly rate: { readonly num: number; readonly den: number };
-  readonly gain: number;
-}[] = [
-  { rate: { num: 1, den: 1 }, gain: 0 },
-  { rate: { num: 4, den: 5 }, gain: -1 },
-  { rate: { num: 11, den: 10 }, gain: -0.5 },
-  { rate: { num: 9, den: 10 }, gain: -1.5 },
+export const VARIATION: readonly { readonly num: number; readonly den: number }[] = [
+  { num: 1, den: 1 },
+  { num: 4, den: 5 },
+  { num: 11, den: 10 },
+  { num: 9, den: 10 },
 ];
 
 /** Puts an effect on every cut from one to another, each a little other than the one before. Throws when there is none. */
@@ -107,7 +103,7 @@ export function putRun(plan: Plan, effect: string, from: number, to: number): Pl
   );
   let made = plan;
   for (let cut = from; cut <= to; cut++) {
-    const { rate } = VARIATION[(cut - from) % VARIATION.length]!;
+    const rate = VARIATION[(cut - from) % VARIATION.length]!;
     made = added(made, {
       id: fresh('accent', made.accents),
       kind: 'hit',
@@ -140,14 +136,6 @@ export const removeAccents = (plan: Plan, ids: readonly string[]): Plan => ({
   ...plan,
   accents: plan.accents.filter(({ id }) => !ids.includes(id)),
 });
-
-/** The accents at a cut, by their kind: the one on it, the riser to it, the bed over it. */
-export function accentsAtCut(plan: Plan, cut: number, kind: AccentKind): Accent[] {
-  const shot = plan.score?.shots[cut]?.id;
-  return plan.accents.filter(
-    (accent) => accent.kind === kind && accent.kind !== 'bed' && accent.at.on === 'cut' && accent.at.shot === shot,
-  );
-}
 
 /** Ties an instant of the film to the cut nearest to it, so that it moves with it. Frames. */
 export function anchorNear(plan: Plan, frame: Frames): Anchor {

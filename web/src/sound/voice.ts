@@ -1,3 +1,4 @@
+import { CROSSFADE } from '@caesura/core/sound';
 import type { Extract } from './held-sounds.ts';
 import type { Piece } from './route.ts';
 import { slowVoice, type SlowVoice } from './slow-voice.ts';
@@ -7,9 +8,6 @@ export interface Voice extends SlowVoice {
   /** Time of the audio clock at which it has been heard. */
   readonly endsAt: number;
 }
-
-/** Seconds over which two places of a file go over into one another where they are joined, half on either side. */
-export const CROSSFADE = 0.03;
 
 /** Hands a piece to the device as a whole; at a join it sounds on, or begins before, for half a crossfade. */
 function atOnce(output: GainNode, { buffer, from }: Extract, piece: Piece, startAt: number): Voice {

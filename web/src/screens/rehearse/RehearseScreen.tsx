@@ -22,6 +22,7 @@ import { useRehearseKeys } from './use-rehearse-keys.ts';
 import { orderOf, type Plays } from '../../rehearse/what-plays.ts';
 
 const LINE_HEIGHT = 102;
+
 /** The film as planned: played with its joins, ramps and sound, round a cut, slowly, against another version. */
 export default function RehearseScreen() {
   const plan = usePlan();
@@ -70,12 +71,11 @@ export default function RehearseScreen() {
   const last = shots.length - 1;
   const selected = cut !== null && cut > 0 && cut <= last ? cut : null;
   const { to: end } = wholeFilm(chosen);
-  const start = (
-    choice = plays,
-    at: number = frame,
-    over = loop,
-    cutFrame = selected === null ? null : shots[selected]!.start,
-  ) => rehearsal.play(orderOf(choice, chosen, at, cutFrame, over), Number(speed));
+  /** Plays what is chosen; from a frame on where one is given that lies in it. */
+  const start = (from?: number, cutFrame = selected === null ? null : shots[selected]!.start) => {
+    const order = orderOf(plays, chosen, from ?? frame, cutFrame, loop);
+    rehearsal.play(from === undefined || plays === 'around' ? order : { ...order, at: from }, Number(speed));
+  };
   const toggle = () => (still ? start() : rehearsal.stop());
   /** Goes on with another choice where something plays. */
   const restart = useRef<() => void>(() => undefined);
@@ -90,22 +90,26 @@ export default function RehearseScreen() {
     else restart.current();
   }, [plays, loop, speed]);
 
-  const goTo = (to: number) => {
+  /** Puts the position on a frame of the film. */
+  const place = (to: number) => {
     const kept = frames(Math.min(end - 1, Math.max(0, to)));
     dispatch(placed(kept));
     list.current?.show(timeOf(kept));
-    if (!still) start(plays, kept);
+    return kept;
+  };
+  const goTo = (to: number) => {
+    const kept = place(to);
+    if (!still) start(kept);
   };
   const select = (index: number) => {
     dispatch(cutSelected(index));
-    const at = shots[index]!.start;
-    dispatch(placed(at));
-    list.current?.show(timeOf(at));
-    if (!still) start(plays, at, loop, at);
+    const at = place(shots[index]!.start);
+    if (!still) start(at, at);
   };
   const byFrame = (by: 1 | -1) => {
+    const at = rehearsal.frame() ?? frame;
     if (!still) rehearsal.stop();
-    goTo((rehearsal.frame() ?? frame) + by);
+    place(at + by);
   };
   const byCut = (by: 1 | -1) => {
     if (last < 1) return;
