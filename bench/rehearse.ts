@@ -54,6 +54,42 @@ export const benchRehearsing = (say: Say): Promise<void> =>
     say('animatic of the demo at 640 across', `${(FILM / took).toFixed(1)} × real time (${took.toFixed(1)} s)`);
   });
 
+/** The longest time without a new picture while two versions are switched to and fro, and while none is. */
+export const benchSwitching = (say: Say): Promise<void> =>
+  onRehearse(async (page) => {
+    await page.getByRole('button', { name: 'Keep this as B' }).click();
+    await page.getByRole('button', { name: /^Cut 6,/ }).click();
+    await page.getByRole('button', { name: 'Play', exact: true }).click();
+    await page.waitForTimeout(3000);
+    const gaps = async (work: () => Promise<void>): Promise<number> => {
+      const canvas = page.locator('canvas[data-frame]');
+      await canvas.evaluate((node) => {
+        let last = performance.now();
+        let longest = 0;
+        const observer = new MutationObserver(() => {
+          const now = performance.now();
+          longest = Math.max(longest, now - last);
+          last = now;
+          (node as HTMLElement).dataset.gap = String(longest);
+        });
+        observer.observe(node, { attributes: true, attributeFilter: ['data-frame'] });
+      });
+      await work();
+      return Number(await canvas.getAttribute('data-gap'));
+    };
+    const still = await gaps(() => page.waitForTimeout(12_000));
+    const switched = await gaps(async () => {
+      for (let i = 0; i < 10; i++) {
+        await page.keyboard.press('b');
+        await page.waitForTimeout(1200);
+      }
+    });
+    say(
+      'longest time between two pictures at 24 fps',
+      `${switched.toFixed(0)} ms while A and B are switched ten times, ${still.toFixed(0)} ms while they are not`,
+    );
+  });
+
 /** Memory of all processes of pages, in megabytes. */
 function pageMegabytes(): number {
   const rows = execFileSync('ps', ['-eo', 'rss=,args='], { encoding: 'utf8' }).split('\n');

@@ -57,9 +57,13 @@ export class FrameQueue<P> {
     return count;
   }
 
-  /** Asks for no more: what is ready is shown, and whoever paints is free for another queue. */
-  freeze(): void {
+  /**
+   * Asks for no more: what is ready is shown, and whoever paints is free for another queue. Returns the first step that it will
+   * not have.
+   */
+  freeze(): number {
     this.frozen = true;
+    return Math.max(this.due, ...[...this.painted.keys(), ...this.asked].map((k) => k + 1));
   }
 
   /** Lets go of everything. */

@@ -14,6 +14,7 @@ export class PictureShow<P> {
   private shown = -1;
   private owed: number;
   private count = { due: 0, late: 0 };
+  private next: { readonly queue: FrameQueue<P>; readonly step: number } | null = null;
 
   constructor(
     private queue: FrameQueue<P>,
@@ -26,10 +27,28 @@ export class PictureShow<P> {
     this.owed = first;
   }
 
-  /** Takes another queue from now on. */
-  turnTo(queue: FrameQueue<P>): void {
-    this.queue = queue;
-    this.shown = -1;
+  /**
+   * Goes over to another queue on a step, or as soon after as it has the frame that is due; the old one is shown as long as it
+   * lasts.
+   */
+  turnTo(queue: FrameQueue<P>, step: number): void {
+    this.next?.queue.close();
+    this.next = { queue, step };
+    queue.want(step);
+  }
+
+  /** Whether it has yet to go over to another queue. */
+  get turning(): boolean {
+    return this.next !== null;
+  }
+
+  private turnIfDue(step: number): void {
+    if (!this.next || step < this.next.step) return;
+    const { queue } = this.next;
+    queue.want(step);
+    if (queue.ready(step) === null && this.queue.ready(step) !== null) return;
+    this.queue.close();
+    [this.queue, this.next] = [queue, null];
   }
 
   /** Shows what is due now, if it is ready. To be called as often as the screen is drawn. */
@@ -44,6 +63,7 @@ export class PictureShow<P> {
       this.count = { due: this.count.due + passed, late: this.count.late + passed - seen };
       this.owed = step;
     }
+    this.turnIfDue(step);
     if (this.shown !== step) {
       const painted = this.queue.ready(step);
       if (painted !== null) {
@@ -56,5 +76,11 @@ export class PictureShow<P> {
 
   punctuality(): Punctuality {
     return this.count;
+  }
+
+  /** Lets go of all that is painted. */
+  close(): void {
+    this.queue.close();
+    this.next?.queue.close();
   }
 }

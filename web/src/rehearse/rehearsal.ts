@@ -12,10 +12,9 @@ import { PictureShow, type Punctuality } from './picture-show.ts';
 
 /** Width at which frames are painted; the small copies have no more. */
 const WIDTH = 480;
-/** Frames that are ready before a play begins and before one version goes over into another. */
+/** Frames that are ready before a play begins. */
 const READY = 6;
-const READY_TO_TURN = 3;
-/** Seconds from the wish to go over to another version until it is due. */
+/** Seconds from the wish to go over to another version until it is due at the soonest. */
 const TURN_AFTER = 0.4;
 /** Longest wait for pictures. Milliseconds. */
 const PATIENCE = 4000;
@@ -30,16 +29,22 @@ export interface Told {
   readonly onSilent: (sentences: readonly string[]) => void;
 }
 
+interface Wish {
+  readonly plan: Plan;
+  readonly heard: readonly Heard[];
+}
+
 interface Session {
   readonly order: Order;
   readonly speed: number;
   /** What is seen and heard, or is being gone over to. */
-  plan: Plan;
-  heard: readonly Heard[];
+  now: Wish;
+  /** The last that was wished to be seen and heard. */
+  wish: Wish;
+  turning: boolean;
   readonly audio: FilmAudio;
   readonly show: PictureShow<PaintedFrame>;
   queue: FrameQueue<PaintedFrame>;
-  turn: { readonly queue: FrameQueue<PaintedFrame>; readonly step: number } | null;
   raf: number;
 }
 
@@ -155,10 +160,10 @@ export class Rehearsal {
       queue.close();
       return false;
     }
-    const session: Session = { order, speed, plan, heard, audio, show, queue, turn: null, raf: 0 };
+    const now = { plan, heard };
+    const session: Session = { order, speed, now, wish: now, turning: false, audio, show, queue, raf: 0 };
     this.session = session;
     const draw = () => {
-      this.turnIfDue(session);
       show.tick();
       session.raf = requestAnimationFrame(draw);
     };
@@ -166,43 +171,41 @@ export class Rehearsal {
     return true;
   }
 
-  private turnIfDue(session: Session): void {
-    const { turn, audio, plan, show } = session;
-    if (!turn || stepAt(audio.elapsed() ?? 0, plan.rate) < turn.step) return;
-    session.queue.close();
-    session.queue = turn.queue;
-    session.turn = null;
-    show.turnTo(turn.queue);
+  /**
+   * Goes over to another version or other sounds while it plays, where it is. The old one is seen and heard until then. Wishes
+   * are carried out one after the other, those that a later one overtook not at all.
+   */
+  async turnTo(plan: Plan, heard: readonly Heard[]): Promise<void> {
+    const session = this.session;
+    if (!session) return;
+    session.wish = { plan, heard };
+    if (session.turning) return;
+    session.turning = true;
+    const done = ({ now, wish }: Session) => now.plan === wish.plan && now.heard === wish.heard;
+    try {
+      while (this.session === session && !done(session)) if (!(await this.turn(session))) break;
+    } finally {
+      session.turning = false;
+    }
   }
 
-  /**
-   * Goes over to another version or other sounds while it plays, where it is. The old one is seen and heard until the new one is
-   * ready. Returns whether it did.
-   */
-  async turnTo(plan: Plan, heard: readonly Heard[]): Promise<boolean> {
-    const session = this.session;
-    if (!session || (session.plan === plan && session.heard === heard)) return false;
-    const name = await this.hold(plan);
-    if (this.session !== session || compare(session.plan.rate, plan.rate) !== 0) return false;
-    [session.plan, session.heard] = [plan, heard];
-    const { audio, order, speed } = session;
-    const step = stepAt((audio.elapsed() ?? 0) + TURN_AFTER * speed, plan.rate);
+  /** Carries out the wish of a session. Returns whether it could be. */
+  private async turn(session: Session): Promise<boolean> {
+    const { wish, audio, order, speed, show } = session;
+    const { rate } = session.now.plan;
+    const name = await this.hold(wish.plan);
+    if (this.session !== session || compare(rate, wish.plan.rate) !== 0) return false;
+    const soonest = stepAt((audio.elapsed() ?? 0) + TURN_AFTER * speed, rate);
+    if (frameOnStep(order, soonest) === null) return false;
+    // Two queues that ask in turn would send the decoders to and fro: the new one goes on where the old one ends.
+    const step = Math.max(soonest, session.queue.freeze());
     const frame = frameOnStep(order, step);
     if (frame === null) return false;
-    const queue = this.queueOf(name, plan, order);
-    // Two queues that ask in turn would send the decoders to and fro.
-    session.queue.freeze();
-    queue.want(step);
-    for (let waited = 0; queue.readyFrom(step) < READY_TO_TURN && waited < 1000 * TURN_AFTER; waited += 20)
-      await wait(20);
-    // Another wish may have come meanwhile.
-    if (this.session !== session || session.plan !== plan || session.heard !== heard) {
-      queue.close();
-      return false;
-    }
-    session.turn?.queue.close();
-    session.turn = { queue, step };
-    await audio.turnTo({ name, heard }, step, frame);
+    session.now = wish;
+    session.queue = this.queueOf(name, wish.plan, order);
+    show.turnTo(session.queue, step);
+    await audio.turnTo({ name, heard: wish.heard }, step, frame);
+    while (this.session === session && show.turning) await wait(20);
     return true;
   }
 
@@ -210,7 +213,7 @@ export class Rehearsal {
   frame(): number | null {
     const { session } = this;
     const elapsed = session?.audio.elapsed() ?? null;
-    return session && elapsed !== null ? frameOnStep(session.order, stepAt(elapsed, session.plan.rate)) : null;
+    return session && elapsed !== null ? frameOnStep(session.order, stepAt(elapsed, session.now.plan.rate)) : null;
   }
 
   /** Frames that were due and late in this play; null while nothing plays. */
@@ -225,8 +228,7 @@ export class Rehearsal {
     this.session = null;
     cancelAnimationFrame(session.raf);
     session.audio.stop();
-    session.queue.close();
-    session.turn?.queue.close();
+    session.show.close();
   }
 
   /** Stops and lets go of everything. */

@@ -94,7 +94,7 @@ describe('the queue of frames', () => {
     const other = slowPainter();
     const frozen = make(other);
     frozen.want(0);
-    frozen.freeze();
+    expect(frozen.freeze()).toBe(2);
     await other.finish(100);
     expect(other.asked).toEqual([0, 1]);
     expect(frozen.readyFrom(0)).toBe(2);
@@ -154,5 +154,76 @@ describe('the show of frames by a clock', () => {
     for (const t of [0, 1, 2, 3, 4, 9]) at(t);
     expect(seen).toEqual([0, 1, 4, 9]);
     expect(show.punctuality()).toEqual({ due: 9, late: 6 });
+  });
+
+  /** A show over one queue that goes over to another, each with a painter that finishes when told. */
+  function turning() {
+    const [old, fresh] = [slowPainter(), slowPainter()];
+    const seen: string[] = [];
+    const order: Order = { at: 0, from: 0, to: 1000, loop: false };
+    const queueOf = (of: string, { paint, letGo }: ReturnType<typeof slowPainter>) =>
+      new FrameQueue<string>(
+        (k) => frameOnStep(order, k),
+        async (frame) => `${of} ${await paint(frame)}`,
+        letGo,
+      );
+    const first = queueOf('old', old);
+    let now = 0;
+    const show = new PictureShow<string>(
+      first,
+      at24,
+      () => now / 24,
+      (painted) => seen.push(painted),
+    );
+    first.want(0);
+    return {
+      old,
+      fresh,
+      seen,
+      show,
+      first,
+      second: queueOf('new', fresh),
+      at: (k: number) => ((now = k), show.tick()),
+    };
+  }
+
+  it('goes over to another queue where the old one ends, without a gap and without a frame painted twice', async () => {
+    const { old, fresh, seen, show, first, second, at } = turning();
+    await old.finish(100);
+    at(0);
+    const step = first.freeze();
+    expect(step).toBe(AHEAD);
+    show.turnTo(second, step);
+    await fresh.finish(100);
+    for (let k = 1; k < 2 * AHEAD; k++) {
+      at(k);
+      expect(show.turning).toBe(k < step);
+      await fresh.finish(2);
+    }
+    expect(seen).toEqual(Array.from({ length: 2 * AHEAD }, (_, k) => `${k < step ? 'old' : 'new'} frame ${k}`));
+    expect(Math.min(...fresh.asked)).toBe(step);
+    expect(Math.max(...old.asked)).toBe(step - 1);
+    expect(show.punctuality()).toEqual({ due: 2 * AHEAD - 1, late: 0 });
+    // Nothing that was painted is kept for ever.
+    show.close();
+    expect(old.gone).toHaveLength(AHEAD);
+    await fresh.finish(100);
+    expect(fresh.gone).toHaveLength(fresh.asked.length);
+  });
+
+  it('shows the old one as long as the new one is not ready, and a wish that was overtaken never', async () => {
+    const { old, fresh, seen, show, second, at } = turning();
+    await old.finish(100);
+    at(0);
+    const never = slowPainter();
+    show.turnTo(new FrameQueue((k) => k, never.paint, never.letGo), 2);
+    show.turnTo(second, 3);
+    for (const k of [1, 2, 3, 4]) at(k);
+    expect(seen).toEqual([0, 1, 2, 3, 4].map((k) => `old frame ${k}`));
+    await fresh.finish(3);
+    at(5);
+    expect(seen.at(-1)).toBe('new frame 5');
+    await never.finish(9);
+    expect(never.gone).toHaveLength(never.asked.length);
   });
 });
