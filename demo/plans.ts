@@ -54,7 +54,8 @@ function rehearsed(teaser: Plan, { kit, line }: DemoMaterial): Plan {
   plan = putBed(plan, effect('Workshop room'), cutAt(1), cutAt(5), frames(24));
   plan = addSound(plan, line, 'voice');
   const { id } = plan.sounds[0]!;
-  plan = turnSound(placeSound(plan, id, frames(930)), id, 6);
+  // The line is spoken over the music: both together stay below full scale.
+  plan = turnSound(placeSound(plan, id, frames(930)), plan.music!.id, -6);
   plan = fadeSound(plan, plan.music!.id, { fade: samples(2 * plan.music!.analysis.sampleRate) });
   return addNote(plan, frames(617), 'The drop: does the thump hide the kick?');
 }

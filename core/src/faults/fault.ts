@@ -25,6 +25,7 @@ export const FAULT_CODES = [
   'accent-long',
   'accent-masked',
   'accent-clips',
+  'sum-clips',
   'riser-backwards',
   'bed-fade',
 ] as const;
@@ -55,6 +56,7 @@ export const FAULT_NAMES: Readonly<Record<FaultCode, string>> = {
   'accent-long': 'Effect longer than its shots',
   'accent-masked': 'Effect masked by the music',
   'accent-clips': 'Effect clips',
+  'sum-clips': 'All together clips',
   'riser-backwards': 'Riser ends before it begins',
   'bed-fade': 'Bed fades inside a window',
 };

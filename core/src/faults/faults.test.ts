@@ -7,6 +7,7 @@ import { shapedRamp, USUAL_CREST, USUAL_FLOOR } from '../ramps/index.ts';
 import { frameRate, rational, USUAL_RATES } from '../time/index.ts';
 import { faultKey, type FaultCode } from './fault.ts';
 import { faultsOf, switchFaults } from './faults.ts';
+import { NOTHING_KNOWN } from './known.ts';
 import { mendsOf } from './mends.ts';
 
 const at24 = frameRate(24);
@@ -96,9 +97,9 @@ describe('joins', () => {
   it('a picture that is still at the cut says where it moves, and slips to there', () => {
     const plan = two({}, { join: joinOf('whip-pan', 6, 6) });
     const seenOf = () => ({ movementAt: (frame: number) => (frame < 120 ? 2 : frame < 130 && frame > 104 ? 0 : 0.2) });
-    const fault = faultsOf(plan, seenOf).find((f) => f.code === 'still-at-cut')!;
+    const fault = faultsOf(plan, { ...NOTHING_KNOWN, seenOf }).find((f) => f.code === 'still-at-cut')!;
     expect([fault.figures.side, fault.figures.nearest]).toEqual(['out', 4]);
-    const [mend] = mendsOf(plan, fault, seenOf);
+    const [mend] = mendsOf(plan, fault, { ...NOTHING_KNOWN, seenOf });
     expect(mend!.label).toBe('Slip the source 4 frames earlier');
     expect(shotFacts(mend!.plan)[0]!.sourceIn).toBe(96);
   });

@@ -1,21 +1,24 @@
 import { joinsOf } from '../joins/index.ts';
-import { shotFacts, type Clip, type Plan } from '../plan/index.ts';
+import { shotFacts, type Plan } from '../plan/index.ts';
 import { accentFaults } from './accent-faults.ts';
 import { FAULT_CODES, type Fault, type FaultCode } from './fault.ts';
-import { joinFaults, type SeenMovement } from './join-faults.ts';
+import { joinFaults } from './join-faults.ts';
+import { NOTHING_KNOWN, type Known } from './known.ts';
 import { planFaults } from './plan-faults.ts';
 import { rampFaults } from './ramp-faults.ts';
+import { sumFaults } from './sum-faults.ts';
 
 /** Everything that would go wrong with a plan, kinds that are switched off as well. */
-function allFaults(plan: Plan, seenOf: (clip: Clip) => SeenMovement | null): Fault[] {
+function allFaults(plan: Plan, known: Known): Fault[] {
   const shots = shotFacts(plan);
   const joins = joinsOf(plan, shots);
   const order = new Map(FAULT_CODES.map((code, i) => [code, i]));
   const found = [
     ...planFaults(plan, shots),
-    ...joinFaults(plan, shots, joins, seenOf),
+    ...joinFaults(plan, shots, joins, known.seenOf),
     ...rampFaults(plan, shots),
     ...accentFaults(plan, shots, joins),
+    ...sumFaults(plan, known),
   ];
   const place = ({ frame }: Fault) => frame ?? -1;
   return found.sort((a, b) => place(a) - place(b) || order.get(a.code)! - order.get(b.code)!);
@@ -23,11 +26,11 @@ function allFaults(plan: Plan, seenOf: (clip: Clip) => SeenMovement | null): Fau
 
 /**
  * Everything that would go wrong with a plan as it stands, in the order of the film, without the kinds that are switched off.
- * Stillness at cuts is told where `seenOf` knows the movement of a clip.
+ * Stillness at cuts is told where the movement of the clips is known, a sum that clips where it was measured.
  */
-export function faultsOf(plan: Plan, seenOf: (clip: Clip) => SeenMovement | null = () => null): Fault[] {
+export function faultsOf(plan: Plan, known: Known = NOTHING_KNOWN): Fault[] {
   const quiet = new Set<string>(plan.quiet);
-  return allFaults(plan, seenOf).filter(({ code }) => !quiet.has(code));
+  return allFaults(plan, known).filter(({ code }) => !quiet.has(code));
 }
 
 /** Tells a kind of fault, or no longer. */

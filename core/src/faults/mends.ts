@@ -1,11 +1,12 @@
-import type { Clip, Plan } from '../plan/index.ts';
+import type { Plan } from '../plan/index.ts';
 import { CaesuraError } from '../time/index.ts';
 import { accentMends } from './accent-mends.ts';
 import { faultKey, type Fault, type FaultCode } from './fault.ts';
 import { faultsOf } from './faults.ts';
 import { handleMends, pictureMends, stillMends, windowMends } from './join-mends.ts';
-import type { SeenMovement } from './join-faults.ts';
+import { NOTHING_KNOWN, type Known } from './known.ts';
 import { rampMends, sourceMends } from './ramp-mends.ts';
+import { sumMends } from './sum-faults.ts';
 import type { Try } from './try.ts';
 
 /** A change that does away with a fault. */
@@ -14,9 +15,7 @@ export interface Mend {
   readonly plan: Plan;
 }
 
-const TRIES: Partial<
-  Record<FaultCode, (plan: Plan, fault: Fault, seenOf: (clip: Clip) => SeenMovement | null) => Try[]>
-> = {
+const TRIES: Partial<Record<FaultCode, (plan: Plan, fault: Fault) => Try[]>> = {
   'source-ends': sourceMends,
   'outside-usable': sourceMends,
   'windows-overlap': windowMends,
@@ -36,6 +35,7 @@ const TRIES: Partial<
   'accent-long': accentMends,
   'accent-masked': accentMends,
   'accent-clips': accentMends,
+  'sum-clips': sumMends,
   'riser-backwards': accentMends,
   'bed-fade': accentMends,
 };
@@ -47,15 +47,15 @@ const MILD: ReadonlySet<FaultCode> = new Set(['outside-usable']);
  * The mends of a fault, each tried on the plan: kept are those after which the fault is gone and no other has come. Faults
  * that were there before may stay.
  */
-export function mendsOf(plan: Plan, fault: Fault, seenOf: (clip: Clip) => SeenMovement | null = () => null): Mend[] {
-  const before = new Set(faultsOf(plan, seenOf).map(faultKey));
+export function mendsOf(plan: Plan, fault: Fault, known: Known = NOTHING_KNOWN): Mend[] {
+  const before = new Set(faultsOf(plan, known).map(faultKey));
   const key = faultKey(fault);
   const kept: Mend[] = [];
-  for (const { label, make } of TRIES[fault.code]?.(plan, fault, seenOf) ?? []) {
+  for (const { label, make } of TRIES[fault.code]?.(plan, fault) ?? []) {
     if (kept.some((mend) => mend.label === label)) continue;
     try {
       const mended = make();
-      const after = faultsOf(mended, seenOf);
+      const after = faultsOf(mended, known);
       const gone = !after.some((f) => faultKey(f) === key);
       const added = after.some((f) => !before.has(faultKey(f)) && !MILD.has(f.code));
       if (gone && !added) kept.push({ label, plan: mended });

@@ -3,7 +3,7 @@ export * from './corrections.ts';
 export { decoderDelay, type Coding, type DecoderDelay } from './decoder-delay.ts';
 export { foundIn, NOTHING_FOUND, type Found } from './found.ts';
 export { findingSteps, hear, heardIn, hearingSteps, type Hearing } from './hear.ts';
-export { kWeighted, loudnessOf, weightedPowerMeter, type Loudness } from './loudness.ts';
+export { kWeighted, LOUDNESS_STEP, loudnessOf, weightedPowerMeter, type Loudness } from './loudness.ts';
 export { median } from './median.ts';
 export type { Onset } from './onsets.ts';
 export { metered } from './meter.ts';

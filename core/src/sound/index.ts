@@ -6,4 +6,6 @@ export * from './kit.ts';
 export * from './levels.ts';
 export * from './measure-effect.ts';
 export * from './mix.ts';
+export * from './sum.ts';
+export * from './sum-meter.ts';
 export * from './voices.ts';

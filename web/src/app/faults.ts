@@ -1,17 +1,19 @@
-import { createContext, use, useCallback, useMemo } from 'react';
-import { faultsOf, type Fault, type SeenMovement } from '@caesura/core/faults';
+import { createContext, use, useCallback, useMemo, useState } from 'react';
+import { faultsOf, NOTHING_KNOWN, type Fault, type Known, type SeenMovement } from '@caesura/core/faults';
 import { movementAt } from '@caesura/core/footage';
 import type { Clip, Plan } from '@caesura/core/plan';
+import type { MeasuredSum } from '@caesura/core/sound';
 import { useSights } from './use-sight.ts';
 
-/** Every fault of the open plan, and what is seen of its clips, by which some are told. */
-export interface Faults {
+/** Every fault of the open plan, and what was measured, by which some are told. */
+export interface Faults extends Known {
   readonly all: readonly Fault[];
-  readonly seenOf: (clip: Clip) => SeenMovement | null;
+  /** Takes the sum of the sounds, once it was measured. */
+  readonly tellSum: (sum: MeasuredSum) => void;
 }
 
 /** Holds the faults of the open plan, found once for all that shows them. */
-export const FaultsContext = createContext<Faults>({ all: [], seenOf: () => null });
+export const FaultsContext = createContext<Faults>({ all: [], ...NOTHING_KNOWN, tellSum: () => undefined });
 
 /** The faults of the open plan; only inside a plan's screens. */
 export const useFaults = (): Faults => use(FaultsContext);
@@ -23,10 +25,11 @@ function joinedClips({ score, clips }: Plan): Clip[] {
   return clips.filter((clip) => ids.has(clip.id));
 }
 
-/** Finds the faults of a plan, with the movement of the clips at its joins. */
+/** Finds the faults of a plan, with the movement of the clips at its joins and the sum of its sounds as measured last. */
 export function useFaultsOf(plan: Plan | undefined): Faults {
   const joined = useMemo(() => (plan ? joinedClips(plan) : []), [plan]);
   const sightOf = useSights(joined);
+  const [sum, tellSum] = useState<MeasuredSum | null>(null);
   const seenOf = useCallback(
     (clip: Clip): SeenMovement | null => {
       const sight = sightOf(clip);
@@ -36,5 +39,8 @@ export function useFaultsOf(plan: Plan | undefined): Faults {
     },
     [sightOf],
   );
-  return useMemo(() => ({ all: plan ? faultsOf(plan, seenOf) : [], seenOf }), [plan, seenOf]);
+  return useMemo(
+    () => ({ all: plan ? faultsOf(plan, { seenOf, sum }) : [], seenOf, sum, tellSum }),
+    [plan, seenOf, sum],
+  );
 }

@@ -8,8 +8,8 @@ import { useEdit } from '../app/hooks.ts';
 /** A fault with the mends that do away with it, each at a click. */
 export function FaultMends({ plan, fault }: { plan: Plan; fault: Fault }) {
   const edit = useEdit();
-  const { seenOf } = useFaults();
-  const mends = useMemo(() => mendsOf(plan, fault, seenOf), [plan, fault, seenOf]);
+  const { seenOf, sum } = useFaults();
+  const mends = useMemo(() => mendsOf(plan, fault, { seenOf, sum }), [plan, fault, seenOf, sum]);
   return (
     <div className="fault">
       <b>{fault.message}</b> {mends.length === 0 && fault.mend}

@@ -51,11 +51,10 @@ export function AnimaticMaker({ plan, heard = ALL_HEARD }: { plan: Plan; heard?:
         onChoose={(container) => setForm({ ...form, container })}
       />
       <WholeField
-        label="Width"
+        label="Width, px"
         value={form.width}
         least={64}
         most={1920}
-        also="px"
         onCommit={(width) => {
           setForm({ ...form, width });
           return true;

@@ -1,10 +1,10 @@
 import { AudioSample, AudioSampleSource, BufferTarget, Output, WavOutputFormat } from 'mediabunny';
 import { withWaveCues } from '@caesura/core/handoff';
-import { loudnessOf, weightedPowerMeter } from '@caesura/core/listen';
 import { guideCues, heardLength, MIX_RATE, type Heard } from '@caesura/core/sound';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
 import type { FilmSound } from './film-sound.ts';
+import { sumLevel } from './sum-level.ts';
 
 /** Samples that are mixed at once. */
 const BLOCK = MIX_RATE;
@@ -25,37 +25,11 @@ export interface GuideTrack {
   readonly loudness: number;
 }
 
-/** What the sum of a film comes to. */
-export type SumLevel = Pick<GuideTrack, 'top' | 'topAt' | 'loudness'>;
-
 /** Goes through the mix of a loaded plan second by second. */
 function* blocksOf(sound: FilmSound, name: string, plan: Plan, heard: readonly Heard[]) {
   const total = Math.round(heardLength(plan) * MIX_RATE);
   for (let at = 0; at < total; at += BLOCK)
     yield { at, done: at / total, planes: sound.mix(name, at, Math.min(BLOCK, total - at), heard) };
-}
-
-/** Measures the sum of a loaded plan: its highest sample and its loudness. */
-export function sumLevel(
-  sound: FilmSound,
-  name: string,
-  plan: Plan,
-  heard: readonly Heard[],
-  onProgress: (fraction: number) => void,
-): SumLevel {
-  let [top, topAt] = [0, 0];
-  const meters = [weightedPowerMeter(MIX_RATE), weightedPowerMeter(MIX_RATE)];
-  for (const { at, done, planes } of blocksOf(sound, name, plan, heard)) {
-    planes.forEach((plane, side) => {
-      meters[side]!.take(plane);
-      plane.forEach((x, n) => {
-        if (Math.abs(x) > top) [top, topAt] = [Math.abs(x), (at + n) / MIX_RATE];
-      });
-    });
-    onProgress(done);
-  }
-  const { integrated } = loudnessOf(meters.map((meter) => meter.end()));
-  return { top: 20 * Math.log10(Math.max(1e-9, top)), topAt, loudness: integrated };
 }
 
 /**
@@ -71,7 +45,7 @@ export async function guideTrack(
 ): Promise<GuideTrack> {
   if (heardLength(plan) > LONGEST)
     throw new CaesuraError('too-long', 'A guide track lasts up to an hour.', 'Lay out a shorter film.');
-  const { top, topAt, loudness } = sumLevel(sound, name, plan, heard, (f) => onProgress(f / 2));
+  const { top, topAt, loudness } = await sumLevel(sound, name, plan, heard, new Map(), (f) => onProgress(f / 2));
   const turnedDown = Math.max(0, top + HEADROOM);
   const gain = 10 ** (-turnedDown / 20);
   const output = new Output({ format: new WavOutputFormat(), target: new BufferTarget() });

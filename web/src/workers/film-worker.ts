@@ -4,7 +4,7 @@ import type { Heard } from '@caesura/core/sound';
 import { animatic, type AnimaticForm } from '../rehearse/animatic.ts';
 import { FilmPainter } from '../rehearse/film-painter.ts';
 import { FilmSound } from '../rehearse/film-sound.ts';
-import { guideTrack, sumLevel, type GuideTrack, type SumLevel } from '../rehearse/guide-track.ts';
+import { guideTrack, type GuideTrack } from '../rehearse/guide-track.ts';
 import { answering } from './task.ts';
 
 /** A file that was made, and what of its sound stayed silent, in words. */
@@ -44,13 +44,6 @@ const work = {
       const { sound, silent, rest } = await loaded(plan, onProgress);
       const track = await guideTrack(sound, FILM, plan, heard, rest);
       return transfer({ ...track, silent }, [track.bytes.buffer]);
-    },
-  ),
-  /** Measures the sum of all that is heard. */
-  sum: answering(
-    async (plan: Plan, heard: readonly Heard[], onProgress: (fraction: number) => void): Promise<SumLevel> => {
-      const { sound, rest } = await loaded(plan, onProgress);
-      return sumLevel(sound, FILM, plan, heard, rest);
     },
   ),
 };

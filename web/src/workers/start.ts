@@ -25,6 +25,9 @@ export const startPictureWorker = (): Worker =>
 export const startSoundWorker = (): Worker =>
   new Worker(new URL('./sound-worker.ts', import.meta.url), { type: 'module' });
 
+/** Starts the worker that measures the sum of all sounds. */
+export const startSumWorker = (): Worker => new Worker(new URL('./sum-worker.ts', import.meta.url), { type: 'module' });
+
 /** Starts the worker that writes the film and its sound as files. */
 export const startFilmWorker = (): Worker =>
   new Worker(new URL('./film-worker.ts', import.meta.url), { type: 'module' });

@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { Pause, Play } from 'lucide-react';
 import { joinsOf } from '@caesura/core/joins';
 import { scoreLines, shotFacts, wholeFilm, type Line } from '@caesura/core/plan';
-import { accentFacts, type Heard } from '@caesura/core/sound';
+import { accentFacts, SUMMED } from '@caesura/core/sound';
 import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
 import { useFaults } from '../../app/faults.ts';
 import { timecodeAt } from '../../app/format.ts';
@@ -31,7 +31,6 @@ import { useSoundKeys } from './use-sound-keys.ts';
 /** Seconds that are seen on either side of a cut. */
 const AROUND = 1.5;
 const LINE_HEIGHT = 54;
-const HEARD: readonly Heard[] = ['music', 'voice', 'effect', 'accent'];
 
 /** Effects at the cuts, against the music: which, where, how fast, how high, how loud, and why. */
 export default function SoundScreen() {
@@ -87,12 +86,17 @@ export default function SoundScreen() {
     },
     [plan.rate, close],
   );
-  const rehearsal = useRehearsal(canvas, plan, HEARD, frame, onFrame);
+  const rehearsal = useRehearsal(canvas, plan, SUMMED, frame, onFrame);
   const still = rehearsal.state === 'still';
   const toggle = () =>
     still ? rehearsal.play(orderOf('around', plan, frame, cutFrame ?? null, true), 1) : rehearsal.stop();
   const go = (to: number) => {
     if (to >= 1 && to <= last) void navigate(`../sound/${to}`);
+  };
+  const goNear = (at: number) => {
+    const distance = ({ start }: (typeof shots)[number]) => Math.abs(timeOf(start) - at);
+    const nearest = shots.slice(1).toSorted((a, b) => distance(a) - distance(b))[0];
+    if (nearest) go(nearest.index);
   };
   const here = accents.filter(({ at, other }) => at.cut === cut || other?.cut === cut);
   useSoundKeys({
@@ -157,18 +161,13 @@ export default function SoundScreen() {
               ))}
             </div>
           )}
-          <SumLine plan={plan} heard={HEARD} />
+          <SumLine plan={plan} onPoint={goNear} />
           <LineList
             ref={list}
             lines={lines}
             height={LINE_HEIGHT}
             label="The effects of the film in lines of four bars"
-            onPoint={(at) => {
-              const nearest = shots
-                .slice(1)
-                .toSorted((a, b) => Math.abs(timeOf(a.start) - at) - Math.abs(timeOf(b.start) - at))[0];
-              if (nearest) go(nearest.index);
-            }}
+            onPoint={goNear}
             draw={(line) => (
               <div className="hairpins">
                 {shots

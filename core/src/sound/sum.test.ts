@@ -1,0 +1,89 @@
+import { describe, expect, it } from 'vitest';
+import { loudnessOf, weightedPowerMeter } from '../listen/index.ts';
+import type { Plan } from '../plan/index.ts';
+import { samples } from '../time/index.ts';
+import { changeAccent, putHit } from './edit-accents.ts';
+import { mixed, MIX_RATE, soundingOf } from './mix.ts';
+import { sumFor, sumOf, SUMMED, turnAll, type SumLevel } from './sum.ts';
+import { measureSum, type BlockLevel } from './sum-meter.ts';
+import { kitEffect, kitMedia, kitSounds, planWithKit } from './testing/accented-plan.ts';
+import { heardLength, voicesOf } from './voices.ts';
+
+/** A plan with thumps on some cuts and no music, since its file is not there. */
+const thumping = (cuts: readonly number[]): Plan => {
+  const plan = planWithKit();
+  const thump = kitEffect(plan, 'thump').id;
+  return cuts.reduce<Plan>((made, cut) => putHit(made, thump, cut), { ...plan, music: null, sounds: [] });
+};
+
+const sounds = new Map([...kitSounds].map(([id, decoded]) => [kitMedia(id), decoded]));
+
+/** Measures the sum of a plan, and counts the blocks that were mixed. */
+function measured(plan: Plan, known = new Map<string, BlockLevel>()): { level: SumLevel; mixes: number } {
+  const voices = voicesOf(plan).filter(({ of }) => SUMMED.includes(of));
+  const soundings = voices.map((voice) => soundingOf(voice, sounds.get(voice.media!)!));
+  let mixes = 0;
+  const mix = (from: number, count: number) => (mixes++, mixed(soundings, from, count));
+  const blocks = measureSum(voices, samples(Math.round(heardLength(plan) * MIX_RATE)), mix, known);
+  for (;;) {
+    const { done, value } = blocks.next();
+    if (done) return { level: value, mixes };
+  }
+}
+
+describe('the sum of all that sounds', () => {
+  it('comes block by block to what one pass over all of it comes to', () => {
+    const plan = thumping([2, 5, 6, 9]);
+    const voices = voicesOf(plan).filter(({ of }) => SUMMED.includes(of));
+    const soundings = voices.map((voice) => soundingOf(voice, sounds.get(voice.media!)!));
+    const whole = mixed(soundings, 0, Math.round(heardLength(plan) * MIX_RATE));
+    const powers = whole.map((side) => {
+      const meter = weightedPowerMeter(MIX_RATE);
+      meter.take(side);
+      return meter.end();
+    });
+    const { level } = measured(plan);
+    const top = whole[0].reduce((most, x) => Math.max(most, Math.abs(x)), 0);
+    expect(level.top).toBeCloseTo(20 * Math.log10(top), 9);
+    expect(level.topAt).toBeCloseTo(whole[0].findIndex((x) => Math.abs(x) === top) / MIX_RATE, 9);
+    expect(Math.abs(level.loudness - loudnessOf(powers).integrated)).toBeLessThan(0.001);
+  });
+
+  it('is mixed again only where something else sounds', () => {
+    const known = new Map<string, BlockLevel>();
+    const plan = thumping([2, 9]);
+    const first = measured(plan, known);
+    expect(measured(plan, known)).toEqual({ level: first.level, mixes: 0 });
+    const louder = changeAccent(plan, plan.accents[1]!.id, { gain: -3 });
+    const again = measured(louder, known);
+    expect(again.mixes).toBeGreaterThan(0);
+    expect(again.mixes).toBeLessThan(first.mixes);
+    expect(again.level).toEqual(measured(louder).level);
+  });
+
+  it('of silence has no loudness', () => {
+    const { level } = measured(thumping([]));
+    expect(level).toMatchObject({ top: -180, topAt: 0, loudness: -Infinity });
+  });
+
+  it('is told of a plan in which the same sounds, all of it louder by as much, and of no other', () => {
+    const plan = thumping([2, 5]);
+    const { level } = measured(plan);
+    const sum = { ...level, of: sumOf(plan) };
+    expect(sumFor({ ...plan, name: 'Another name' }, sum)).toEqual(level);
+    const softer = turnAll(plan, -2.5);
+    const told = sumFor(softer, sum)!;
+    expect(told.top).toBeCloseTo(level.top - 2.5, 9);
+    expect(told.top).toBeCloseTo(measured(softer).level.top, 4);
+    expect(told.loudness).toBeCloseTo(measured(softer).level.loudness, 4);
+    expect(sumFor(changeAccent(plan, plan.accents[0]!.id, { gain: -30 }), sum)).toBeNull();
+    expect(sumFor(changeAccent(plan, plan.accents[0]!.id, { off: true }), sum)).toBeNull();
+  });
+
+  it('keeps levels within what a plan may hold when all is turned down', () => {
+    const plan = thumping([2]);
+    expect(turnAll(plan, -200).accents[0]!.gain).toBe(-90);
+    const off = changeAccent(plan, plan.accents[0]!.id, { off: true });
+    expect(turnAll(off, -3).accents).toEqual(off.accents);
+  });
+});

@@ -1,0 +1,61 @@
+import type { Plan } from '../plan/index.ts';
+import type { Seconds } from '../time/index.ts';
+import { accentFacts } from './accent-facts.ts';
+import { voicesOf, type Heard, type Voice } from './voices.ts';
+
+/** What is in the sum of a film: all but our click. */
+export const SUMMED: readonly Heard[] = ['music', 'voice', 'effect', 'accent'];
+
+/** What the sum of all that sounds in a plan comes to. */
+export interface SumLevel {
+  /** Highest sample, dB against full scale, and where in the film. */
+  readonly top: number;
+  readonly topAt: Seconds;
+  /** LUFS of the whole (ITU-R BS.1770); −Infinity for silence. */
+  readonly loudness: number;
+}
+
+/** A sum that was measured, and of what. */
+export interface MeasuredSum extends SumLevel {
+  readonly of: SumOf;
+}
+
+/** The voices of a sum, but for how loud all of them are together: the level of the first, in dB. */
+export interface SumOf {
+  readonly voices: string;
+  readonly gain: number;
+}
+
+/** Tells what the sum of a plan is made of. */
+export function sumOf(plan: Plan): SumOf {
+  const voices = voicesOf(plan).filter(({ of }) => SUMMED.includes(of));
+  const gain = voices[0]?.gain ?? 0;
+  const level = (voice: Voice) => Math.round(1e6 * (voice.gain - gain)) / 1e6;
+  return { voices: JSON.stringify(voices.map((voice) => ({ ...voice, gain: level(voice) }))), gain };
+}
+
+/**
+ * What a sum that was measured tells of a plan: the same where the same sounds, so many decibels more or less where all of it is
+ * louder or softer; null where something else sounds.
+ */
+export function sumFor(plan: Plan, measured: MeasuredSum): SumLevel | null {
+  const { voices, gain } = sumOf(plan);
+  if (voices !== measured.of.voices) return null;
+  const by = gain - measured.of.gain;
+  return { top: measured.top + by, topAt: measured.topAt, loudness: measured.loudness + by };
+}
+
+/** Turns all that sounds in a plan up or down by so many decibels; levels that were advised become such as are set. */
+export function turnAll(plan: Plan, by: number): Plan {
+  const turned = (gain: number) => Math.min(24, Math.max(-90, Math.round(1e6 * (gain + by)) / 1e6));
+  const levels = new Map(accentFacts(plan).map(({ accent, gain }) => [accent.id, gain]));
+  return {
+    ...plan,
+    music: plan.music && { ...plan.music, gain: turned(plan.music.gain) },
+    sounds: plan.sounds.map((sound) => ({ ...sound, gain: turned(sound.gain) })),
+    accents: plan.accents.map((accent) => {
+      const level = levels.get(accent.id);
+      return accent.off || level === undefined ? accent : { ...accent, gain: turned(level) };
+    }),
+  };
+}
