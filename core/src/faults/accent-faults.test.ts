@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { setMove } from '../joins/index.ts';
+import { layOutSteadily } from '../layout/index.ts';
 import type { Plan } from '../plan/index.ts';
-import { changeAccent, putBed, putHit, putRiser } from '../sound/index.ts';
+import { accentFacts, changeAccent, putBed, putHit, putRiser } from '../sound/index.ts';
 import { kitEffect, planWithKit } from '../sound/testing/accented-plan.ts';
 import { frames } from '../time/index.ts';
 import { faultsOf } from './faults.ts';
@@ -83,5 +84,18 @@ describe('faults of effects', () => {
     expect(mended({ ...made, score: { ...made.score!, shots } }).message).toBe(
       '“Click” was tied to a cut or a sound that is gone.',
     );
+  });
+
+  it('tell those that a new layout left without their cuts, once for each file', () => {
+    const click = kitEffect(plan, 'click').id;
+    const halved = layOutSteadily({
+      ...[2, 3, 4, 5, 6].reduce((made, cut) => putHit(made, click, cut), plan),
+      pace: '1 bar',
+    });
+    const gone = halved.accents.length - accentFacts(halved).length;
+    expect(gone).toBeGreaterThan(1);
+    const { message, labels } = mended(halved);
+    expect(message).toBe(`“Click” was tied to ${gone} cuts or sounds that are gone.`);
+    expect(labels).toEqual([`Take all ${gone} out`]);
   });
 });

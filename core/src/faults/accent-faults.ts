@@ -1,6 +1,6 @@
 import type { JoinFacts } from '../joins/index.ts';
 import type { Plan, ShotFacts } from '../plan/index.ts';
-import { accentFacts, fittingRate, type AccentFacts } from '../sound/index.ts';
+import { accentFacts, fittingRate, lostAccents, type AccentFacts } from '../sound/index.ts';
 import { frames, instantOfFrame, percent, plural, toNumber } from '../time/index.ts';
 import type { Fault } from './fault.ts';
 
@@ -96,25 +96,34 @@ function faultsOfOne(
   return found;
 }
 
-/** What would go wrong with the effects of a plan; those that are left out are not looked at. */
-export function accentFaults(plan: Plan, shots: readonly ShotFacts[], joins: readonly JoinFacts[]): Fault[] {
-  const all = accentFacts(plan, shots, joins);
-  const known = new Set(all.map(({ accent }) => accent.id));
-  const lost = plan.accents.filter(({ id, off }) => !off && !known.has(id));
-  return [
-    ...lost.map(({ id, effect }): Fault => {
-      const { name } = plan.effects.find((e) => e.id === effect)!;
-      return {
+/** Effects that are nowhere in the film, those of one file together: a new layout may leave many. */
+function lostFaults(plan: Plan, all: readonly AccentFacts[]): Fault[] {
+  return plan.effects.flatMap(({ id, name }): Fault[] => {
+    const lost = lostAccents(plan, all).filter(({ effect }) => effect === id);
+    if (lost.length === 0) return [];
+    return [
+      {
         code: 'accent-lost',
         step: 'sound',
         shot: null,
         cut: null,
         frame: null,
-        figures: { side: id },
-        message: `“${name}” was tied to a cut or a sound that is gone.`,
+        figures: { side: id, count: lost.length },
+        message:
+          lost.length === 1
+            ? `“${name}” was tied to a cut or a sound that is gone.`
+            : `“${name}” was tied to ${lost.length} cuts or sounds that are gone.`,
         mend: 'Put it on another cut, or take it out.',
-      };
-    }),
+      },
+    ];
+  });
+}
+
+/** What would go wrong with the effects of a plan; those that are left out are not looked at. */
+export function accentFaults(plan: Plan, shots: readonly ShotFacts[], joins: readonly JoinFacts[]): Fault[] {
+  const all = accentFacts(plan, shots, joins);
+  return [
+    ...lostFaults(plan, all),
     ...all.filter(({ accent }) => !accent.off).flatMap((facts) => faultsOfOne(facts, plan, shots, joins)),
   ].map((fault) => (fault.frame !== null && fault.frame < 0 ? { ...fault, frame: frames(0) } : fault));
 }

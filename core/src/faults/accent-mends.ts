@@ -1,8 +1,30 @@
-import { anchorNear, changeAccent, effectRate, fittingRate, accentFacts, removeAccents } from '../sound/index.ts';
+import {
+  anchorNear,
+  changeAccent,
+  effectRate,
+  fittingRate,
+  accentFacts,
+  lostAccents,
+  removeAccents,
+} from '../sound/index.ts';
 import { shotFacts, type Plan } from '../plan/index.ts';
 import { frames, instantOfFrame, percent, toNumber } from '../time/index.ts';
 import type { Fault } from './fault.ts';
 import type { Try } from './try.ts';
+
+/** Mends of an effect that was tied to what is gone: all that are so are taken out. */
+export const lostMends = (plan: Plan, { figures: { side, count } }: Fault): Try[] => [
+  {
+    label: count === 1 ? 'Take it out' : `Take all ${count} out`,
+    make: () => {
+      const lost = lostAccents(plan, accentFacts(plan)).filter(({ effect }) => effect === side);
+      return removeAccents(
+        plan,
+        lost.map(({ id }) => id),
+      );
+    },
+  },
+];
 
 /** Mends of an effect: faster, softer, louder, by its onset, beginning earlier, fading for longer, left out. */
 export function accentMends(plan: Plan, fault: Fault): Try[] {
@@ -10,7 +32,7 @@ export function accentMends(plan: Plan, fault: Fault): Try[] {
   const shots = shotFacts(plan);
   const facts = accentFacts(plan, shots).find(({ accent }) => accent.id === id);
   const out: Try = { label: 'Take it out', make: () => removeAccents(plan, [id]) };
-  if (!facts) return [out];
+  if (!facts) return [];
   const { accent, at, join, effect } = facts;
   const time = (frame: number) => toNumber(instantOfFrame(frame, plan.rate));
   const faster = (from: number, to: number): Try => {

@@ -1,6 +1,6 @@
 import type { Plan } from '../plan/index.ts';
 import { CaesuraError } from '../time/index.ts';
-import { accentMends } from './accent-mends.ts';
+import { accentMends, lostMends } from './accent-mends.ts';
 import { faultKey, type Fault, type FaultCode } from './fault.ts';
 import { faultsOf } from './faults.ts';
 import { handleMends, pictureMends, stillMends, windowMends } from './join-mends.ts';
@@ -30,7 +30,7 @@ const TRIES: Partial<Record<FaultCode, (plan: Plan, fault: Fault) => Try[]>> = {
   'crests-differ': rampMends,
   'frames-repeat': rampMends,
   'long-stride': rampMends,
-  'accent-lost': accentMends,
+  'accent-lost': lostMends,
   'accent-early': accentMends,
   'accent-long': accentMends,
   'accent-masked': accentMends,

@@ -14,7 +14,7 @@ export function freshIds(shots: readonly Shot[]): () => string {
 
 /**
  * A plan with other shots from one frame up to another, which may be the whole film. Shots outside stay as they are, and a
- * cut that is there again keeps its join. A cut
+ * cut that is there again keeps its join and the id of its shot, so that all that is tied to it stays as well. A cut
  * at the end of the stretch must be there already, or be the end of the film.
  */
 export function withShots(
@@ -22,21 +22,25 @@ export function withShots(
   shots: readonly Omit<Shot, 'id'>[],
   { from, to }: { readonly from: Frames; readonly to: Frames },
 ): Plan {
+  const old = plan.score?.shots ?? [];
   const there = plan.score && (from > 0 || to < plan.score.length) ? plan.score : null;
   const [before, after] = [
     there?.shots.filter((s) => s.start < from) ?? [],
     there?.shots.filter((s) => s.start >= to) ?? [],
   ];
-  const id = freshIds([...before, ...after]);
-  // A cut that stays keeps what happens at it.
-  const joins = new Map(plan.score?.shots.map((s) => [s.start, s.join]));
-  const kept = (shot: Omit<Shot, 'id'>) => {
-    const join = shot.join ?? joins.get(shot.start);
-    return { ...shot, ...(join && { join }) };
-  };
+  const fresh = freshIds(old);
+  const byStart = new Map(old.map((shot) => [shot.start, shot]));
   const score: Score = {
     length: there?.length ?? frames(to),
-    shots: [...before, ...shots.map((shot): Shot => ({ id: id(), ...kept(shot) })), ...after],
+    shots: [
+      ...before,
+      ...shots.map((shot): Shot => {
+        const same = byStart.get(shot.start);
+        const join = shot.join ?? same?.join;
+        return { id: same?.id ?? fresh(), ...shot, ...(join && { join }) };
+      }),
+      ...after,
+    ],
   };
   return { ...plan, score };
 }

@@ -114,3 +114,9 @@ export function accentFacts(
   const effects = new Map(plan.effects.map((effect) => [effect.id, effect]));
   return plan.accents.flatMap((accent) => factsOf(plan, shots, joins, effects.get(accent.effect)!, accent) ?? []);
 }
+
+/** Accents in use that are nowhere in the film, since what they were tied to is gone. `placed` are the facts of the others. */
+export function lostAccents({ accents }: Plan, placed: readonly AccentFacts[]): Accent[] {
+  const known = new Set(placed.map(({ accent }) => accent.id));
+  return accents.filter(({ id, off }) => !off && !known.has(id));
+}

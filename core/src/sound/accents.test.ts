@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { setMove } from '../joins/index.ts';
+import { layOutSteadily } from '../layout/index.ts';
 import { moveCut, PlanSchema, shotFacts, type Plan } from '../plan/index.ts';
 import { frames, instantOfFrame, samples, toNumber } from '../time/index.ts';
 import { accentFacts, audibleLength, semitonesOfRate } from './accent-facts.ts';
@@ -34,6 +35,17 @@ describe('an accent on a cut', () => {
     const moved = moveCut(made, 3, frames(made.score!.shots[3]!.start + 4));
     expect(only(moved).peaks).toBeCloseTo(cutTime(made, 3) + 4 / 24, 9);
     expect(PlanSchema.parse(JSON.parse(JSON.stringify(made)))).toEqual(made);
+  });
+
+  it('stays on its cut in a new layout that has it as well, whatever its number', () => {
+    const made = putHit(plan, whoosh.id, 6);
+    const start = made.score!.shots[6]!.start;
+    const halved = layOutSteadily({ ...made, pace: '1 bar' });
+    const there = halved.score!.shots.findIndex((shot) => shot.start === start);
+    expect(there).toBeGreaterThan(0);
+    expect(there).not.toBe(6);
+    expect(only(halved).at).toMatchObject({ cut: there, frame: start });
+    expect(new Set(halved.score!.shots.map(({ id }) => id)).size).toBe(halved.score!.shots.length);
   });
 
   it('is fitted to the window, higher by 12·log₂ of its rate; with its pitch kept it stays', () => {
