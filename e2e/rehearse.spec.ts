@@ -162,6 +162,16 @@ test('the film is stepped by frame, looped round a cut, slowed, and what is show
   await page.keyboard.press('w');
   await expect.poll(async () => painted(page)).toEqual(should(cut));
 
+  // On the whole screen, and back.
+  const whole = () => page.evaluate(() => document.fullscreenElement?.getAttribute('aria-label') ?? null);
+  await page.keyboard.press('f');
+  await expect.poll(whole).toBe('The film');
+  const { width, height } = (await screen(page).boundingBox())!;
+  const inside = await page.evaluate(() => ({ width: innerWidth, height: innerHeight }));
+  expect(Math.max(width / inside.width, height / inside.height)).toBeGreaterThan(0.99);
+  await page.keyboard.press('f');
+  await expect.poll(whole).toBeNull();
+
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
   const seen = await watched(page, 6000);

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Button, Tab, Tabs } from 'react-bootstrap';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { filmOf } from '@caesura/core/picture';
 import { frames } from '@caesura/core/time';
 import { useFaults } from '../../app/faults.ts';
@@ -8,7 +8,9 @@ import { useEdit, usePlan } from '../../app/hooks.ts';
 import { SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys, ZOOM_KEYS } from '../../app/keys.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected, placed } from '../../app/view.ts';
-import { CutList } from './CutList.tsx';
+import { CutList } from '../../marks/CutList.tsx';
+import { LayOutFirst } from '../../marks/LayOutFirst.tsx';
+import { joinRows } from './cut-rows.tsx';
 import { FaultsPanel } from './FaultsPanel.tsx';
 import { JoinView } from './JoinView.tsx';
 import { MovePanel } from './MovePanel.tsx';
@@ -69,21 +71,12 @@ export default function JoinsScreen() {
     { label: 'next fault', footer: true, keys: [{ combo: 'f', cap: 'F', run: toFault }] },
   ]);
 
-  if (!facts)
-    return (
-      <div className="empty">
-        <h2>No cuts yet</h2>
-        <p>Joins are made at cuts. Lay the film out first.</p>
-        <Link className="btn btn-outline-dark" to="../score">
-          To Score
-        </Link>
-      </div>
-    );
+  if (!facts) return <LayOutFirst title="No cuts yet" why="Joins are made at cuts." />;
   const total = faults.filter((f) => f.step === 'joins').length;
   return (
     <div className="joins">
       <div className="cut-column">
-        <CutList joins={film.joins} faults={faults} cut={cut} />
+        <CutList step="joins" rows={joinRows(film.joins, faults)} cut={cut} />
         {total > 0 && (
           <Button variant="link" size="sm" onClick={toFault} title="F">
             Next fault of {total}

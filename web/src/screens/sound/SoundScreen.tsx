@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Tab, Tabs } from 'react-bootstrap';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { Pause, Play } from 'lucide-react';
 import { joinsOf } from '@caesura/core/joins';
 import { scoreLines, shotFacts, wholeFilm, type Line } from '@caesura/core/plan';
@@ -12,8 +12,10 @@ import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useTask } from '../../app/use-task.ts';
 import { cutSelected, placed } from '../../app/view.ts';
+import { CutList } from '../../marks/CutList.tsx';
 import { DropArea } from '../../marks/DropArea.tsx';
 import { Hairpin } from '../../marks/Hairpin.tsx';
+import { LayOutFirst } from '../../marks/LayOutFirst.tsx';
 import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
 import { percentOn } from '../../marks/place.ts';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
@@ -24,7 +26,6 @@ import { bringFiles, EffectFiles } from './EffectFiles.tsx';
 import { CutClose } from './CutClose.tsx';
 import { LinePanel } from './LinePanel.tsx';
 import { PutAccents } from './PutAccents.tsx';
-import { SoundCuts } from './SoundCuts.tsx';
 import { SumLine } from './SumLine.tsx';
 import { useSoundKeys } from './use-sound-keys.ts';
 
@@ -121,22 +122,21 @@ export default function SoundScreen() {
     },
   });
 
-  if (cutFrame === undefined || last < 1)
-    return (
-      <div className="empty">
-        <h2>No cuts yet</h2>
-        <p>Effects are put at cuts. Lay the film out first.</p>
-        <Link className="btn btn-outline-dark" to="../score">
-          To Score
-        </Link>
-      </div>
-    );
+  if (cutFrame === undefined || last < 1) return <LayOutFirst title="No cuts yet" why="Effects are put at cuts." />;
+  const rows = shots.slice(1).map(({ index }) => ({
+    name:
+      accents
+        .filter(({ at }) => at.cut === index)
+        .map(({ effect }) => effect.name)
+        .join(', ') || null,
+    wrong: faults.some((fault) => fault.cut === index) ? 'fault' : undefined,
+  }));
   const wrongHere = faults.filter((fault) => fault.cut === cut || fault.cut === null);
   return (
     <DropArea hint="Drop sound effects here" onFiles={(files) => bringFiles(files, task, edit)}>
       <div className="joins sounds">
         <div className="cut-column">
-          <SoundCuts count={last} accents={accents} faults={faults} cut={cut} />
+          <CutList step="sound" rows={rows} cut={cut} />
         </div>
         <div className="sound-view">
           <div className="sound-head">
