@@ -232,6 +232,46 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
   expect((await now(page)).music!.fade).toBe(2 * (await now(page)).music!.analysis.sampleRate);
 });
 
+test('a recipe carries the effects of its cut to other cuts, and into another plan', async ({ page }) => {
+  const plan = await openPlan(page, 'rehearsed', 'joins/6');
+  await expect(page.getByRole('heading', { name: 'Cut 6', exact: true })).toBeVisible();
+  await tab(page, 'Recipes');
+  await page.getByRole('button', { name: 'Keep as recipe' }).click();
+  await expect(page.getByText('with Whoosh, hard')).toBeVisible();
+  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^8/ }).click();
+  await expect(page.getByRole('heading', { name: 'Cut 8', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Put Zoom through of cut 6 on this cut' }).click();
+  await step(page, 'Sound');
+  await expect(page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^8/ })).toContainText(
+    'Whoosh, hard',
+  );
+  const put = await now(page);
+  expect(put.accents).toHaveLength(plan.accents.length + 1);
+  expect(accentFacts(put).find(({ at }) => at.cut === 8)!.peaks).toBeCloseTo(plan.score!.shots[8]!.start / 24, 6);
+
+  // Changed by hand there, it follows the recipe again.
+  await page
+    .getByRole('region', { name: /^Whoosh, hard on frame/ })
+    .getByRole('button', { name: 'Take it out' })
+    .click();
+  await step(page, 'Joins');
+  await tab(page, 'Recipes');
+  await page.getByRole('button', { name: 'Follow it again' }).click();
+  await expect.poll(async () => (await now(page)).accents.length).toBe(plan.accents.length + 1);
+
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as file' }).click();
+  const file = readFileSync(await (await waiting).path());
+  await openPlan(page, 'open-day-teaser', 'joins/3');
+  await expect(page.getByRole('heading', { name: 'Cut 3', exact: true })).toBeVisible();
+  await tab(page, 'Recipes');
+  await page
+    .locator('input[type=file][aria-label="Recipe file"]')
+    .setInputFiles({ name: 'recipes.json', mimeType: 'application/json', buffer: file });
+  await expect(page.getByText('with Whoosh, hard')).toBeVisible();
+  expect((await now(page)).effects.map(({ name }) => name)).toEqual(['Whoosh, hard']);
+});
+
 test('files that are no effects are refused with what is wrong and how to mend it, and nothing is lost', async ({
   page,
 }) => {

@@ -92,9 +92,12 @@ describe('a recipe', () => {
 
   it('goes out as JSON and comes back; what is none is refused with the place', () => {
     const { recipes } = addRecipes(plan(), starterRecipes(plan()));
-    expect(readRecipes(recipeFile(recipes))).toEqual(recipes.map(({ name, settings }) => ({ name, settings })));
+    expect(readRecipes(recipeFile({ recipes, effects: [] }))).toEqual({
+      recipes: recipes.map(({ name, settings }) => ({ name, settings })),
+      effects: [],
+    });
     expect(() => readRecipes('{')).toThrow('it is not JSON');
-    const bad = JSON.parse(recipeFile(recipes)) as { recipes: { settings: { peak: number } }[] };
+    const bad = JSON.parse(recipeFile({ recipes, effects: [] })) as { recipes: { settings: { peak: number } }[] };
     bad.recipes[2]!.settings.peak = -1;
     expect(() => readRecipes(JSON.stringify(bad))).toThrow('recipes.2.settings.peak');
   });

@@ -121,7 +121,7 @@ function freshId(taken: readonly { readonly id: string }[], letter: string): str
 /** Adds recipes, each with an id of its own where that is taken. */
 export function addRecipes(plan: Plan, recipes: readonly Omit<Recipe, 'id'>[]): Plan {
   const all: Recipe[] = [...plan.recipes];
-  for (const { name, settings } of recipes) all.push({ id: freshId(all, 'r'), name, settings });
+  for (const recipe of recipes) all.push({ id: freshId(all, 'r'), ...recipe });
   return { ...plan, recipes: all };
 }
 

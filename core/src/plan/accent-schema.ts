@@ -30,11 +30,12 @@ export const EffectSchema = z.object({
 export type Effect = z.output<typeof EffectSchema>;
 
 const shotId = z.string().min(1).max(64);
+const afterCut = whole.min(-100_000).max(100_000);
 
 /** An instant of the film that moves with what it is tied to: a cut, a sample of a sound, or a frame. */
 export const AnchorSchema = z.discriminatedUnion('on', [
   /** Frames after the cut at the start of a shot, before it when negative. */
-  z.object({ on: z.literal('cut'), shot: shotId, by: whole.min(-100_000).max(100_000) }),
+  z.object({ on: z.literal('cut'), shot: shotId, by: afterCut }),
   z.object({ on: z.literal('sound'), sound: shotId, at: samplesFrom0 }),
   z.object({ on: z.literal('frame'), frame: framesFrom(0) }),
 ]);
@@ -45,25 +46,41 @@ const common = {
   effect: z.string().min(1).max(64),
   /** Decibels, or as advised against the music there. */
   gain: z.union([z.literal('advised'), z.number().min(-90).max(24)]),
-  /** The run with which it was made. */
+  /** The run with which it was made, and the recipe that put it there. */
   run: z.string().min(1).max(64).optional(),
+  recipe: z.string().min(1).max(64).optional(),
   /** Whether it is left out for now. */
   off: z.boolean().optional(),
 };
 /** Semitones by which it sounds higher, or as its rate makes it. */
 const pitch = z.union([z.literal('follows'), z.number().min(-48).max(48)]);
 
+/** What is set of a hit besides its place. */
+const hit = {
+  effect: common.effect,
+  gain: common.gain,
+  mark: z.enum(['peak', 'onset']),
+  /** How fast it sounds, or fitted to the window of the cut. */
+  rate: z.union([z.literal('window'), SpeedSchema]),
+  pitch,
+};
+
+/** A hit that a recipe puts on its cuts. */
+export const RecipeAccentSchema = z.object({
+  ...hit,
+  /** Frames after the cut. */
+  by: afterCut,
+});
+export type RecipeAccent = z.output<typeof RecipeAccentSchema>;
+
 /** A sound effect in the film. */
 export const AccentSchema = z.discriminatedUnion('kind', [
   /** Its peak or its onset on an instant. */
   z.object({
     ...common,
+    ...hit,
     kind: z.literal('hit'),
     at: AnchorSchema,
-    mark: z.enum(['peak', 'onset']),
-    /** How fast it sounds, or fitted to the window of the cut. */
-    rate: z.union([z.literal('window'), SpeedSchema]),
-    pitch,
   }),
   /** It rises from one instant and peaks on another. */
   z.object({ ...common, kind: z.literal('riser'), from: AnchorSchema, at: AnchorSchema, pitch }),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { RecipeAccentSchema } from './accent-schema.ts';
 import { RateSchema, whole } from './fields.ts';
 import { EasingSchema } from './ramp-schema.ts';
 
@@ -108,10 +109,11 @@ export const JoinSchema = z.object({
 });
 export type Join = z.output<typeof JoinSchema>;
 
-/** A join that is kept for reuse, under a name. */
+/** A join that is kept for reuse, under a name, with the effects that sound at it. */
 export const RecipeSchema = z.object({
   id: z.string().min(1).max(64),
   name: z.string().trim().min(1, 'A recipe needs a name.').max(80),
   settings: JoinSettingsSchema,
+  accents: z.array(RecipeAccentSchema).max(100).optional(),
 });
 export type Recipe = z.output<typeof RecipeSchema>;

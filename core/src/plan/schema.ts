@@ -246,6 +246,14 @@ export const PlanSchema = z
           message: `Accent ${i + 1} uses an effect that is not in the plan.`,
         });
     });
+    plan.recipes.forEach(({ name, accents = [] }, i) => {
+      if (accents.some(({ effect }) => !effects.has(effect)))
+        context.addIssue({
+          code: 'custom',
+          path: ['recipes', i, 'accents'],
+          message: `Recipe “${name}” uses an effect that is not in the plan.`,
+        });
+    });
     plan.score?.shots.forEach((shot, i) => {
       if (shot.join?.recipe !== undefined && !recipes.has(shot.join.recipe))
         context.addIssue({

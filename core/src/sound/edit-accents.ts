@@ -17,6 +17,16 @@ const fresh = (kind: string, taken: readonly { readonly id: string }[]): string 
   return `${kind}-${number}`;
 };
 
+/** Ids for accents that none of these has, one after the other. */
+export function freshAccentId(accents: readonly { readonly id: string }[]): () => string {
+  const taken = [...accents];
+  return () => {
+    const id = fresh('accent', taken);
+    taken.push({ id });
+    return id;
+  };
+}
+
 /** Adds a file to the effects of a plan; one that is there already, by content, is measured anew. */
 export function addEffect(plan: Plan, effect: Omit<Effect, 'id'>): Plan {
   const known = plan.effects.find(({ media }) => media === effect.media);
@@ -31,9 +41,12 @@ export const renameEffect = (plan: Plan, id: string, name: string): Plan => ({
   effects: plan.effects.map((effect) => (effect.id === id ? { ...effect, name: name.trim() } : effect)),
 });
 
-/** Takes an effect out of a plan, and every accent that uses it. */
+/** Takes an effect out of a plan, and every accent that uses it, those of recipes as well. */
 export const removeEffect = (plan: Plan, id: string): Plan => ({
   ...plan,
+  recipes: plan.recipes.map((recipe) =>
+    recipe.accents ? { ...recipe, accents: recipe.accents.filter(({ effect }) => effect !== id) } : recipe,
+  ),
   effects: plan.effects.filter((effect) => effect.id !== id),
   accents: plan.accents.filter(({ effect }) => effect !== id),
 });

@@ -6,6 +6,7 @@ export * from './kit.ts';
 export * from './levels.ts';
 export * from './measure-effect.ts';
 export * from './mix.ts';
+export * from './recipe-accents.ts';
 export * from './sum.ts';
 export * from './sum-meter.ts';
 export * from './voices.ts';

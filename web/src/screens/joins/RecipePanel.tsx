@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { cutsOf, readRecipes, recipeFile, starterRecipes, type CutChoice, type JoinFacts } from '@caesura/core/joins';
 import type { Plan, Way } from '@caesura/core/plan';
+import { soundByHand } from '@caesura/core/sound';
 import { download } from '../../app/download.ts';
 import { counted } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
@@ -30,7 +31,7 @@ export function RecipePanel({
   const file = useRef<HTMLInputElement>(null);
   const { cut, join, settings } = facts;
   const followed = plan.recipes.find((r) => r.id === join?.recipe);
-  const byHand = Object.keys(join?.set ?? {}).length;
+  const byHand = Object.keys(join?.set ?? {}).length + (soundByHand(plan, cut) ? 1 : 0);
   const put = (id: string) => {
     const cuts = where === 'this' ? [cut] : cutsOf(plan, where, cut);
     const ways = Object.fromEntries(cuts.flatMap((c) => (wayOfCut(c) ? [[c, wayOfCut(c)!]] : [])));
@@ -65,7 +66,7 @@ export function RecipePanel({
           <Button variant="outline-dark" onClick={() => edit('followRecipe', cut)}>
             Follow it again
           </Button>
-          <Button variant="outline-dark" onClick={() => edit('changeRecipe', followed.id, settings)}>
+          <Button variant="outline-dark" onClick={() => edit('changeRecipe', followed.id, settings, cut)}>
             Change the recipe to this
           </Button>
         </div>
@@ -74,13 +75,17 @@ export function RecipePanel({
       {plan.recipes.length === 0 && (
         <p>
           No recipes yet. Keep this join as one, or{' '}
-          <Button variant="link" size="sm" onClick={() => edit('addRecipes', starterRecipes(plan))}>
+          <Button
+            variant="link"
+            size="sm"
+            onClick={() => edit('addRecipes', { recipes: starterRecipes(plan), effects: [] })}
+          >
             bring in a starter set
           </Button>
         </p>
       )}
       <ul className="recipes">
-        {plan.recipes.map(({ id, name, settings: own }) => {
+        {plan.recipes.map(({ id, name, settings: own, accents = [] }) => {
           const uses = plan.score?.shots.filter((s) => s.join?.recipe === id).length ?? 0;
           return (
             <li key={id}>
@@ -99,16 +104,18 @@ export function RecipePanel({
                 </Button>
                 <span className="figures">{counted(uses, 'use')}</span>
               </div>
+              {accents.length > 0 && (
+                <small>
+                  with {accents.map(({ effect }) => plan.effects.find((e) => e.id === effect)!.name).join(', ')}
+                </small>
+              )}
             </li>
           );
         })}
       </ul>
       <div className="buttons">
         {plan.recipes.length > 0 && (
-          <Button
-            variant="outline-dark"
-            onClick={() => download('recipes.json', recipeFile(plan.recipes), 'application/json')}
-          >
+          <Button variant="outline-dark" onClick={() => download('recipes.json', recipeFile(plan), 'application/json')}>
             Save as file
           </Button>
         )}
