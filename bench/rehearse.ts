@@ -1,5 +1,11 @@
 import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
+import { setMove } from '../core/src/joins/index.ts';
+import { layOutSteadily } from '../core/src/layout/index.ts';
+import { changeRate, readPlan, type Plan } from '../core/src/plan/index.ts';
+import { frameRate } from '../core/src/time/index.ts';
 import { startServer } from '../e2e/server.ts';
 
 /** Prints a figure under its name. */
@@ -8,17 +14,21 @@ type Say = (name: string, figure: string) => void;
 /** Length of the demo film, in seconds. */
 const FILM = 45;
 
-/** Opens Rehearse on the demo plan with joins and sound, does some work there, and closes it all. */
-async function onRehearse(work: (page: Page) => Promise<void>): Promise<void> {
+const demo = (): Plan =>
+  readPlan(JSON.parse(readFileSync(path.join(import.meta.dirname, '../demo/output/plans/rehearsed.json'), 'utf8')));
+
+/** Opens Rehearse on a plan, does some work there, and closes it all. */
+async function onRehearse(work: (page: Page) => Promise<void>, plan: Plan = demo()): Promise<void> {
   const server = await startServer();
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--autoplay-policy=no-user-gesture-required'],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.goto(`${server.address}/plans`);
-  await page.getByRole('link', { name: /with joins and sound/ }).click();
-  await page.getByRole('navigation', { name: 'Steps' }).getByText('Rehearse').click();
+  const own = (await (await page.request.post(`${server.address}/api/plans`, { data: { plan } })).json()) as {
+    id: string;
+  };
+  await page.goto(`${server.address}/plans/${own.id}/rehearse`);
   await page.locator('canvas[data-frame="0"]').waitFor();
   await work(page);
   await browser.close();
@@ -31,21 +41,44 @@ const lateness = async (page: Page): Promise<{ late: number; due: number }> => {
   return { late: late!, due: due! };
 };
 
+/** Plays the whole film once; in words how many frames came late. */
+async function lateOverAll(page: Page): Promise<string> {
+  await page.getByRole('button', { name: 'All', exact: true }).click();
+  await page.getByRole('button', { name: 'Over and over' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  let told = { late: 0, due: 0 };
+  while (!(await page.getByRole('button', { name: 'Play', exact: true }).isVisible())) {
+    await page.waitForTimeout(500);
+    if (/\d/.test((await page.locator('.late').textContent()) ?? '')) told = await lateness(page);
+  }
+  return `${((100 * told.late) / told.due).toFixed(2)} % (${told.late} of ${told.due})`;
+}
+
+/** The demo with hard cuts about every four frames and no effects: each frame or two needs another decoder. */
+function manyShots(): Plan {
+  const plan = layOutSteadily({ ...demo(), pace: '4 frames' });
+  const hard = plan.score!.shots.slice(1).reduce((made, _, i) => setMove(made, i + 1, null), plan);
+  return { ...hard, accents: [] };
+}
+
+/** Frames that come late at a higher rate, and with many more shots. */
+export async function benchHardRehearsing(say: Say): Promise<void> {
+  await onRehearse(
+    async (page) => say('frames of the demo that come late at 60 fps', await lateOverAll(page)),
+    changeRate(demo(), frameRate(60)),
+  );
+  const many = manyShots();
+  await onRehearse(
+    async (page) =>
+      say(`frames that come late of a film of ${many.score!.shots.length} shots in 45 s`, await lateOverAll(page)),
+    many,
+  );
+}
+
 /** Frames that come late over the whole film at its rate, and how fast the animatic is made. */
 export const benchRehearsing = (say: Say): Promise<void> =>
   onRehearse(async (page) => {
-    await page.getByRole('button', { name: 'All', exact: true }).click();
-    await page.getByRole('button', { name: 'Over and over' }).click();
-    await page.getByRole('button', { name: 'Play', exact: true }).click();
-    let told = { late: 0, due: 0 };
-    while (!(await page.getByRole('button', { name: 'Play', exact: true }).isVisible())) {
-      await page.waitForTimeout(500);
-      if (/\d/.test((await page.locator('.late').textContent()) ?? '')) told = await lateness(page);
-    }
-    say(
-      'frames of the demo that come late at 24 fps',
-      `${((100 * told.late) / told.due).toFixed(2)} % (${told.late} of ${told.due})`,
-    );
+    say('frames of the demo that come late at 24 fps', await lateOverAll(page));
     const waiting = page.waitForEvent('download', { timeout: 300_000 });
     const from = performance.now();
     await page.getByRole('button', { name: 'Make the animatic' }).click();

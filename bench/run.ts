@@ -16,7 +16,7 @@ import { exactAnalysis, sampleClip } from '../core/src/plan/testing/sample-plan.
 import { clip, planOf, withTexture } from '../e2e/clips.ts';
 import { proxyReaderScript } from '../e2e/proxy-bundle.ts';
 import { startServer } from '../e2e/server.ts';
-import { benchLooping, benchRehearsing, benchSwitching } from './rehearse.ts';
+import { benchHardRehearsing, benchLooping, benchRehearsing, benchSwitching } from './rehearse.ts';
 import { benchDragging, benchProposals } from './score.ts';
 import type * as Proxies from '../web/src/proxy/reader.ts';
 
@@ -240,6 +240,7 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   movement: benchWatching,
   footage: benchFootage,
   rehearsing: () => benchRehearsing(say),
+  'rehearsing-hard': () => benchHardRehearsing(say),
   switching: () => benchSwitching(say),
   start: benchStart,
   page: benchPage,

@@ -28,9 +28,12 @@ export async function openProxy(id: string, signal?: AbortSignal): Promise<Proxy
   // Frames that follow each other come from one run of the decoder.
   let run: AsyncGenerator<VideoSample, void, unknown> | null = null;
   let next = 0;
+  // The last picture is kept: slow motion and low rates show it again and again.
+  let last: VideoSample | null = null;
   let turn: Promise<unknown> = Promise.resolve();
 
   const take = async (frame: number): Promise<VideoSample | null> => {
+    if (last && indexOf(last) === frame) return last.clone();
     if (!run || frame < next || frame > next + KEY_EVERY) {
       await run?.return(undefined);
       run = sink.samples(middleOf(frame));
@@ -43,7 +46,11 @@ export async function openProxy(id: string, signal?: AbortSignal): Promise<Proxy
         return null;
       }
       next = indexOf(sample) + 1;
-      if (next > frame) return sample;
+      if (next > frame) {
+        last?.close();
+        last = sample;
+        return sample.clone();
+      }
       sample.close();
     }
   };
@@ -59,6 +66,8 @@ export async function openProxy(id: string, signal?: AbortSignal): Promise<Proxy
     close() {
       void turn.then(async () => {
         await run?.return(undefined);
+        last?.close();
+        last = null;
         input.dispose();
       });
     },

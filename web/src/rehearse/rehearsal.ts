@@ -9,6 +9,7 @@ import { FilmAudio } from './film-audio.ts';
 import { FrameQueue } from './frame-queue.ts';
 import { frameOnStep, stepAt, type Order } from './order.ts';
 import { PictureShow, type Punctuality } from './picture-show.ts';
+import { SteadyClock } from './steady-clock.ts';
 
 /** Width at which frames are painted; the small copies have no more. */
 const WIDTH = 480;
@@ -145,10 +146,15 @@ export class Rehearsal {
       this.stop();
       this.told.onEnd();
     });
+    const clock = new SteadyClock(speed);
+    let drawn = 0;
     const show = new PictureShow<PaintedFrame>(
       queue,
       plan.rate,
-      () => audio.elapsed(),
+      () => {
+        const elapsed = audio.elapsed();
+        return elapsed === null ? null : clock.at(elapsed, drawn);
+      },
       (painted, step) => {
         const frame = frameOnStep(order, step);
         if (frame !== null) this.told.onFrame(frame, painted);
@@ -163,7 +169,8 @@ export class Rehearsal {
     const now = { plan, heard };
     const session: Session = { order, speed, now, wish: now, turning: false, audio, show, queue, raf: 0 };
     this.session = session;
-    const draw = () => {
+    const draw = (now: number) => {
+      drawn = now;
       show.tick();
       session.raf = requestAnimationFrame(draw);
     };

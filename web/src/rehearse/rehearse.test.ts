@@ -4,6 +4,7 @@ import { newPlan } from '@caesura/core/plan';
 import { AHEAD, FrameQueue } from './frame-queue.ts';
 import { frameOnStep, secondsToStep, stepAt, type Order } from './order.ts';
 import { PictureShow } from './picture-show.ts';
+import { SteadyClock } from './steady-clock.ts';
 import { orderOf } from './what-plays.ts';
 
 const at24 = frameRate(24);
@@ -225,5 +226,39 @@ describe('the show of frames by a clock', () => {
     expect(seen.at(-1)).toBe('new frame 5');
     await never.finish(9);
     expect(never.gone).toHaveLength(never.asked.length);
+  });
+});
+
+describe('the steady clock', () => {
+  /** A clock of sound as a browser tells it: by packets of 128 samples at 48 kHz, read now and then a few milliseconds late. */
+  const packet = 128 / 48_000;
+  const heard = (t: number) => Math.max(0, packet * Math.floor((t - 0.004 * Math.abs(Math.sin(7 * t))) / packet));
+
+  it('gives every frame of a film at the rate of the screen its turn, near to the clock', () => {
+    const clock = new SteadyClock(1);
+    const [raw, steady]: [number[], number[]] = [[], []];
+    for (let tick = 0; tick < 6000; tick++) {
+      const t = tick / 60 + 0.0021;
+      const at = clock.at(heard(t), 1000 * t);
+      if (t > 1) {
+        raw.push(stepAt(heard(t), frameRate(60)));
+        steady.push(stepAt(at, frameRate(60)));
+        expect(Math.abs(at - heard(t))).toBeLessThan(0.008);
+      }
+    }
+    const uneven = (steps: number[]) => steps.slice(1).filter((step, i) => step !== steps[i]! + 1).length;
+    expect(uneven(raw)).toBeGreaterThan(100);
+    expect(uneven(steady)).toBeLessThan(10);
+  });
+
+  it('stands still before the start, never goes back, follows a jump, and goes slowly where the film does', () => {
+    const clock = new SteadyClock(0.5);
+    for (let tick = 0; tick < 20; tick++) expect(clock.at(0, 16 * tick)).toBe(0);
+    expect(clock.at(0.004, 320)).toBe(0.004);
+    expect(clock.at(0.012, 336)).toBeCloseTo(0.012, 9);
+    expect(clock.at(0.012, 336)).toBeCloseTo(0.012, 9);
+    const before = clock.at(0.02, 352);
+    expect(clock.at(0.001, 353)).toBeGreaterThanOrEqual(before);
+    expect(clock.at(2, 370)).toBe(2);
   });
 });
