@@ -40,6 +40,42 @@ test('every format is seen first, and the files agree with one another', async (
   expect(rows.reduce((sum, row) => sum + Number(row['length frames']), 0)).toBe(450);
 });
 
+test('the sheet to print is seen as it is, printed, and fits its paper', async ({ page }) => {
+  await page.goto('/plans');
+  await page
+    .getByRole('link', { name: /with joins and sound/ })
+    .first()
+    .click();
+  const html = await handOff(page, 'Sheet to print');
+  const sheet = page.frameLocator('iframe.preview');
+  const rows = (caption: string) =>
+    sheet.locator('table', { has: page.locator('caption', { hasText: caption }) }).locator('tbody tr');
+  await expect(rows('Shots')).toHaveCount(42);
+  await expect(rows('Effects')).toHaveCount(11);
+  await expect(rows('Notes')).toHaveCount(1);
+  await expect(rows('Shots').nth(6)).toContainText('zoom through 5 + 5');
+  await expect(rows('Shots').nth(6)).toContainText('Whoosh, hard');
+  // The browser's own dialog cannot be answered here; that it is asked for can be seen.
+  await page.evaluate(() => {
+    const { contentWindow } = document.querySelector('iframe')!;
+    contentWindow!.print = () => void (document.body.dataset.printed = 'yes');
+  });
+  await page.getByRole('button', { name: 'Print', exact: true }).click();
+  await expect(page.locator('body')).toHaveAttribute('data-printed', 'yes');
+
+  const paper = await page.context().newPage();
+  await paper.setContent(html);
+  const pdf = (await paper.pdf({ preferCSSPageSize: true })).toString('latin1');
+  expect(pdf.match(/\/Type\s*\/Page\b/g)!.length).toBeGreaterThan(1);
+  // A4 on its side is 842 by 595 points (ISO 216: 297 by 210 mm).
+  const [, width, height] = /\/MediaBox\s*\[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf)!;
+  expect([Math.round(Number(width)), Math.round(Number(height))]).toEqual([842, 595]);
+  // Nothing is cut off at the side.
+  await paper.setViewportSize({ width: Math.round((273 / 25.4) * 96), height: 700 });
+  await paper.emulateMedia({ media: 'print' });
+  expect(await paper.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+});
+
 test('a plan without cuts says what to do, and faults are told before the file is taken', async ({ page }) => {
   await page.goto('/plans');
   await page.getByRole('button', { name: 'New plan', exact: true }).click();

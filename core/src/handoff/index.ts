@@ -3,6 +3,7 @@ import { cutListEdl } from './edl/write-edl.ts';
 import type { HandoffFormat } from './format.ts';
 import { planJson } from './json/plan-file.ts';
 import { timelineOtio } from './otio/write-otio.ts';
+import { printSheet } from './sheet/print-sheet.ts';
 
 export type { HandoffFormat } from './format.ts';
 export { writeTaps } from './cues/beat-times.ts';
@@ -20,5 +21,5 @@ export { isWave, withWaveCues } from './cues/wave-cues.ts';
 export { safeFileName } from './file-name.ts';
 
 /** All formats, in the order they are offered. */
-export const HANDOFF_FORMATS: readonly HandoffFormat[] = [cutListEdl, timelineOtio, cutSheetCsv, planJson];
+export const HANDOFF_FORMATS: readonly HandoffFormat[] = [cutListEdl, timelineOtio, cutSheetCsv, printSheet, planJson];
 export { leftOut } from './left-out.ts';

@@ -2,6 +2,7 @@ import { joinsOf } from '../joins/index.ts';
 import { rampOf, type Plan } from '../plan/index.ts';
 import { accentFacts } from '../sound/index.ts';
 import { plural } from '../time/index.ts';
+import type { HandoffFormat } from './format.ts';
 
 /** What of a plan is more than cuts at constant speeds. */
 interface Beyond {
@@ -22,11 +23,13 @@ function beyondOf(plan: Plan): Beyond {
 }
 
 /** What a format does not carry of a plan, or only in another form, in sentences; empty when it carries all. */
-export function leftOut(plan: Plan, format: 'csv' | 'edl' | 'otio' | 'json'): string[] {
+export function leftOut(plan: Plan, format: HandoffFormat['id']): string[] {
   const { ramps, dissolves, moves } = beyondOf(plan);
   if (format === 'json') return [];
   const said: string[] = [];
-  if (ramps > 0 && format !== 'csv')
+  if (ramps > 0 && format === 'html')
+    said.push(`${plural(ramps, 'ramp')} as the speeds between which they go; their keys stand in the CSV.`);
+  if (ramps > 0 && (format === 'edl' || format === 'otio'))
     said.push(
       `${plural(ramps, 'ramp')} as steps of constant speed, each frame within one source frame of the curve${format === 'otio' ? '; the keys stand in the metadata' : ''}.`,
     );
@@ -47,5 +50,6 @@ export function leftOut(plan: Plan, format: 'csv' | 'edl' | 'otio' | 'json'): st
   if (effects > 0 && format === 'csv')
     said.push('Of sound effects those at the cut of each row, by name, time, rate and level.');
   if (moves > 0 && format === 'csv') said.push('Of moves their windows and keys, not the pictures.');
+  if (moves > 0 && format === 'html') said.push('Of moves their windows; their keys stand in the CSV.');
   return said;
 }

@@ -2,7 +2,6 @@ import {
   formatTimecode,
   instantOfFrame,
   multiply,
-  percent,
   rateLabel,
   rational,
   sourceFrames,
@@ -12,6 +11,7 @@ import {
 import { handlesOf, joinsOf, moveKeys, type JoinFacts } from '../../joins/index.ts';
 import type { Plan, ShotFacts } from '../../plan/index.ts';
 import { accentFacts, type AccentFacts } from '../../sound/index.ts';
+import { effectsAt, effectWords, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords, rampWords } from '../join-words.ts';
 import { scoredShots } from '../scored.ts';
@@ -49,12 +49,6 @@ const HEADER = [
   'sound effects',
 ];
 
-/** Where a cut falls in words: `bar 9 beat 1`, with `near` when it is not on the cue. */
-function fallsOn({ landing }: ShotFacts): string {
-  if (!landing) return '';
-  return `${landing.onCue ? '' : 'near '}bar ${landing.cue.bar} beat ${landing.cue.beat}`;
-}
-
 /** The keys of the join at the start of a shot: side, parameter, frame of the film, value. */
 function keyWords({ settings, before, after, overlap, frame }: JoinFacts): string {
   return (['out', 'in'] as const)
@@ -63,18 +57,6 @@ function keyWords({ settings, before, after, overlap, frame }: JoinFacts): strin
         keys.map(({ at, value }) => `${side} ${of} ${frame + at}: ${Math.round(value * 10_000) / 10_000}`),
       ),
     )
-    .join('; ');
-}
-
-/** The effects tied to a cut, or heard first in the shot after it: name, peak in the film, rate, pitch, level. */
-function effectWords(facts: ShotFacts, accents: readonly AccentFacts[]): string {
-  return accents
-    .filter(({ at }) => (at.cut === null ? at.frame >= facts.start && at.frame < facts.end : at.cut === facts.index))
-    .map(({ accent, effect, peaks, starts, ends, rate, semitones, gain }) => {
-      const place = accent.kind === 'bed' ? `${starts.toFixed(3)}–${ends.toFixed(3)} s` : `peak ${peaks.toFixed(3)} s`;
-      const speed = accent.kind === 'bed' ? '' : `, ${percent(rate)}, ${semitones.toFixed(1)} st`;
-      return `${effect.name}: ${place}${speed}, ${gain.toFixed(1)} dB`;
-    })
     .join('; ');
 }
 
@@ -118,7 +100,7 @@ function row(
     behind?.there ?? '',
     rampWords(plan, facts),
     into ? keyWords(into) : '',
-    effectWords(facts, accents),
+    effectsAt(facts, accents).map(effectWords).join('; '),
   ];
 }
 

@@ -1,5 +1,5 @@
-import { Download } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { Download, Printer } from 'lucide-react';
+import { useMemo, useRef, useState, type RefObject } from 'react';
 import { ListGroup } from 'react-bootstrap';
 import { HANDOFF_FORMATS, leftOut, safeFileName, type HandoffFormat } from '@caesura/core/handoff';
 import type { Plan } from '@caesura/core/plan';
@@ -26,7 +26,39 @@ function written(format: HandoffFormat, plan: Plan): Written {
   }
 }
 
+/** What a file holds: its first lines, or the page that it is. */
+function Content({
+  name,
+  text,
+  page,
+}: {
+  name: string;
+  text: string;
+  page: RefObject<HTMLIFrameElement | null> | null;
+}) {
+  const lines = text.split('\n');
+  if (page)
+    return (
+      <iframe
+        className="preview"
+        ref={page}
+        title={`Content of ${name}`}
+        srcDoc={text}
+        sandbox="allow-same-origin allow-modals"
+      />
+    );
+  return (
+    <>
+      <pre className="preview" tabIndex={0} aria-label={`Content of ${name}`}>
+        {lines.slice(0, SHOWN_LINES).join('\n')}
+      </pre>
+      {lines.length > SHOWN_LINES && <p>The first {SHOWN_LINES} lines are shown; the download holds all.</p>}
+    </>
+  );
+}
+
 function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
+  const sheet = useRef<HTMLIFrameElement>(null);
   const file = useMemo(() => written(format, plan), [format, plan]);
   const name = safeFileName(plan.name, format.extension);
   if ('error' in file)
@@ -45,6 +77,11 @@ function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
         <p>
           {counted(lines.length - (lines.at(-1) === '' ? 1 : 0), 'line')} · {counted(bytes, 'byte')}
         </p>
+        {format.id === 'html' && (
+          <button type="button" className="btn btn-outline-dark" onClick={() => sheet.current?.contentWindow?.print()}>
+            <Printer size={16} /> Print
+          </button>
+        )}
         <button type="button" className="btn btn-dark" onClick={() => download(name, file.text, format.mediaType)}>
           <Download size={16} /> Download
         </button>
@@ -59,10 +96,7 @@ function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
           </ul>
         </div>
       )}
-      <pre className="preview" tabIndex={0} aria-label={`Content of ${name}`}>
-        {lines.slice(0, SHOWN_LINES).join('\n')}
-      </pre>
-      {lines.length > SHOWN_LINES && <p>The first {SHOWN_LINES} lines are shown; the download holds all.</p>}
+      <Content name={name} text={file.text} page={format.id === 'html' ? sheet : null} />
     </>
   );
 }

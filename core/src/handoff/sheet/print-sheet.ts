@@ -1,0 +1,148 @@
+import { handlesOf, joinsOf, type Handle, type JoinFacts } from '../../joins/index.ts';
+import { rampOf, soundsOf, type Plan, type ShotFacts } from '../../plan/index.ts';
+import { accentFacts, type AccentFacts } from '../../sound/index.ts';
+import {
+  formatTimecode,
+  frames,
+  nearestFrame,
+  percent,
+  plural,
+  rateLabel,
+  rational,
+  toNumber,
+  type Frames,
+} from '../../time/index.ts';
+import { effectsAt, fallsOn } from '../cut-words.ts';
+import type { HandoffFormat } from '../format.ts';
+import { joinWords } from '../join-words.ts';
+import { scoredShots } from '../scored.ts';
+import { page, table, type Cell } from './markup.ts';
+
+const figures = (text: string | number): Cell => ({ text, figures: true });
+const words = (text: string): Cell => ({ text });
+
+const SHOTS = [
+  'Shot',
+  'Starts',
+  'Frames',
+  'Falls on',
+  'Clip',
+  'Source from',
+  'to',
+  'Speed',
+  'Join at its start',
+  'Handle ahead',
+  'behind',
+  'Sound',
+];
+
+/** A handle in frames of the source: what is needed of what is there, and what is missing. */
+const handleWords = (handle: Handle | null | undefined): string =>
+  !handle || handle.needed === 0
+    ? ''
+    : `${handle.needed} of ${handle.there}${handle.spare < 0 ? `, ${-handle.spare} missing` : ''}`;
+
+/** The speed of a shot, or between which speeds it goes. */
+function speedWords(plan: Plan, { shot, speed }: ShotFacts): string {
+  const ramp = rampOf(plan, shot);
+  if (!ramp) return percent(toNumber(speed));
+  const speeds = ramp.map((key) => toNumber(key.speed));
+  return `${percent(Math.min(...speeds))} to ${percent(Math.max(...speeds))}`;
+}
+
+function shotRow(
+  plan: Plan,
+  facts: ShotFacts,
+  joins: readonly JoinFacts[],
+  accents: readonly AccentFacts[],
+  timecode: (frame: number) => string,
+): Cell[] {
+  const { index, start, length, clip, sourceIn, sourceOut } = facts;
+  const [into, next] = [joins[index - 1], joins[index]];
+  return [
+    figures(index + 1),
+    figures(timecode(start)),
+    figures(length),
+    words(fallsOn(facts)),
+    words(clip ? `${clip.name}, ${rateLabel(clip.rate)} fps` : 'no clip'),
+    figures(clip ? sourceIn : ''),
+    figures(clip ? sourceOut : ''),
+    figures(clip ? speedWords(plan, facts) : ''),
+    words(into ? joinWords(into) : ''),
+    figures(handleWords(into && handlesOf(into).in)),
+    figures(handleWords(next && handlesOf(next).out)),
+    words(
+      effectsAt(facts, accents)
+        .map(({ effect }) => effect.name)
+        .join(', '),
+    ),
+  ];
+}
+
+const EFFECTS = ['Effect', 'Is', 'From', 'Peaks on', 'To', 'Speed', 'Semitones', 'Level', 'File'];
+const KINDS = { hit: 'on a cut', riser: 'rising', bed: 'under the film' } as const;
+
+function effectRow(
+  { accent, effect, starts, peaks, ends, rate, semitones, gain }: AccentFacts,
+  nearest: (at: number) => string,
+): Cell[] {
+  const bed = accent.kind === 'bed';
+  return [
+    words(effect.name),
+    words(KINDS[accent.kind]),
+    figures(nearest(starts)),
+    figures(bed ? '' : nearest(peaks)),
+    figures(nearest(ends)),
+    figures(percent(rate)),
+    figures(semitones.toFixed(1).replace('-', '−')),
+    figures(`${gain.toFixed(1).replace('-', '−')} dB`),
+    words(effect.fileName),
+  ];
+}
+
+/** The cut sheet as a page to print: what stands where, shot by shot, then the effects and the remarks. */
+export const printSheet: HandoffFormat = {
+  id: 'html',
+  name: 'Sheet to print',
+  purpose: 'Shots, joins, handles, effects and notes on paper, or as a page to send.',
+  extension: 'html',
+  mediaType: 'text/html',
+  write: (plan) => {
+    const shots = scoredShots(plan);
+    const joins = joinsOf(plan, shots);
+    const accents = accentFacts(plan, shots, joins)
+      .filter(({ accent }) => !accent.off)
+      .toSorted((a, b) => a.starts - b.starts);
+    const { rate, dropFrame, start, size, score } = plan;
+    const timecode = (frame: number) => formatTimecode(frames(start + frame), rate, dropFrame);
+    const nearest = (at: number) => timecode(Math.max(0, nearestFrame(rational(Math.round(at * 1e6), 1e6), rate)));
+    const length: Frames = score!.length;
+    const counting = `${rateLabel(rate)} fps${dropFrame ? ' drop-frame' : ''}`;
+    return page(
+      plan.name,
+      [
+        ...(plan.client ? [plan.client] : []),
+        `${counting} · ${size.width} × ${size.height} · ${formatTimecode(length, rate, dropFrame)} (${plural(length, 'frame')}) from ${timecode(0)} · ${plural(shots.length, 'shot')}`,
+        ...soundsOf(plan).map(({ fileName, place }) => `${fileName} from ${timecode(place)}`),
+        'Source frames count from 0, “to” is the frame after the last one. Handles are source frames needed of those that are there. Times of effects are to the nearest frame.',
+      ],
+      [
+        table(
+          'Shots',
+          SHOTS,
+          shots.map((facts) => shotRow(plan, facts, joins, accents, timecode)),
+        ),
+        table(
+          'Effects',
+          EFFECTS,
+          accents.map((facts) => effectRow(facts, nearest)),
+        ),
+        table(
+          'Notes',
+          ['At', 'Note'],
+          plan.notes.map(({ frame, text }) => [figures(timecode(frame)), words(text)]),
+        ),
+      ],
+    );
+  },
+};
