@@ -232,6 +232,19 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
   expect((await now(page)).music!.fade).toBe(2 * (await now(page)).music!.analysis.sampleRate);
 });
 
+test('the sum says what is not in it, and where nothing sounds', async ({ page }) => {
+  const gone = (plan: Plan): Plan => ({
+    ...plan,
+    effects: plan.effects.map((effect, i) => (i === 0 ? { ...effect, media: 'f'.repeat(64) } : effect)),
+    accents: plan.accents.map((accent) => ({ ...accent, effect: plan.effects[0]!.id })),
+  });
+  await openPlan(page, 'rehearsed', 'sound/6', gone);
+  const sum = page.getByRole('status').filter({ hasText: 'All together' });
+  await expect(sum).toContainText(/LUFS, highest .* Without what is silent: /);
+  await openPlan(page, 'rehearsed', 'sound/6', (plan) => ({ ...plan, music: null, sounds: [], accents: [] }));
+  await expect(sum).toHaveText('All together: silence');
+});
+
 test('a recipe carries the effects of its cut to other cuts, and into another plan', async ({ page }) => {
   const plan = await openPlan(page, 'rehearsed', 'joins/6');
   await expect(page.getByRole('heading', { name: 'Cut 6', exact: true })).toBeVisible();

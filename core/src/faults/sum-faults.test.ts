@@ -15,7 +15,7 @@ describe('a sum that clips', () => {
   });
   const of = sumOf(plan);
   const codes = (made: Plan, top: number) =>
-    faultsOf(made, { ...NOTHING_KNOWN, sum: { top, topAt: seconds(1.5), loudness: -12, of } }).map(({ code }) => code);
+    faultsOf(made, { ...NOTHING_KNOWN, sum: { top, topAt: seconds(1.5), loudness: -12, of, silent: [] } }).map(({ code }) => code);
 
   it('is a fault where it was measured of what sounds, and only there', () => {
     expect(codes(plan, 1.24)).toContain('sum-clips');
@@ -25,7 +25,7 @@ describe('a sum that clips', () => {
   });
 
   it('is mended by turning everything down, to a decibel under full scale', () => {
-    const known = { ...NOTHING_KNOWN, sum: { top: 1.24, topAt: seconds(1.5), loudness: -12, of } };
+    const known = { ...NOTHING_KNOWN, sum: { top: 1.24, topAt: seconds(1.5), loudness: -12, of, silent: [] } };
     const fault = faultsOf(plan, known).find(({ code }) => code === 'sum-clips')!;
     expect(fault).toMatchObject({ frame: 36, message: 'All sounds together go 1.2 dB over full scale.' });
     const mends = mendsOf(plan, fault, known);

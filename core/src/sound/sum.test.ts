@@ -69,7 +69,7 @@ describe('the sum of all that sounds', () => {
   it('is told of a plan in which the same sounds, all of it louder by as much, and of no other', () => {
     const plan = thumping([2, 5]);
     const { level } = measured(plan);
-    const sum = { ...level, of: sumOf(plan) };
+    const sum = { ...level, of: sumOf(plan), silent: [] };
     expect(sumFor({ ...plan, name: 'Another name' }, sum)).toEqual(level);
     const softer = turnAll(plan, -2.5);
     const told = sumFor(softer, sum)!;

@@ -18,6 +18,8 @@ export interface SumLevel {
 /** A sum that was measured, and of what. */
 export interface MeasuredSum extends SumLevel {
   readonly of: SumOf;
+  /** What is not in it since its sound cannot be had, in sentences. */
+  readonly silent: readonly string[];
 }
 
 /** The voices of a sum, but for how loud all of them are together: the level of the first, in dB. */

@@ -13,10 +13,14 @@ import type { SumWorker } from '../workers/sum-worker.ts';
 const REST = 400;
 
 /**
- * Measures the sum of a plan's sounds whenever something else sounds, and tells it to all that shows faults. Returns the sum, or
- * null with the part that is measured.
+ * Measures the sum of a plan's sounds whenever something else sounds, and tells it to all that shows faults. Returns the sum with
+ * what was not in it, or null with the part that is measured.
  */
-export function useSum(plan: Plan): { readonly level: SumLevel | null; readonly done: number } {
+export function useSum(plan: Plan): {
+  readonly level: SumLevel | null;
+  readonly silent: readonly string[];
+  readonly done: number;
+} {
   const dispatch = useAppDispatch();
   const { sum, tellSum } = useFaults();
   const [done, setDone] = useState(0);
@@ -56,5 +60,5 @@ export function useSum(plan: Plan): { readonly level: SumLevel | null; readonly 
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [voices, known]);
   const level = useMemo(() => knownSum(plan, { sum }), [plan, sum]);
-  return { level, done };
+  return { level, silent: sum?.silent ?? [], done };
 }

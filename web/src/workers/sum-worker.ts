@@ -23,9 +23,9 @@ const work = {
       onProgress(fraction);
     };
     try {
-      await sound.load(name, plan, (f) => tell(LOADED * f));
+      const silent = await sound.load(name, plan, (f) => tell(LOADED * f));
       const level = await sumLevel(sound, name, plan, SUMMED, known, (f) => tell(LOADED + (1 - LOADED) * f));
-      return { ...level, of: sumOf(plan) };
+      return { ...level, of: sumOf(plan), silent };
     } finally {
       sound.drop(name);
     }
