@@ -62,6 +62,7 @@ for (const theme of ['light', 'dark'] as const) {
   await step(page, 'Sound');
   await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^6/ }).click();
   await page.locator('canvas[data-frame="154"]').waitFor();
+  await page.getByText(/All together .* LUFS/).waitFor();
   await take('sound');
   await step(page, 'Rehearse');
   await page.getByRole('button', { name: /^Cut 6,/ }).click();
