@@ -15,7 +15,9 @@ describe('a sum that clips', () => {
   });
   const of = sumOf(plan);
   const codes = (made: Plan, top: number) =>
-    faultsOf(made, { ...NOTHING_KNOWN, sum: { top, topAt: seconds(1.5), loudness: -12, of, silent: [] } }).map(({ code }) => code);
+    faultsOf(made, { ...NOTHING_KNOWN, sum: { top, topAt: seconds(1.5), loudness: -12, of, silent: [] } }).map(
+      ({ code }) => code,
+    );
 
   it('is a fault where it was measured of what sounds, and only there', () => {
     expect(codes(plan, 1.24)).toContain('sum-clips');
