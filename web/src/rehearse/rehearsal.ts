@@ -1,10 +1,11 @@
 import { wrap, type Remote } from 'comlink';
 import { MIX_RATE, type Heard } from '@caesura/core/sound';
 import type { Plan } from '@caesura/core/plan';
-import { CaesuraError, compare } from '@caesura/core/time';
+import { compare } from '@caesura/core/time';
 import { startPictureWorker, startSoundWorker } from '../workers/start.ts';
 import type { PaintedFrame, PictureWorker } from '../workers/picture-worker.ts';
 import type { SoundWorker } from '../workers/sound-worker.ts';
+import { valueOf } from '../workers/task.ts';
 import { FilmAudio } from './film-audio.ts';
 import { FrameQueue } from './frame-queue.ts';
 import { frameOnStep, stepAt, type Order } from './order.ts';
@@ -75,9 +76,8 @@ export class Rehearsal {
       const name = `version ${++this.names}`;
       const load = async () => {
         await this.pictures.load(name, plan);
-        const answer = await this.sounds.load(name, plan);
-        if ('error' in answer) throw new CaesuraError(answer.error.code, answer.error.message, answer.error.mend);
-        if (answer.value.length > 0) this.told.onSilent(answer.value);
+        const silent = valueOf(await this.sounds.load(name, plan));
+        if (silent.length > 0) this.told.onSilent(silent);
       };
       known = { name, ready: load() };
       // What failed is tried anew the next time.

@@ -8,6 +8,7 @@ import { problem } from '../app/notices.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { startSumWorker } from '../workers/start.ts';
 import type { SumWorker } from '../workers/sum-worker.ts';
+import { valueOf } from '../workers/task.ts';
 
 /** Rest after the last change before its sum is measured. Milliseconds. */
 const REST = 400;
@@ -47,9 +48,7 @@ export function useSum(plan: Plan): {
           if (!left) setDone(part);
         }),
       );
-      if (left) return;
-      if ('error' in answer) dispatch(problem(answer.error));
-      else tellSum(answer.value);
+      if (!left) tellSum(valueOf(answer));
     };
     const timer = setTimeout(() => void measure().catch((error: unknown) => dispatch(problem(error))), REST);
     return () => {

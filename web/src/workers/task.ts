@@ -19,6 +19,12 @@ export const answering =
     }
   };
 
+/** The value of an answer. Throws its error. */
+export function valueOf<T>(answer: Answer<T>): T {
+  if ('error' in answer) throw new CaesuraError(answer.error.code, answer.error.message, answer.error.mend);
+  return answer.value;
+}
+
 /**
  * Runs one task in a worker of its own and ends the worker afterwards. An abort ends it at once, whatever it is
  * doing. Throws the task's error.
@@ -35,9 +41,7 @@ export async function inWorker<W, T>(
     signal?.addEventListener('abort', () => reject(signal.reason as Error), { once: true });
   });
   try {
-    const answer = await Promise.race([task(wrap<W>(worker)), broken]);
-    if ('error' in answer) throw new CaesuraError(answer.error.code, answer.error.message, answer.error.mend);
-    return answer.value;
+    return valueOf(await Promise.race([task(wrap<W>(worker)), broken]));
   } finally {
     worker.terminate();
   }
