@@ -202,7 +202,9 @@ test('two versions are switched while it plays, where it is', async ({ page }) =
   // A becomes another: the drop without its join.
   await step(page, 'Joins');
   await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^24/ }).click();
+  await expect(page.getByRole('heading', { name: 'Cut 24', exact: true })).toBeVisible();
   await page.keyboard.press('o');
+  await expect(page.getByLabel('In use')).not.toBeChecked();
   await step(page, 'Rehearse');
   await page.getByRole('button', { name: 'Around the cut' }).click();
   const cut = plan.score!.shots[24]!.start as number;
