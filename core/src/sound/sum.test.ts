@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { loudnessOf, weightedPowerMeter } from '../listen/index.ts';
 import type { Plan } from '../plan/index.ts';
-import { samples } from '../time/index.ts';
+import { frames, samples } from '../time/index.ts';
 import { changeAccent, putHit } from './edit-accents.ts';
 import { mixed, MIX_RATE, soundingOf } from './mix.ts';
 import { sumFor, sumOf, SUMMED, turnAll, type SumLevel } from './sum.ts';
@@ -78,6 +78,9 @@ describe('the sum of all that sounds', () => {
     expect(told.loudness).toBeCloseTo(measured(softer).level.loudness, 4);
     expect(sumFor(changeAccent(plan, plan.accents[0]!.id, { gain: -30 }), sum)).toBeNull();
     expect(sumFor(changeAccent(plan, plan.accents[0]!.id, { off: true }), sum)).toBeNull();
+    // Of a longer film with the same voices, more is heard.
+    const longer = { ...plan, score: { ...plan.score!, length: frames(plan.score!.length + 48) } };
+    expect(sumFor(longer, sum)).toBeNull();
   });
 
   it('keeps levels within what a plan may hold when all is turned down', () => {

@@ -1,7 +1,7 @@
 import type { Plan } from '../plan/index.ts';
 import type { Seconds } from '../time/index.ts';
 import { accentFacts } from './accent-facts.ts';
-import { voicesOf, type Heard, type Voice } from './voices.ts';
+import { heardLength, voicesOf, type Heard, type Voice } from './voices.ts';
 
 /** What is in the sum of a film: all but our click. */
 export const SUMMED: readonly Heard[] = ['music', 'voice', 'effect', 'accent'];
@@ -22,7 +22,7 @@ export interface MeasuredSum extends SumLevel {
   readonly silent: readonly string[];
 }
 
-/** The voices of a sum, but for how loud all of them are together: the level of the first, in dB. */
+/** The voices of a sum and how long they are heard, but for how loud all of them are together: the level of the first, in dB. */
 export interface SumOf {
   readonly voices: string;
   readonly gain: number;
@@ -33,7 +33,8 @@ export function sumOf(plan: Plan): SumOf {
   const voices = voicesOf(plan).filter(({ of }) => SUMMED.includes(of));
   const gain = voices[0]?.gain ?? 0;
   const level = (voice: Voice) => Math.round(1e6 * (voice.gain - gain)) / 1e6;
-  return { voices: JSON.stringify(voices.map((voice) => ({ ...voice, gain: level(voice) }))), gain };
+  const alike = voices.map((voice) => ({ ...voice, gain: level(voice) }));
+  return { voices: JSON.stringify([heardLength(plan), alike]), gain };
 }
 
 /**

@@ -8,13 +8,13 @@ import {
   toNumber,
   toText,
 } from '../../time/index.ts';
-import { handlesOf, joinsOf, moveKeys, type JoinFacts } from '../../joins/index.ts';
+import { handlesOf, moveKeys, type JoinFacts } from '../../joins/index.ts';
 import type { Plan, ShotFacts } from '../../plan/index.ts';
-import { accentFacts, type AccentFacts } from '../../sound/index.ts';
+import type { AccentFacts } from '../../sound/index.ts';
 import { effectsAt, effectWords, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords, rampWords } from '../join-words.ts';
-import { scoredShots } from '../scored.ts';
+import { scoredFilm } from '../scored.ts';
 import { sourceTimecode } from '../source-timecode.ts';
 import { csvLine } from './fields.ts';
 
@@ -112,9 +112,7 @@ export const cutSheetCsv: HandoffFormat = {
   extension: 'csv',
   mediaType: 'text/csv',
   write: (plan) => {
-    const shots = scoredShots(plan);
-    const joins = joinsOf(plan, shots);
-    const accents = accentFacts(plan, shots, joins).filter(({ accent }) => !accent.off);
+    const { shots, joins, accents } = scoredFilm(plan);
     return [HEADER, ...shots.map((facts) => row(facts, joins, accents, plan))].map(csvLine).join('');
   },
 };

@@ -1,6 +1,6 @@
-import { handlesOf, joinsOf, type Handle, type JoinFacts } from '../../joins/index.ts';
+import { handlesOf, type Handle, type JoinFacts } from '../../joins/index.ts';
 import { rampOf, soundsOf, type Plan, type ShotFacts } from '../../plan/index.ts';
-import { accentFacts, type AccentFacts } from '../../sound/index.ts';
+import type { AccentFacts } from '../../sound/index.ts';
 import {
   formatTimecode,
   frames,
@@ -15,7 +15,7 @@ import {
 import { effectsAt, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords } from '../join-words.ts';
-import { scoredShots } from '../scored.ts';
+import { scoredFilm } from '../scored.ts';
 import { page, table, type Cell } from './markup.ts';
 
 const figures = (text: string | number): Cell => ({ text, figures: true });
@@ -108,11 +108,7 @@ export const printSheet: HandoffFormat = {
   extension: 'html',
   mediaType: 'text/html',
   write: (plan) => {
-    const shots = scoredShots(plan);
-    const joins = joinsOf(plan, shots);
-    const accents = accentFacts(plan, shots, joins)
-      .filter(({ accent }) => !accent.off)
-      .toSorted((a, b) => a.starts - b.starts);
+    const { shots, joins, accents } = scoredFilm(plan);
     const { rate, dropFrame, start, size, score } = plan;
     const timecode = (frame: number) => formatTimecode(frames(start + frame), rate, dropFrame);
     const nearest = (at: number) => timecode(Math.max(0, nearestFrame(rational(Math.round(at * 1e6), 1e6), rate)));
@@ -135,7 +131,7 @@ export const printSheet: HandoffFormat = {
         table(
           'Effects',
           EFFECTS,
-          accents.map((facts) => effectRow(facts, nearest)),
+          accents.toSorted((a, b) => a.starts - b.starts).map((facts) => effectRow(facts, nearest)),
         ),
         table(
           'Notes',
