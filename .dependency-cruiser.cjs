@@ -1,18 +1,22 @@
-/** Imports run one way: time ← everything; curves, listen, footage ← plan ← layout, joins, ramps ← sound ← faults, picture ← handoff; core ← server, web; never web ↔ server. */
+/**
+ * Imports run one way: time, numbers ← curves, listen, footage ← the plan's schema ← film ← edits ← recipes, layout, faults
+ * ← handoff; core ← server, web; never web ↔ server. Rings are looked for file by file.
+ */
 const forbid = (name, from, to, comment) => ({ name, severity: 'error', comment, from, to });
+const TESTS = '(\\.test\\.tsx?$|/testing/)';
 
 module.exports = {
   forbidden: [
     forbid('no-circular', {}, { circular: true }, 'Modules must not import one another in a ring.'),
     forbid(
       'core-is-pure',
-      { path: '^core/src', pathNot: '(\\.test\\.ts|/testing/)' },
+      { path: '^core/src', pathNot: TESTS },
       { dependencyTypes: ['core'] },
       'core must not use Node.',
     ),
     forbid(
       'core-packages',
-      { path: '^core/src', pathNot: '(\\.test\\.ts|/testing/)' },
+      { path: '^core/src', pathNot: TESTS },
       { path: 'node_modules', pathNot: 'node_modules/(zod|fft\\.js|papaparse|midi-file)' },
       'core may use zod, fft.js, papaparse and midi-file only.',
     ),
@@ -29,48 +33,60 @@ module.exports = {
       'time imports nothing of core.',
     ),
     forbid(
-      'ear-and-eye',
-      { path: '^core/src/(listen|footage)' },
-      { path: '^core/src/(plan|layout|handoff)', pathNot: 'testing' },
-      'listen and footage know no plan.',
-    ),
-    forbid(
-      'plan-before-layout',
-      { path: '^core/src/plan', pathNot: '\\.test\\.ts' },
-      { path: '^core/src/(layout|handoff|joins|ramps|sound|faults|picture)' },
-      'the plan knows nothing that is made of it.',
+      'numbers-are-first',
+      { path: '^core/src/numbers', pathNot: TESTS },
+      { path: '^core/src/(?!numbers)' },
+      'numbers import nothing of core.',
     ),
     forbid(
       'curves-know-time',
-      { path: '^core/src/curves', pathNot: '\\.test\\.ts' },
+      { path: '^core/src/curves', pathNot: TESTS },
       { path: '^core/src/(?!curves|time)' },
       'curves know time only.',
     ),
     forbid(
-      'joins-and-ramps',
-      { path: '^core/src/(joins|ramps)', pathNot: '(\\.test\\.ts|/testing/)' },
-      { path: '^core/src/(layout|handoff|sound|faults|picture)' },
-      'joins and ramps know the plan, and not what is made of them.',
+      'listen-and-footage',
+      { path: '^core/src/(listen|footage)', pathNot: TESTS },
+      { path: '^core/src/(?!listen|footage|numbers|time)' },
+      'listen and footage know no plan.',
     ),
     forbid(
-      'sound-of-a-plan',
-      { path: '^core/src/sound', pathNot: '(\\.test\\.ts|/testing/)' },
-      { path: '^core/src/(layout|handoff|ramps|faults|picture)' },
-      'sound knows the plan and its joins, and not what is made of them.',
+      'schema-before-film',
+      { path: '^core/src/plan/(schema|upgrade)', pathNot: TESTS },
+      { path: '^core/src/(film|joins|ramps|sound|layout|recipes|faults|handoff|plan/edits)' },
+      'What a plan is knows nothing of what follows from it.',
+    ),
+    forbid(
+      'film-before-edits',
+      { path: '^core/src/(film|joins|ramps|sound)', pathNot: TESTS },
+      { path: '^core/src/(plan/edits|recipes|layout|faults|handoff|endings)' },
+      'What follows from a plan knows nothing of how it is changed.',
+    ),
+    forbid(
+      'edits-before-uses',
+      { path: '^core/src/plan/edits', pathNot: TESTS },
+      { path: '^core/src/(recipes|layout|faults|handoff|endings)' },
+      'Edits know the film and not what is built on them.',
+    ),
+    forbid(
+      'handoff-is-last',
+      { path: '^core/src/(?!handoff)', pathNot: TESTS },
+      { path: '^core/src/handoff' },
+      'Nothing in core needs a file format.',
     ),
     forbid('web-not-server', { path: '^web/' }, { path: '^server/' }, 'web and server meet in core only.'),
     forbid('server-not-web', { path: '^server/' }, { path: '^web/' }, 'web and server meet in core only.'),
     forbid(
       'no-tests-in-code',
-      { path: '^(core|server|web)/src', pathNot: '(\\.test\\.tsx?|/testing/)' },
-      { path: '(\\.test\\.tsx?$|/testing/)' },
+      { path: '^(core|server|web)/src', pathNot: TESTS },
+      { path: TESTS },
       'Code must not import tests.',
     ),
     forbid(
       'screens-apart',
       { path: '^web/src/screens/([^/]+)/' },
       { path: '^web/src/screens/([^/]+)/', pathNot: '^web/src/screens/$1/' },
-      'Screens share through app and marks, not each other.',
+      'Screens share through app and components, not each other.',
     ),
   ],
   options: {

@@ -1,10 +1,10 @@
+import { chromium, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { chromium, type Page } from '@playwright/test';
-import { setMove } from '../core/src/joins/index.ts';
 import { layOutSteadily } from '../core/src/layout/index.ts';
-import { changeRate, readPlan, type Plan } from '../core/src/plan/index.ts';
+import { changeRate, setMove } from '../core/src/plan/edits/index.ts';
+import { readPlan, type Plan } from '../core/src/plan/index.ts';
 import { frameRate } from '../core/src/time/index.ts';
 import { startServer } from '../e2e/server.ts';
 
@@ -15,7 +15,11 @@ type Say = (name: string, figure: string) => void;
 const FILM = 45;
 
 const demo = (): Plan =>
-  readPlan(JSON.parse(readFileSync(path.join(import.meta.dirname, '../demo/output/plans/rehearsed.json'), 'utf8')));
+  readPlan(
+    JSON.parse(
+      readFileSync(path.join(import.meta.dirname, '../demo/output/plans/rehearsed.json'), 'utf8'),
+    ),
+  );
 
 /** Opens Rehearse on a plan, does some work there, and closes it all. */
 async function onRehearse(work: (page: Page) => Promise<void>, plan: Plan = demo()): Promise<void> {
@@ -25,7 +29,9 @@ async function onRehearse(work: (page: Page) => Promise<void>, plan: Plan = demo
     args: ['--no-sandbox', '--autoplay-policy=no-user-gesture-required'],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  const own = (await (await page.request.post(`${server.address}/api/plans`, { data: { plan } })).json()) as {
+  const own = (await (
+    await page.request.post(`${server.address}/api/plans`, { data: { plan } })
+  ).json()) as {
     id: string;
   };
   await page.goto(`${server.address}/plans/${own.id}/rehearse`);
@@ -37,7 +43,9 @@ async function onRehearse(work: (page: Page) => Promise<void>, plan: Plan = demo
 
 /** What the player says of its frames. */
 const lateness = async (page: Page): Promise<{ late: number; due: number }> => {
-  const [late, due] = ((await page.locator('.late').textContent()) ?? '').match(/\d+/g)!.map(Number);
+  const [late, due] = ((await page.locator('.late').textContent()) ?? '')
+    .match(/\d+/g)!
+    .map(Number);
   return { late: late!, due: due! };
 };
 
@@ -70,7 +78,10 @@ export async function benchHardRehearsing(say: Say): Promise<void> {
   const many = manyShots();
   await onRehearse(
     async (page) =>
-      say(`frames that come late of a film of ${many.score!.shots.length} shots in 45 s`, await lateOverAll(page)),
+      say(
+        `frames that come late of a film of ${many.score!.shots.length} shots in 45 s`,
+        await lateOverAll(page),
+      ),
     many,
   );
 }
@@ -84,7 +95,10 @@ export const benchRehearsing = (say: Say): Promise<void> =>
     await page.getByRole('button', { name: 'Make the animatic' }).click();
     await waiting;
     const took = (performance.now() - from) / 1000;
-    say('animatic of the demo at 640 across', `${(FILM / took).toFixed(1)} × real time (${took.toFixed(1)} s)`);
+    say(
+      'animatic of the demo at 640 across',
+      `${(FILM / took).toFixed(1)} × real time (${took.toFixed(1)} s)`,
+    );
   });
 
 /** The longest time without a new picture while two versions are switched to and fro, and while none is. */

@@ -5,15 +5,17 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
-import { evenGrid, openEye } from '@caesura/core/footage';
+import { evenGrid, frameAnalyser } from '@caesura/core/footage';
 import { layOutSteadily } from '@caesura/core/layout';
-import { hear, NOTHING_FOUND } from '@caesura/core/listen';
-import { addClips, newPlan, setMusic, shotFacts } from '@caesura/core/plan';
+import { analyseSound, NOTHING_FOUND } from '@caesura/core/listen';
+import { addClips, setMusic } from '@caesura/core/edits';
+import { newPlan } from '@caesura/core/plan';
+import { shotFacts } from '@caesura/core/film';
 import { frameRate, frames } from '@caesura/core/time';
 import { seen, texture } from '../core/src/footage/testing/texture.ts';
-import { beatTimes, Tape } from '../core/src/listen/testing/synthesis.ts';
-import { exactAnalysis, sampleClip } from '../core/src/plan/testing/sample-plan.ts';
-import { clip, planOf, withTexture } from '../e2e/clips.ts';
+import { beatTimes, Tape } from '../core/src/testing/synthesis.ts';
+import { exactAnalysis, sampleClip } from '../core/src/testing/sample-plan.ts';
+import { clip, planOf, withChroma } from '../e2e/clips.ts';
 import { proxyReaderScript } from '../e2e/proxy-bundle.ts';
 import { startServer } from '../e2e/server.ts';
 import { benchHardRehearsing, benchLooping, benchRehearsing, benchSwitching } from './rehearse.ts';
@@ -43,7 +45,7 @@ function benchAnalysis(minutes: number): void {
     tape.hat(at + 0.25);
     tape.pluck(at, 40 + (i % 4) * 3, 0.4, 0.2);
   });
-  const took = milliseconds(() => void hear([tape.samples], tape.sampleRate));
+  const took = milliseconds(() => void analyseSound([tape.samples], tape.sampleRate));
   say(
     `analysis of ${minutes} min of sound`,
     `${((1000 * seconds) / took).toFixed(0)} × real time (${took.toFixed(0)} ms)`,
@@ -58,9 +60,9 @@ function benchWatching(): void {
   );
   const grey = evenGrid({ red: 0.5, green: 0.5, blue: 0.5 });
   const took = usual(() => {
-    const eye = openEye();
-    for (const picture of pictures) eye.take(picture, grey);
-    eye.end();
+    const analyser = frameAnalyser();
+    for (const picture of pictures) analyser.take(picture, grey);
+    analyser.end();
   });
   const rate = (1000 * count) / took;
   say(
@@ -83,7 +85,10 @@ async function benchFootage(): Promise<void> {
   await page.getByRole('navigation', { name: 'Steps' }).getByText('Footage').click();
   const pan = (file: string, size: string, frames: number, bits: string) => [
     ...['-loop', '1', '-framerate', '25', '-i', file],
-    ...['-vf', `crop=1920:1080:x='8*mod(n,200)':y='100+n/4',noise=alls=14:allf=t,scale=${size},format=yuv420p`],
+    ...[
+      '-vf',
+      `crop=1920:1080:x='8*mod(n,200)':y='100+n/4',noise=alls=14:allf=t,scale=${size},format=yuv420p`,
+    ],
     ...[
       '-frames:v',
       String(frames),
@@ -102,8 +107,10 @@ async function benchFootage(): Promise<void> {
     ['720p', '1280:720', 200, '6M'],
     ['a long one of 180p', '320:180', 3000, '500k'],
   ] as const;
-  const files = withTexture(33, 3600, 1600, (texture) =>
-    kinds.map(([name, size, frames, bits]) => clip(`${name}.mp4`, pan(texture, size, frames, bits))),
+  const files = withChroma(33, 3600, 1600, (texture) =>
+    kinds.map(([name, size, frames, bits]) =>
+      clip(`${name}.mp4`, pan(texture, size, frames, bits)),
+    ),
   );
   for (const [i, [name, , frames]] of kinds.entries()) {
     const { buffer, name: fileName } = await files[i]!;
@@ -136,7 +143,10 @@ async function benchFootage(): Promise<void> {
     for (let i = 0; i < 500; i++) (await reader.picture(i))?.close();
     return { random, inRow: (performance.now() - start) / 500 };
   }, clips.at(-1)!.proxy!);
-  say('a random frame of a small copy', `${seek.random.toFixed(1)} ms; the next one ${seek.inRow.toFixed(1)} ms`);
+  say(
+    'a random frame of a small copy',
+    `${seek.random.toFixed(1)} ms; the next one ${seek.inRow.toFixed(1)} ms`,
+  );
   await page.getByRole('link', { name: 'Open a long one of 180p' }).click();
   await page.getByLabel('Frames in a line').selectOption('48');
   await page.locator('.line-pictures').first().waitFor();
@@ -167,13 +177,18 @@ function benchLayout(): void {
     analysis: exactAnalysis(128, 8000),
     found: NOTHING_FOUND,
   };
-  const clips = Array.from({ length: 60 }, (_, i) => sampleClip(`c${i}`, `Clip ${i}`, frameRate(50), 3000));
+  const clips = Array.from({ length: 60 }, (_, i) =>
+    sampleClip(`c${i}`, `Clip ${i}`, frameRate(50), 3000),
+  );
   const plan = addClips(setMusic({ ...newPlan('Hour'), target: frames(3600 * 24) }, music), clips);
   const laidOut = layOutSteadily(plan);
   const took = usual(() => void layOutSteadily(plan));
   const facts = usual(() => void shotFacts(laidOut));
   say(`lay-out of an hour, ${laidOut.score!.shots.length} shots`, `${took.toFixed(1)} ms`);
-  say('  facts of all its shots, per lay-out time', `${(facts / took).toFixed(2)} × (${facts.toFixed(1)} ms)`);
+  say(
+    '  facts of all its shots, per lay-out time',
+    `${(facts / took).toFixed(2)} × (${facts.toFixed(1)} ms)`,
+  );
 }
 
 /** From starting the process to its address, on a new data folder and on one that is there. */
@@ -210,7 +225,8 @@ async function benchPage(): Promise<void> {
     const bodies: Promise<Buffer>[] = [];
     page.on('response', (response) => {
       // What is still on its way when the page is closed is not counted.
-      if (!response.url().includes('/api/')) bodies.push(response.body().catch(() => Buffer.alloc(0)));
+      if (!response.url().includes('/api/'))
+        bodies.push(response.body().catch(() => Buffer.alloc(0)));
     });
     await page.goto(`${server.address}/plans`);
     await page.getByRole('link', { name: /Open day teaser/ }).waitFor();
@@ -223,7 +239,8 @@ async function benchPage(): Promise<void> {
     const kilobytes = (sum: number) => (sum / 1000).toFixed(0);
     const size = all.reduce((sum, body) => sum + body.length, 0);
     const packed = all.reduce((sum, body) => sum + gzipSync(body).length, 0);
-    const name = address === 'score' ? 'opening a plan after that, without its data' : 'first page load';
+    const name =
+      address === 'score' ? 'opening a plan after that, without its data' : 'first page load';
     say(name, `${kilobytes(size)} kB, ${kilobytes(packed)} kB packed`);
     await page.close();
   }

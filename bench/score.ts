@@ -1,9 +1,16 @@
 import { chromium } from '@playwright/test';
-import { bestInAnyOrder, bestInOrder, layOutSteadily, problemOf, proposals } from '@caesura/core/layout';
+import {
+  bestInAnyOrder,
+  bestInOrder,
+  layOutSteadily,
+  problemOf,
+  proposals,
+} from '@caesura/core/layout';
 import { NOTHING_FOUND } from '@caesura/core/listen';
-import { addClips, newPlan, setMusic, type Plan } from '@caesura/core/plan';
+import { addClips, setMusic } from '@caesura/core/edits';
+import { newPlan, type Plan } from '@caesura/core/plan';
 import { finished, frameRate, frames, sourceFrames } from '@caesura/core/time';
-import { exactAnalysis, sampleClip } from '../core/src/plan/testing/sample-plan.ts';
+import { exactAnalysis, sampleClip } from '../core/src/testing/sample-plan.ts';
 import { startServer } from '../e2e/server.ts';
 
 type Say = (name: string, figure: string) => void;
@@ -21,7 +28,10 @@ function planOf(seconds: number, clips: number, pace: string): Plan {
     ...sampleClip(`c${i}`, `Clip ${i}`, frameRate([24, 25, 50, 120][i % 4]!), 400 + 30 * (i % 20)),
     moments: [150, 260].map((at) => ({ at: sourceFrames(at), kind: 'peak' as const })),
   }));
-  return addClips(setMusic({ ...newPlan('Bench'), target: frames(24 * seconds), pace }, music), all);
+  return addClips(
+    setMusic({ ...newPlan('Bench'), target: frames(24 * seconds), pace }, music),
+    all,
+  );
 }
 
 /** The middle time of five runs, after one that counts for nothing. */

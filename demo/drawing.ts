@@ -12,7 +12,15 @@ export function ground(pen: Pen, colour: string): void {
 }
 
 /** Fills a box with rounded corners. */
-export function box(pen: Pen, x: number, y: number, width: number, height: number, colour: string, radius = 0): void {
+export function box(
+  pen: Pen,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+  colour: string,
+  radius = 0,
+): void {
   pen.fillStyle = colour;
   pen.beginPath();
   pen.roundRect(x, y, width, height, radius);
@@ -37,7 +45,15 @@ export function shape(pen: Pen, colour: string, ...points: number[]): void {
 }
 
 /** Draws a straight line. */
-export function stroke(pen: Pen, x1: number, y1: number, x2: number, y2: number, width: number, colour: string): void {
+export function stroke(
+  pen: Pen,
+  x1: number,
+  y1: number,
+  x2: number,
+  y2: number,
+  width: number,
+  colour: string,
+): void {
   pen.strokeStyle = colour;
   pen.lineWidth = width;
   pen.beginPath();
@@ -47,7 +63,14 @@ export function stroke(pen: Pen, x1: number, y1: number, x2: number, y2: number,
 }
 
 /** Writes text centred on a point. */
-export function letters(pen: Pen, text: string, x: number, y: number, size: number, colour: string): void {
+export function letters(
+  pen: Pen,
+  text: string,
+  x: number,
+  y: number,
+  size: number,
+  colour: string,
+): void {
   pen.fillStyle = colour;
   pen.font = `600 ${size}px serif`;
   pen.textAlign = 'center';
@@ -105,7 +128,15 @@ export function boards(pen: Pen, y: number, height: number, colour: string, grai
   for (let row = 0; row * 22 < height; row++) {
     stroke(pen, -400, y + row * 22, WIDTH + 400, y + row * 22, 1.5, grain);
     for (let knot = 0; knot < 9; knot++)
-      box(pen, -380 + ((knot * 163 + row * 71) % 1300), y + row * 22 + 8, 26 + ((knot * 13) % 40), 2, grain, 1);
+      box(
+        pen,
+        -380 + ((knot * 163 + row * 71) % 1300),
+        y + row * 22 + 8,
+        26 + ((knot * 13) % 40),
+        2,
+        grain,
+        1,
+      );
   }
 }
 

@@ -1,17 +1,18 @@
+import type { NewSound } from '@caesura/core/edits';
+import { analyseSound, foundIn } from '@caesura/core/listen';
+import { readPlan, type Clip, type Plan } from '@caesura/core/plan';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { chromium, type Browser, type Page } from '@playwright/test';
 import { build, type Rollup } from 'vite';
-import { foundIn, hear } from '@caesura/core/listen';
-import { readPlan, type Clip, type NewSound, type Plan } from '@caesura/core/plan';
 import { startServer } from '../e2e/server.ts';
 import { HEIGHT, WIDTH } from './drawing.ts';
 import { musicTruth, renderMusic, SAMPLE_RATE } from './music.ts';
-import type * as Scenes from './scenes.ts';
 import { demoPlans } from './plans.ts';
+import type * as Scenes from './scenes.ts';
 import { framesOfScene, SCENES, type Scene } from './scenes.ts';
 import { idOf, makeKit, makeLine } from './sounds.ts';
 
@@ -24,7 +25,10 @@ const here = path.dirname(fileURLToPath(import.meta.url));
 const output = path.join(here, 'output');
 
 /** Runs ffmpeg on what `feed` writes to it and returns what it writes. */
-async function ffmpeg(args: string[], feed: (input: NodeJS.WritableStream) => Promise<void>): Promise<Buffer> {
+async function ffmpeg(
+  args: string[],
+  feed: (input: NodeJS.WritableStream) => Promise<void>,
+): Promise<Buffer> {
   const child = spawn('ffmpeg', ['-hide_banner', '-loglevel', 'error', '-y', ...args], {
     stdio: ['pipe', 'pipe', 'inherit'],
   });
@@ -49,12 +53,27 @@ async function makeMusic(): Promise<{ file: Buffer; channels: Float32Array[] }> 
   const raw = ['-f', 'f32le', '-ar', String(SAMPLE_RATE), '-ac', '2'];
   const file = path.join(output, 'open-day-music.mp3');
   await ffmpeg(
-    [...raw, '-i', 'pipe:0', '-fflags', '+bitexact', '-c:a', 'libmp3lame', '-b:a', '128k', '-map_metadata', '-1', file],
+    [
+      ...raw,
+      '-i',
+      'pipe:0',
+      '-fflags',
+      '+bitexact',
+      '-c:a',
+      'libmp3lame',
+      '-b:a',
+      '128k',
+      '-map_metadata',
+      '-1',
+      file,
+    ],
     (input) => write(input, new Uint8Array(both.buffer)),
   );
   const decoded = await ffmpeg(['-i', file, ...raw, 'pipe:1'], async () => undefined);
   const heard = new Float32Array(decoded.buffer, decoded.byteOffset, decoded.byteLength / 4);
-  const channels = [0, 1].map((c) => Float32Array.from({ length: heard.length / 2 }, (_, n) => heard[2 * n + c]!));
+  const channels = [0, 1].map((c) =>
+    Float32Array.from({ length: heard.length / 2 }, (_, n) => heard[2 * n + c]!),
+  );
   return { file: readFileSync(file), channels };
 }
 
@@ -69,7 +88,10 @@ async function loadScenes(page: Page): Promise<void> {
   const built = (await build({
     configFile: false,
     logLevel: 'error',
-    build: { write: false, lib: { entry: path.join(here, 'scenes.ts'), formats: ['iife'], name: 'scenes' } },
+    build: {
+      write: false,
+      lib: { entry: path.join(here, 'scenes.ts'), formats: ['iife'], name: 'scenes' },
+    },
   })) as Rollup.RollupOutput[];
   await page.setContent(`<canvas width="${FINER * WIDTH}" height="${FINER * HEIGHT}"></canvas>`);
   await page.addScriptTag({ content: built[0]!.output[0].code });
@@ -105,9 +127,13 @@ async function film(page: Page, scene: Scene, index: number): Promise<void> {
   const keys = ['-g', String(Math.round(num / den)), '-pix_fmt', 'yuv420p'];
   const exact = ['-fflags', '+bitexact', '-flags:v', '+bitexact'];
   const file = path.join(output, 'clips', fileOf(scene));
-  await ffmpeg([...every, ...size, ...CODEC[scene.container], ...keys, ...exact, file], async (input) => {
-    for (let frame = 0; frame < count; frame++) await write(input, await frameOf(page, index, frame));
-  });
+  await ffmpeg(
+    [...every, ...size, ...CODEC[scene.container], ...keys, ...exact, file],
+    async (input) => {
+      for (let frame = 0; frame < count; frame++)
+        await write(input, await frameOf(page, index, frame));
+    },
+  );
 }
 
 const fileOf = ({ id, container }: Scene): string => `${id}.${container}`;
@@ -127,7 +153,9 @@ async function readClips(browser: Browser): Promise<Clip[]> {
   await page.locator('.pill-save', { hasText: 'Saved' }).waitFor();
   const id = /plans\/([^/]+)/.exec(page.url())![1]!;
   const get = async (url: string) => (await fetch(`${server.address}${url}`)).arrayBuffer();
-  const { plan } = JSON.parse(Buffer.from(await get(`/api/plans/${id}`)).toString()) as { plan: Plan };
+  const { plan } = JSON.parse(Buffer.from(await get(`/api/plans/${id}`)).toString()) as {
+    plan: Plan;
+  };
   const clips = SCENES.map((scene): Clip => {
     const clip = plan.clips.find((c) => c.fileName === fileOf(scene))!;
     return { ...clip, id: scene.id, name: scene.name };
@@ -136,7 +164,10 @@ async function readClips(browser: Browser): Promise<Clip[]> {
     for (const [what, ending] of Object.entries(MADE) as [keyof typeof MADE, string][]) {
       const folder = path.join(output, what);
       mkdirSync(folder, { recursive: true });
-      writeFileSync(path.join(folder, `${clip.id}.${ending}`), Buffer.from(await get(`/api/media/${clip[what]!}`)));
+      writeFileSync(
+        path.join(folder, `${clip.id}.${ending}`),
+        Buffer.from(await get(`/api/media/${clip[what]!}`)),
+      );
     }
   await page.close();
   await server.stop();
@@ -167,15 +198,17 @@ const viewsOf = (scene: Scene) =>
   Array.from({ length: framesOfScene(scene) }, (_, frame) => {
     const { view, rate } = scene;
     const [first, at] = [view!(0), view!((frame * rate[1]) / rate[0])];
-    return [(at.x - first.x) / WIDTH, (at.y - first.y) / WIDTH, at.zoom].map((x) => Number(x.toFixed(6)));
+    return [(at.x - first.x) / WIDTH, (at.y - first.y) / WIDTH, at.zoom].map((x) =>
+      Number(x.toFixed(6)),
+    );
   });
 
 async function makeAll(): Promise<void> {
   rmSync(output, { recursive: true, force: true });
   mkdirSync(path.join(output, 'clips'), { recursive: true });
   const { file, channels } = await makeMusic();
-  const hearing = hear(channels, SAMPLE_RATE);
-  const { analysis, outline, texture } = hearing;
+  const findings = analyseSound(channels, SAMPLE_RATE);
+  const { analysis, outline, texture } = findings;
   writeFileSync(path.join(output, 'open-day-music.outline'), outline);
   writeFileSync(path.join(output, 'open-day-music.texture'), texture);
   const music = {
@@ -184,7 +217,7 @@ async function makeAll(): Promise<void> {
     outline: idOf(outline),
     texture: idOf(texture),
     analysis,
-    found: foundIn(hearing),
+    found: foundIn(findings),
   };
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

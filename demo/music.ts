@@ -1,4 +1,4 @@
-import { seeded } from '../core/src/listen/testing/random.ts';
+import { seeded } from '../core/src/testing/random.ts';
 
 /** Tempo of the teaser's music, beats a minute, constant. */
 export const TEMPO = 112;
@@ -86,7 +86,10 @@ function add(
   wave: (t: number) => number,
 ) {
   const [left, right] = stereo;
-  const [gainLeft, gainRight] = [Math.cos(((side + 1) * Math.PI) / 4), Math.sin(((side + 1) * Math.PI) / 4)];
+  const [gainLeft, gainRight] = [
+    Math.cos(((side + 1) * Math.PI) / 4),
+    Math.sin(((side + 1) * Math.PI) / 4),
+  ];
   const first = Math.ceil(at * SAMPLE_RATE);
   for (let n = 0; n < length * SAMPLE_RATE && first + n < left.length; n++) {
     const x = wave((first + n) / SAMPLE_RATE - at);
@@ -113,11 +116,14 @@ const bass = (note: number, gain: number, length: number) => (t: number) =>
 const pad = (notes: readonly number[], gain: number, length: number) => (t: number) => {
   let sum = 0;
   for (const note of notes)
-    sum += Math.sin(2 * Math.PI * noteHz(note) * t) + 0.2 * Math.sin(2 * Math.PI * noteHz(note) * 2.003 * t);
+    sum +=
+      Math.sin(2 * Math.PI * noteHz(note) * t) +
+      0.2 * Math.sin(2 * Math.PI * noteHz(note) * 2.003 * t);
   return gain * sum * Math.min(1, t / 0.15) * Math.min(1, Math.max(0, (length - t) / 0.2));
 };
 
-const kick = (t: number) => 0.75 * Math.exp(-t * 13) * Math.sin(2 * Math.PI * (48 * t + 3.5 * (1 - Math.exp(-t * 45))));
+const kick = (t: number) =>
+  0.75 * Math.exp(-t * 13) * Math.sin(2 * Math.PI * (48 * t + 3.5 * (1 - Math.exp(-t * 45))));
 
 /** Roots of the four-bar turn, one a bar: D, B flat, F, C. */
 const ROOTS = [38, 34, 41, 36];
@@ -158,7 +164,8 @@ export function renderMusic(): [Channel, Channel] {
       if (section !== 'Intro' && section !== 'Out')
         add(stereo, at + BEAT / 2, 0.6, 0.4, mallet(chord[(place + 1) % 3]! + 24, 0.1));
       if (section === 'Intro') continue;
-      if (section !== 'Out' || place === 0) add(stereo, at, BEAT * 0.9, 0, bass(root, loud ? 0.28 : 0.2, BEAT * 0.9));
+      if (section !== 'Out' || place === 0)
+        add(stereo, at, BEAT * 0.9, 0, bass(root, loud ? 0.28 : 0.2, BEAT * 0.9));
       if (place % 2 === 1 && section !== 'Out') {
         // Sheets slapped down on two and four.
         add(stereo, at, 0.18, 0.15, (t) => (loud ? 0.34 : 0.24) * Math.exp(-t * 24) * noise());
@@ -184,7 +191,9 @@ export function renderMusic(): [Channel, Channel] {
     smooth += (0.02 + 0.5 * done) * (x - smooth);
     return 0.09 * done * done * (x - smooth);
   });
-  const peak = Math.max(...stereo.map((channel) => channel.reduce((a, x) => Math.max(a, Math.abs(x)), 0)));
+  const peak = Math.max(
+    ...stereo.map((channel) => channel.reduce((a, x) => Math.max(a, Math.abs(x)), 0)),
+  );
   for (const channel of stereo) for (let n = 0; n < channel.length; n++) channel[n]! *= 0.89 / peak;
   return stereo;
 }

@@ -1,22 +1,25 @@
-import { layOutSteadily } from '@caesura/core/layout';
-import { setMove } from '@caesura/core/joins';
 import {
   addClips,
+  addEffect,
   addNote,
   addSound,
   changeBrief,
   fadeSound,
-  newPlan,
   placeSound,
+  putBed,
+  putHit,
+  putRiser,
+  putRun,
+  setMove,
   setMusic,
+  setRamp,
   turnSound,
-  type Clip,
-  type Effect,
   type NewSound,
-  type Plan,
-} from '@caesura/core/plan';
-import { setRamp, shapedRamp, usualCrest } from '@caesura/core/ramps';
-import { addEffect, barLineBefore, putBed, putHit, putRiser, putRun } from '@caesura/core/sound';
+} from '@caesura/core/edits';
+import { layOutSteadily } from '@caesura/core/layout';
+import { newPlan, type Clip, type Effect, type Plan } from '@caesura/core/plan';
+import { shapedRamp, usualCrest } from '@caesura/core/ramps';
+import { barLineBefore } from '@caesura/core/sound';
 import { frameRate, frames, rational, samples } from '@caesura/core/time';
 
 /** What the plans of the demo are made of. */
@@ -33,7 +36,8 @@ const CLIENT = 'Marrow Lane Letterpress';
 function rehearsed(teaser: Plan, { kit, line }: DemoMaterial): Plan {
   const withKit = kit.reduce(addEffect, { ...teaser, name: 'Open day, with joins and sound' });
   const effect = (name: string) => withKit.effects.find((e) => e.name === name)!.id;
-  const cutAt = (index: number) => ({ on: 'cut', shot: withKit.score!.shots[index]!.id, by: 0 }) as const;
+  const cutAt = (index: number) =>
+    ({ on: 'cut', shot: withKit.score!.shots[index]!.id, by: 0 }) as const;
   const crest = usualCrest(10);
   const joined = [
     [6, 'zoom-through'],

@@ -66,7 +66,18 @@ function streetDoor(pen: Pen, t: number): void {
   const open = smooth(t, 1.5, 3);
   box(pen, 308, 68, 144, 292, `rgb(${70 + 170 * open}, ${60 + 140 * open}, ${45 + 70 * open})`);
   const width = 144 * (1 - 0.82 * open);
-  shape(pen, '#1f5a5f', 308, 68, 308 + width, 68 + 20 * open, 308 + width, 360 - 14 * open, 308, 360);
+  shape(
+    pen,
+    '#1f5a5f',
+    308,
+    68,
+    308 + width,
+    68 + 20 * open,
+    308 + width,
+    360 - 14 * open,
+    308,
+    360,
+  );
   disc(pen, 308 + width * 0.88, 215, 5, '#d9b45a');
   box(pen, -60, 350, 800, 60, '#6d6a63');
 }
@@ -81,7 +92,8 @@ function inkingRoller(pen: Pen, t: number): void {
   placed(pen, { x, y: 234 }, () => {
     box(pen, -30, -70, 60, 140, '#3a1d18', 10);
     for (let i = -2; i <= 2; i++) {
-      const y = ((i * 28 + 190 * way * 0.9) % 70) + ((i * 28 + 190 * way * 0.9) % 70 < -70 ? 70 : 0);
+      const y =
+        ((i * 28 + 190 * way * 0.9) % 70) + ((i * 28 + 190 * way * 0.9) % 70 < -70 ? 70 : 0);
       box(pen, -26, Math.max(-66, Math.min(60, y)), 52, 5, '#5c2b23', 2);
     }
     stroke(pen, 0, -70, 0, -120, 9, STEEL);
@@ -110,7 +122,9 @@ function platenCloses(pen: Pen, t: number): void {
     disc(pen, 0, 0, 86, '#2b3036');
     disc(pen, 0, 0, 70, '#6b675e');
     for (let i = 0; i < 5; i++)
-      placed(pen, { x: 0, y: 0, turn: (i * 2 * Math.PI) / 5 }, () => box(pen, -6, 0, 12, 78, '#2b3036'));
+      placed(pen, { x: 0, y: 0, turn: (i * 2 * Math.PI) / 5 }, () =>
+        box(pen, -6, 0, 12, 78, '#2b3036'),
+      );
   });
   pen.restore();
 }
@@ -127,7 +141,9 @@ function flywheel(pen: Pen, t: number): void {
     disc(pen, 0, 0, 158, IRON);
     disc(pen, 0, 0, 128, '#7a5340');
     for (let i = 0; i < 6; i++)
-      placed(pen, { x: 0, y: 0, turn: (i * Math.PI) / 3 }, () => shape(pen, IRON, -12, 20, 12, 20, 8, 134, -8, 134));
+      placed(pen, { x: 0, y: 0, turn: (i * Math.PI) / 3 }, () =>
+        shape(pen, IRON, -12, 20, 12, 20, 8, 134, -8, 134),
+      );
     disc(pen, 0, 0, 30, STEEL);
     disc(pen, 0, -143, 9, '#c2472d');
   });
@@ -145,8 +161,14 @@ function typeDrawer(pen: Pen): void {
       const [x, y] = [20 + column * 66, 16 + row * 68];
       box(pen, x, y, 58, 60, row % 2 ? '#3b2817' : '#442e1b', 2);
       for (let n = 0; n < 3 + ((row * 5 + column * 3) % 4); n++)
-        placed(pen, { x: x + 12 + n * 8, y: y + 22 + ((n * 13) % 22), turn: ((n * 37 + column) % 11) / 8 - 0.6 }, () =>
-          box(pen, -4, -8, 8, 16, n % 2 ? '#b9bfc3' : '#8f979c', 1),
+        placed(
+          pen,
+          {
+            x: x + 12 + n * 8,
+            y: y + 22 + ((n * 13) % 22),
+            turn: ((n * 37 + column) % 11) / 8 - 0.6,
+          },
+          () => box(pen, -4, -8, 8, 16, n % 2 ? '#b9bfc3' : '#8f979c', 1),
         );
       letters(pen, set[(row * 18 + column) % set.length]!, x + 46, y + 48, 15, '#d8c49b');
     }
@@ -155,7 +177,10 @@ function typeDrawer(pen: Pen): void {
 function guillotine(pen: Pen, t: number): void {
   ground(pen, '#85806f');
   boards(pen, 280, 80, WOOD, GRAIN);
-  const down = Math.max(fall(t, 1.65, 2) * (1 - smooth(t, 2.4, 3.4)), fall(t, 4.65, 5) * (1 - smooth(t, 5.4, 6.4)));
+  const down = Math.max(
+    fall(t, 1.65, 2) * (1 - smooth(t, 2.4, 3.4)),
+    fall(t, 4.65, 5) * (1 - smooth(t, 5.4, 6.4)),
+  );
   pen.save();
   pen.translate(0, knock(t, 2, 5) + knock(t, 5, 5));
   const fallen = Math.max(smooth(t, 2.02, 2.5) * (t < 4 ? 1 : 0), smooth(t, 5.02, 5.5));
@@ -216,7 +241,11 @@ function sheetLifted(pen: Pen, t: number): void {
 }
 
 /** The camera whips over to the window. */
-const apprenticeView = (t: number): View => ({ x: 320 + 460 * smooth(t, 3.6, 4.1), y: 190, zoom: 1 });
+const apprenticeView = (t: number): View => ({
+  x: 320 + 460 * smooth(t, 3.6, 4.1),
+  y: 190,
+  zoom: 1,
+});
 
 function apprenticeTurns(pen: Pen, t: number): void {
   bricks(pen, -60, -40, 26, 23);
@@ -258,10 +287,14 @@ function inkTin(pen: Pen, t: number): void {
       pen.arc(10, 0, 26 + i * 15, 0, 1.8);
       pen.stroke();
     });
-  placed(pen, { x: 320 + 50 * Math.cos(stirred), y: 190 + 50 * Math.sin(stirred), turn: -0.5 }, () => {
-    box(pen, -9, -10, 18, 190, '#c6cbcd', 4);
-    box(pen, -13, 120, 26, 130, '#6f4a2a', 10);
-  });
+  placed(
+    pen,
+    { x: 320 + 50 * Math.cos(stirred), y: 190 + 50 * Math.sin(stirred), turn: -0.5 },
+    () => {
+      box(pen, -9, -10, 18, 190, '#c6cbcd', 4);
+      box(pen, -13, 120, 26, 130, '#6f4a2a', 10);
+    },
+  );
 }
 
 /** When each letter of the composing stick drops into place, in seconds. */
@@ -298,7 +331,10 @@ function openSign(pen: Pen, t: number): void {
 
 /** When the roller turns back, and the sign. */
 const strokesOfRoller = [0.6, 1.8, 3, 4.2, 5.4].map((at): Moment => ({ at, kind: 'turn' }));
-const swingsOfSign = [0.75, 1.5, 2.25, 3, 3.75, 4.5, 5.25, 6].map((at): Moment => ({ at, kind: 'turn' }));
+const swingsOfSign = [0.75, 1.5, 2.25, 3, 3.75, 4.5, 5.25, 6].map((at): Moment => ({
+  at,
+  kind: 'turn',
+}));
 
 /** The demo's clips, in the order of the teaser. */
 export const SCENES: readonly Scene[] = [
@@ -475,7 +511,9 @@ export const SCENES: readonly Scene[] = [
       { at: at - SEEN_FALLING, kind: 'start' },
       { at, kind: 'impact' },
     ]),
-    still: DROPS.map((at, i) => [i === 0 ? 0 : DROPS[i - 1]!, at - SEEN_FALLING] as const).concat([[4.8, 7]]),
+    still: DROPS.map((at, i) => [i === 0 ? 0 : DROPS[i - 1]!, at - SEEN_FALLING] as const).concat([
+      [4.8, 7],
+    ]),
     draw: typeSet,
   },
   {
@@ -491,7 +529,8 @@ export const SCENES: readonly Scene[] = [
 ];
 
 /** Number of frames of a scene. */
-export const framesOfScene = ({ seconds, rate: [num, den] }: Scene): number => Math.floor((seconds * num) / den);
+export const framesOfScene = ({ seconds, rate: [num, den] }: Scene): number =>
+  Math.floor((seconds * num) / den);
 
 /** Draws frame `frame` of a scene, the picture at the instant the frame starts. */
 export function drawFrame(pen: Pen, scene: Scene, frame: number): void {

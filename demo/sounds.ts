@@ -2,8 +2,9 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { foundIn, hear, metered, outlineMeter } from '@caesura/core/listen';
-import type { Effect, NewSound } from '@caesura/core/plan';
+import { foundIn, analyseSound, metered, outlineMeter } from '@caesura/core/listen';
+import type { Effect } from '@caesura/core/plan';
+import type { NewSound } from '@caesura/core/edits';
 import { KIT, measureEffect, MIX_RATE } from '@caesura/core/sound';
 import { samples } from '@caesura/core/time';
 
@@ -24,7 +25,19 @@ const EXACT = ['-fflags', '+bitexact', '-map_metadata', '-1'];
 
 /** The samples that a listener decodes from a file, one channel, at a rate. */
 function decoded(file: string, rate: number): Float32Array {
-  const raw = run('ffmpeg', ['-v', 'error', '-i', file, '-f', 'f32le', '-ac', '1', '-ar', String(rate), 'pipe:1']);
+  const raw = run('ffmpeg', [
+    '-v',
+    'error',
+    '-i',
+    file,
+    '-f',
+    'f32le',
+    '-ac',
+    '1',
+    '-ar',
+    String(rate),
+    'pipe:1',
+  ]);
   return new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.byteLength));
 }
 
@@ -35,7 +48,11 @@ export function makeKit(folder: string): Omit<Effect, 'id'>[] {
     const file = path.join(folder, `${id}.wav`);
     const raw = render();
     const from = ['-f', 'f32le', '-ar', String(MIX_RATE), '-ac', '1', '-i', 'pipe:0'];
-    run('ffmpeg', ['-v', 'error', '-y', ...from, '-c:a', 'pcm_s16le', ...EXACT, file], new Uint8Array(raw.buffer));
+    run(
+      'ffmpeg',
+      ['-v', 'error', '-y', ...from, '-c:a', 'pcm_s16le', ...EXACT, file],
+      new Uint8Array(raw.buffer),
+    );
     const heard = decoded(file, MIX_RATE);
     const outline = metered(outlineMeter(MIX_RATE), heard);
     writeFileSync(path.join(folder, `${id}.outline`), outline);
@@ -57,10 +74,22 @@ export function makeLine(folder: string): NewSound {
   const spoken = path.join(folder, 'line.wav');
   run('espeak-ng', ['-v', 'en-gb', '-s', '150', '-w', spoken, LINE]);
   const file = path.join(folder, 'spoken-line.mp3');
-  run('ffmpeg', ['-v', 'error', '-y', '-i', spoken, '-c:a', 'libmp3lame', '-b:a', '64k', ...EXACT, file]);
+  run('ffmpeg', [
+    '-v',
+    'error',
+    '-y',
+    '-i',
+    spoken,
+    '-c:a',
+    'libmp3lame',
+    '-b:a',
+    '64k',
+    ...EXACT,
+    file,
+  ]);
   rmSync(spoken);
   const sampleRate = 22_050;
-  const hearing = hear([decoded(file, sampleRate)], sampleRate);
+  const findings = analyseSound([decoded(file, sampleRate)], sampleRate);
   const keep = (ending: string, bytes: Uint8Array) => {
     writeFileSync(path.join(folder, `spoken-line.${ending}`), bytes);
     return idOf(bytes);
@@ -68,9 +97,9 @@ export function makeLine(folder: string): NewSound {
   return {
     media: idOf(readFileSync(file)),
     fileName: 'spoken-line.mp3',
-    outline: keep('outline', hearing.outline),
-    texture: keep('texture', hearing.texture),
-    analysis: hearing.analysis,
-    found: foundIn(hearing),
+    outline: keep('outline', findings.outline),
+    texture: keep('texture', findings.texture),
+    analysis: findings.analysis,
+    found: foundIn(findings),
   };
 }

@@ -6,7 +6,8 @@ import { startServer } from '../e2e/server.ts';
 
 const FOLDER = path.join(import.meta.dirname, 'screenshots');
 
-const step = (page: Page, name: string) => page.getByRole('navigation', { name: 'Steps' }).getByText(name).click();
+const step = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Steps' }).getByText(name).click();
 
 const server = await startServer();
 const browser = await chromium.launch({
@@ -14,14 +15,23 @@ const browser = await chromium.launch({
   args: ['--no-sandbox'],
 });
 for (const theme of ['light', 'dark'] as const) {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: theme });
+  const page = await browser.newPage({
+    viewport: { width: 1280, height: 800 },
+    colorScheme: theme,
+  });
   const take = async (name: string) => {
     // Of the plainest views one theme is enough.
-    if (theme === 'dark' && ['plans', 'brief', 'listen', 'footage', 'clip', 'hand-off'].includes(name)) return;
+    if (
+      theme === 'dark' &&
+      ['plans', 'brief', 'listen', 'footage', 'clip', 'hand-off'].includes(name)
+    )
+      return;
     // Pictures come in when they come into view.
     await page.waitForLoadState('networkidle');
     await page.waitForTimeout(200);
-    await page.screenshot({ path: path.join(FOLDER, `${name}-${theme === 'dark' ? 'night' : 'day'}.png`) });
+    await page.screenshot({
+      path: path.join(FOLDER, `${name}-${theme === 'dark' ? 'night' : 'day'}.png`),
+    });
   };
   await page.goto(`${server.address}/plans`);
   const teaser = page.getByRole('link', { name: /Open day teaser/ });

@@ -37,8 +37,14 @@ test.describe('what cannot be heard', () => {
       await expect(page.getByRole('heading', { name: 'No music yet' })).toBeVisible();
     });
 
-  test('ten seconds of silence say that no beats were heard, and can still be cut by time', async ({ page }) => {
-    await choose(page, 'Choose a sound file', { name: 'silence.wav', mimeType: 'audio/wav', buffer: wav(10, () => 0) });
+  test('ten seconds of silence say that no beats were heard, and can still be cut by time', async ({
+    page,
+  }) => {
+    await choose(page, 'Choose a sound file', {
+      name: 'silence.wav',
+      mimeType: 'audio/wav',
+      buffer: wav(10, () => 0),
+    });
     await expect(page.getByRole('alert')).toContainText('No beats were heard.');
     await step(page, 'Score');
     await page.getByRole('button', { name: 'Lay out' }).click();
@@ -49,7 +55,9 @@ test.describe('what cannot be heard', () => {
   });
 });
 
-test('an impossible brief is refused, each with its reason, and what was there stays', async ({ page }) => {
+test('an impossible brief is refused, each with its reason, and what was there stays', async ({
+  page,
+}) => {
   await newPlan(page);
   const cases = [
     ['Target length', '0', /at least 1 frame/],
@@ -63,12 +71,17 @@ test('an impossible brief is refused, each with its reason, and what was there s
   ] as const;
   for (const [label, text, says] of cases) {
     await type(page, label, text);
-    await expect(page.getByRole('alert').filter({ hasText: says }), `${label} ${text}`).toBeVisible();
+    await expect(
+      page.getByRole('alert').filter({ hasText: says }),
+      `${label} ${text}`,
+    ).toBeVisible();
     await page.getByLabel(label, { exact: true }).press('Escape');
   }
   await page.getByLabel('Frame rate', { exact: true }).selectOption('another');
   await type(page, 'Frame rate as a fraction', '0/1');
-  await expect(page.getByRole('alert').filter({ hasText: 'A frame rate of 0/1 is not possible' })).toBeVisible();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'A frame rate of 0/1 is not possible' }),
+  ).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Target length')).toHaveValue('00:00:30:00');
   await expect(page.getByLabel('Frame rate', { exact: true })).toHaveValue('24');
@@ -82,7 +95,9 @@ test('a file that is no video is refused and the others come in', async ({ page 
     mimeType: 'video/mp4',
     buffer: Buffer.from('no video'),
   });
-  await expect(page.getByRole('alert')).toContainText('“door.mp4” is not a media file that can be read.');
+  await expect(page.getByRole('alert')).toContainText(
+    '“door.mp4” is not a media file that can be read.',
+  );
   await page.getByRole('button', { name: 'Enter by hand' }).click();
   await page.getByRole('button', { name: 'Add clip', exact: true }).click();
   await expect(page.getByText('A clip needs a name.')).toBeVisible();
@@ -104,7 +119,15 @@ test('of many files that are no clips each says why, the queue goes on, and the 
   await newPlan(page);
   await step(page, 'Footage');
   const moving = (rate: string, frames: number, size = '320x180') => [
-    ...['-f', 'lavfi', '-i', `testsrc2=size=${size}:rate=${rate}`, '-frames:v', String(frames), ...H264],
+    ...[
+      '-f',
+      'lavfi',
+      '-i',
+      `testsrc2=size=${size}:rate=${rate}`,
+      '-frames:v',
+      String(frames),
+      ...H264,
+    ],
   ];
   const whole = await clip('whole.mp4', [...moving('25', 200), '-movflags', '+faststart']);
   const huge = await clip('huge.mp4', [...moving('25', 3, '7680x4320'), '-movflags', '+faststart']);
@@ -123,7 +146,8 @@ test('of many files that are no clips each says why, the queue goes on, and the 
     'gone.mp4': (await clip('gone.mp4', moving('25', 60))).buffer,
     'good.mp4': (await clip('good.mp4', moving('30', 60))).buffer,
   };
-  for (const [name, buffer] of Object.entries(files)) writeFileSync(path.join(folder, name), buffer);
+  for (const [name, buffer] of Object.entries(files))
+    writeFileSync(path.join(folder, name), buffer);
   const inQueue = (name: string) =>
     page.getByRole('region', { name: 'Files' }).getByRole('listitem').filter({ hasText: name });
   await page
@@ -137,13 +161,30 @@ test('of many files that are no clips each says why, the queue goes on, and the 
     'is not a media file that can be read. Choose an MP4, MOV, WebM or MKV',
   );
   await expect(inQueue('sound.mp4')).toContainText('“sound.mp4” holds no pictures.');
-  await expect(inQueue('single.mp4')).toContainText('has only one frame, so it has no rate. Enter it by hand');
-  await expect(inQueue('garbage.mp4')).toContainText(/names 3 frames, but only 0 can be decoded|damaged|cannot show/);
-  await expect(inQueue('cut.mp4')).toContainText(/names 200 frames, but only \d+ can be decoded|damaged/);
-  await expect(inQueue('gone.mp4')).toContainText('was moved, changed or deleted while it was read. Choose it again');
+  await expect(inQueue('single.mp4')).toContainText(
+    'has only one frame, so it has no rate. Enter it by hand',
+  );
+  await expect(inQueue('garbage.mp4')).toContainText(
+    /names 3 frames, but only 0 can be decoded|damaged|cannot show/,
+  );
+  await expect(inQueue('cut.mp4')).toContainText(
+    /names 200 frames, but only \d+ can be decoded|damaged/,
+  );
+  await expect(inQueue('gone.mp4')).toContainText(
+    'was moved, changed or deleted while it was read. Choose it again',
+  );
   // Those whose header could be read are planned with; those of which nothing is known are not there.
-  await expect(page.getByRole('heading', { level: 3 })).toHaveText(['Files', 'garbage', 'cut', 'long', 'gone', 'good']);
-  const good = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: 'good', exact: true }) });
+  await expect(page.getByRole('heading', { level: 3 })).toHaveText([
+    'Files',
+    'garbage',
+    'cut',
+    'long',
+    'gone',
+    'good',
+  ]);
+  const good = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: 'good', exact: true }) });
   await expect(good.getByRole('img', { name: 'How good moves' })).toBeVisible();
   await saved(page);
   // Another file of the same name is another clip, and said to be one.
@@ -174,7 +215,9 @@ test('a clip that this browser cannot show is planned with its numbers', async (
     ],
   ]);
   await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles([raw]);
-  await expect(page.getByText(/This browser cannot show \w+; it is planned with its numbers alone/)).toBeVisible();
+  await expect(
+    page.getByText(/This browser cannot show \w+; it is planned with its numbers alone/),
+  ).toBeVisible();
   await expect(page.getByText('48 f · 2.00 s')).toBeVisible();
   await page.getByRole('link', { name: 'Open raw' }).click();
   await expect(page.getByText('Not watched: no movement is known')).toBeVisible();
@@ -183,17 +226,29 @@ test('a clip that this browser cannot show is planned with its numbers', async (
   await page.keyboard.press('p');
   await expect(page.getByRole('button', { name: 'Frame 1: a hit or break, kept' })).toBeAttached();
   await page.getByRole('tab', { name: 'Alike' }).click();
-  await expect(page.getByText('The clip was not watched yet, so it cannot be compared.')).toBeVisible();
+  await expect(
+    page.getByText('The clip was not watched yet, so it cannot be compared.'),
+  ).toBeVisible();
 });
 
 test('a file that is no plan is refused on import', async ({ page }) => {
   await page.goto('/plans');
   const plans = page.getByRole('listitem').filter({ hasText: 'teaser' });
   await expect(plans).toHaveCount(1);
-  await choose(page, 'Plan file', { name: 'a.json', mimeType: 'application/json', buffer: Buffer.from('{"form":1}') });
+  await choose(page, 'Plan file', {
+    name: 'a.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"form":1}'),
+  });
   await expect(page.getByRole('alert')).toContainText('This is not a plan. At name');
-  await choose(page, 'Plan file', { name: 'b.json', mimeType: 'application/json', buffer: Buffer.from('ink') });
-  await expect(page.getByRole('alert').filter({ hasText: '“b.json” is not a plan: it is not JSON.' })).toBeVisible();
+  await choose(page, 'Plan file', {
+    name: 'b.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('ink'),
+  });
+  await expect(
+    page.getByRole('alert').filter({ hasText: '“b.json” is not a plan: it is not JSON.' }),
+  ).toBeVisible();
   await page.goto('/plans/no-such-plan/score');
   await expect(page.getByRole('alert')).toContainText('There is no plan here.');
 });

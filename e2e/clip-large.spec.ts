@@ -16,7 +16,9 @@ const clipOf = async (page: Page, id: string) => {
 test('moments are gone through, kept, declined and moved by keys', async ({ page }) => {
   await openClip(page, 'Type drawer');
   await expect(page.getByRole('button', { name: 'Keep all 2 proposed' })).toBeVisible();
-  const [start, rest] = (await page.locator('.moment-go .figures').allTextContents()).map((text) => parseInt(text));
+  const [start, rest] = (await page.locator('.moment-go .figures').allTextContents()).map((text) =>
+    parseInt(text),
+  );
   // The drawer is panned from 0.8 s to 5.6 s at 24 fps.
   expect(Math.abs(start! - 19)).toBeLessThanOrEqual(2);
   expect(Math.abs(rest! - 134)).toBeLessThanOrEqual(2);
@@ -24,7 +26,9 @@ test('moments are gone through, kept, declined and moved by keys', async ({ page
   await expect(here(page)).toHaveText(`${start} f`);
   await expect(page.locator('canvas.frame-picture')).toHaveAttribute('data-frame', String(start));
   await page.keyboard.press('p');
-  await expect(page.getByRole('button', { name: `Frame ${start}: movement starts, kept` })).toBeAttached();
+  await expect(
+    page.getByRole('button', { name: `Frame ${start}: movement starts, kept` }),
+  ).toBeAttached();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Delete');
   await expect(page.getByText('1 kept, 0 proposed')).toBeVisible();
@@ -46,7 +50,9 @@ test('moments are gone through, kept, declined and moved by keys', async ({ page
   await expect(page.getByRole('heading', { name: '12 clips' })).toBeVisible();
 });
 
-test('the still tail goes at one key, and the usable part is set from the position', async ({ page }) => {
+test('the still tail goes at one key, and the usable part is set from the position', async ({
+  page,
+}) => {
   await openClip(page, 'Drying rack');
   await page.getByRole('button', { name: 'Trim the tail' }).focus();
   await expect(page.getByRole('button', { name: 'Trim the tail' })).toBeEnabled();
@@ -94,7 +100,9 @@ test('plays at its rate, and a key pressed after a hit keeps the hit', async ({ 
   await expect(page.getByRole('button', { name: /^Keep all/ })).toBeVisible();
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
-  await expect.poll(async () => parseInt((await here(page).textContent())!), { intervals: [20] }).toBeGreaterThan(105);
+  await expect
+    .poll(async () => parseInt((await here(page).textContent())!), { intervals: [20] })
+    .toBeGreaterThan(105);
   await page.keyboard.press('p');
   await page.keyboard.press(' ');
   const { moments } = await clipOf(page, 'guillotine');
@@ -114,8 +122,13 @@ test('a wrong rate is corrected, and speeds, lengths and faults follow', async (
   await expect(page.getByRole('row', { name: /^20 % 840 f/ })).toContainText('none');
   await page.getByLabel('Rate', { exact: true }).selectOption('24');
   await expect(page.getByText(/cannot be slowed/)).toBeVisible();
-  await expect(page.getByText('At half speed 840 of 1 680 frames repeat the one before.')).toBeVisible();
-  expect(await clipOf(page, 'platen-closes')).toMatchObject({ rate: { num: 24, den: 1 }, frames: 840 });
+  await expect(
+    page.getByText('At half speed 840 of 1 680 frames repeat the one before.'),
+  ).toBeVisible();
+  expect(await clipOf(page, 'platen-closes')).toMatchObject({
+    rate: { num: 24, den: 1 },
+    frames: 840,
+  });
   await page.keyboard.press('Control+z');
   await expect(page.getByText(/Slowest clean speed 20 %/)).toBeVisible();
 });

@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { unpackFacts, type Seen } from '@caesura/core/footage';
+import { unpackFacts, type FrameMeasurements } from '@caesura/core/footage';
 import type { Plan } from '@caesura/core/plan';
 import { texture } from '../core/src/footage/testing/texture.ts';
 import { film } from '../web/src/workers/testing/film.ts';
@@ -49,7 +49,12 @@ export const numbered: string = [
 ].join(',');
 
 /** A large picture that looks like a real one, as a file for ffmpeg to pan and zoom over. */
-export function withTexture<T>(seed: number, width: number, height: number, use: (file: string) => T): T {
+export function withChroma<T>(
+  seed: number,
+  width: number,
+  height: number,
+  use: (file: string) => T,
+): T {
   const of = texture(seed);
   const pixels = Uint8Array.from({ length: width * height }, (_, i) =>
     of((i % width) / 1280, Math.floor(i / width) / 1280),
@@ -65,8 +70,13 @@ export function withTexture<T>(seed: number, width: number, height: number, use:
 }
 
 /** Chooses video files and waits until the queue has worked through them. */
-export async function bringIn(page: Page, files: readonly Chosen[] | readonly string[]): Promise<void> {
-  await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles(files as Chosen[]);
+export async function bringIn(
+  page: Page,
+  files: readonly Chosen[] | readonly string[],
+): Promise<void> {
+  await page
+    .locator('input[type=file][aria-label="Choose video files"]')
+    .setInputFiles(files as Chosen[]);
   await page.getByRole('region', { name: 'Files' }).waitFor();
   await page.getByText('to go', { exact: false }).waitFor({ state: 'detached', timeout: 120_000 });
 }
@@ -79,9 +89,11 @@ export async function planOf(page: Page, address = ''): Promise<Plan> {
 }
 
 /** What was seen of a clip of the plan on the screen. */
-export async function seenOf(page: Page, fileName: string): Promise<Seen> {
+export async function measuredOf(page: Page, fileName: string): Promise<FrameMeasurements> {
   const { clips } = await planOf(page);
-  const answer = await page.request.get(`/api/media/${clips.find((c) => c.fileName === fileName)!.movement!}`);
+  const answer = await page.request.get(
+    `/api/media/${clips.find((c) => c.fileName === fileName)!.movement!}`,
+  );
   return unpackFacts(new Uint8Array(await answer.body()));
 }
 

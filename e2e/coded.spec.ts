@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Plan } from '../core/src/plan/index.ts';
-import { danceAt128 } from '../core/src/listen/testing/synthesis.ts';
+import { danceAt128 } from '../core/src/testing/synthesis.ts';
 import { ROOT } from './server.ts';
 import { choose, expect, newPlan, saved, step, tab, test } from './test.ts';
 import { wavOf } from './wav.ts';
@@ -18,7 +18,9 @@ test('the same piece gives the same beats however it is coded', async ({ page })
   const kept = async (): Promise<number[]> => {
     await saved(page);
     const id = new URL(page.url()).pathname.split('/')[2];
-    const { music } = ((await (await page.request.get(`/api/plans/${id}`)).json()) as { plan: Plan }).plan;
+    const { music } = (
+      (await (await page.request.get(`/api/plans/${id}`)).json()) as { plan: Plan }
+    ).plan;
     return music!.analysis.beats.map((b) => b.at / music!.analysis.sampleRate);
   };
   const tape = danceAt128().tape;
@@ -34,8 +36,14 @@ test('the same piece gives the same beats however it is coded', async ({ page })
   for (const name of readdirSync(FOLDER)) {
     const buffer = readFileSync(path.join(FOLDER, name));
     await tab(page, 'Files');
-    await choose(page, 'Choose another file', { name, mimeType: 'application/octet-stream', buffer });
-    await expect(page.getByRole('heading', { name, exact: true })).toBeVisible({ timeout: 120_000 });
+    await choose(page, 'Choose another file', {
+      name,
+      mimeType: 'application/octet-stream',
+      buffer,
+    });
+    await expect(page.getByRole('heading', { name, exact: true })).toBeVisible({
+      timeout: 120_000,
+    });
     const beats = await kept();
     const worst = Math.max(...truth.map((t) => Math.min(...beats.map((b) => Math.abs(b - t)))));
     expect({ name, near: worst <= TOLERANCE }).toEqual({ name, near: true });

@@ -43,7 +43,9 @@ test('a cut is selected, moved from cue to cue and nudged by keys; the total sta
   await saved(page);
 });
 
-test('a cut is worked on by mouse and by typing; one that would empty a shot is refused', async ({ page }) => {
+test('a cut is worked on by mouse and by typing; one that would empty a shot is refused', async ({
+  page,
+}) => {
   await page.getByRole('button', { name: /^Cut 3, frame 77/ }).click();
   await page.getByRole('button', { name: 'Later cue' }).click();
   await expect(cutFrame(page)).toHaveValue('90');
@@ -102,7 +104,16 @@ test('another rate keeps the time and the cues', async ({ page }) => {
 test('all keys are listed', async ({ page }) => {
   await page.keyboard.press('?');
   const dialog = page.getByRole('dialog', { name: 'Keys' });
-  for (const label of ['play', 'frame', 'cut', 'move to cue', 'nudge', 'remove the cut', 'undo', 'redo'])
+  for (const label of [
+    'play',
+    'frame',
+    'cut',
+    'move to cue',
+    'nudge',
+    'remove the cut',
+    'undo',
+    'redo',
+  ])
     await expect(dialog.getByRole('rowheader', { name: label, exact: true })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { partsOf, soundEnd, type Plan } from '../core/src/plan/index.ts';
-import { Tape } from '../core/src/listen/testing/synthesis.ts';
+import { Tape } from '../core/src/testing/synthesis.ts';
 import { choose, expect, handOff, newPlan, saved, step, tab, test, type } from './test.ts';
 import { wavOf } from './wav.ts';
 
@@ -31,7 +31,9 @@ async function kept(page: Page): Promise<Plan> {
   return ((await (await page.request.get(`/api/plans/${id}`)).json()) as { plan: Plan }).plan;
 }
 
-test('music that is too long is spliced bar to bar, heard, kept and handed over', async ({ page }) => {
+test('music that is too long is spliced bar to bar, heard, kept and handed over', async ({
+  page,
+}) => {
   await newPlan(page);
   // 16 bars of 2 s are 768 frames at 24 fps; the target is eight frames later.
   await type(page, 'Target length', '776');

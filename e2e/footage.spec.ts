@@ -10,7 +10,16 @@ const card = (page: Page, name: string) =>
 const row = (page: Page, name: string) =>
   page.getByRole('region', { name: 'Files' }).getByRole('listitem').filter({ hasText: name });
 const source = (rate: string, frames: number, size = '320x180') => [
-  ...['-f', 'lavfi', '-i', `testsrc2=size=${size}:rate=120`, '-r', rate, '-frames:v', String(frames)],
+  ...[
+    '-f',
+    'lavfi',
+    '-i',
+    `testsrc2=size=${size}:rate=120`,
+    '-r',
+    rate,
+    '-frames:v',
+    String(frames),
+  ],
 ];
 
 test('clips come in with the frames, rate, size and pictures that their files hold, and keep them', async ({
@@ -55,7 +64,9 @@ test('clips come in with the frames, rate, size and pictures that their files ho
   await page.getByLabel('Usable from').fill('1s');
   await page.getByLabel('Usable to').fill('2000');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(page.getByText('The usable range must start before it ends, within the clip.')).toBeVisible();
+  await expect(
+    page.getByText('The usable range must start before it ends, within the clip.'),
+  ).toBeVisible();
   await page.getByLabel('Usable to').fill('200');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('120 to 200')).toBeVisible();
@@ -93,11 +104,18 @@ test('unevenly spaced frames are said to be so, counted at a usual rate, and cou
   expect(Math.abs(seconds(after) - seconds(before))).toBeLessThan(0.05);
 });
 
-test('a clip in the plan is recognised by its content under another name, and made only once', async ({ page }) => {
+test('a clip in the plan is recognised by its content under another name, and made only once', async ({
+  page,
+}) => {
   await openDemo(page, 'footage');
   await expect(page.getByRole('heading', { name: '12 clips' })).toBeVisible();
-  await bringIn(page, [{ ...demoClip('type-drawer.mp4'), name: 'A012_C004.mp4' }, demoClip('guillotine.mp4')]);
-  await expect(row(page, 'A012_C004.mp4')).toContainText('recognised as “Type drawer”, by its content');
+  await bringIn(page, [
+    { ...demoClip('type-drawer.mp4'), name: 'A012_C004.mp4' },
+    demoClip('guillotine.mp4'),
+  ]);
+  await expect(row(page, 'A012_C004.mp4')).toContainText(
+    'recognised as “Type drawer”, by its content',
+  );
   await expect(row(page, 'guillotine.mp4')).toContainText('in the plan already, as “Guillotine”');
   await expect(page.getByRole('heading', { name: '12 clips' })).toBeVisible();
   await expect(card(page, 'Type drawer')).toContainText('A012_C004.mp4');
@@ -108,8 +126,12 @@ test('a clip in the plan is recognised by its content under another name, and ma
   await step(page, 'Footage');
   let watched = 0;
   page.on('worker', (worker) => (watched += worker.url().includes('eye-worker') ? 1 : 0));
-  await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles([demoClip('open-sign.webm')]);
-  await expect(card(page, 'open-sign').getByRole('img', { name: 'How open-sign moves' })).toBeVisible();
+  await page
+    .locator('input[type=file][aria-label="Choose video files"]')
+    .setInputFiles([demoClip('open-sign.webm')]);
+  await expect(
+    card(page, 'open-sign').getByRole('img', { name: 'How open-sign moves' }),
+  ).toBeVisible();
   expect(watched).toBe(0);
 });
 
@@ -126,10 +148,14 @@ test('a clip entered by hand is tied to its file when that turns up', async ({ p
   await bringIn(page, [await clip('press.mp4', [...source('25', 50), ...H264])]);
   await expect(row(page, 'press.mp4')).toContainText('by its name and frames');
   await expect(page.getByRole('heading', { name: '1 clip' })).toBeVisible();
-  await expect(card(page, 'Press, close').getByRole('img', { name: 'How Press, close moves' })).toBeVisible();
+  await expect(
+    card(page, 'Press, close').getByRole('img', { name: 'How Press, close moves' }),
+  ).toBeVisible();
 });
 
-test('the queue works on while another screen is open, and can be stopped and gone on with', async ({ page }) => {
+test('the queue works on while another screen is open, and can be stopped and gone on with', async ({
+  page,
+}) => {
   await newPlan(page);
   await step(page, 'Footage');
   const long = await clip('long.mp4', [...source('60', 480, '1280x720'), ...H264]);
@@ -139,7 +165,9 @@ test('the queue works on while another screen is open, and can be stopped and go
   await expect(row(page, 'long.mp4')).toContainText(/watching, \d+ %/);
   await page.getByRole('button', { name: 'Stop long.mp4' }).click();
   await expect(row(page, 'long.mp4')).toContainText('stopped');
-  await expect(card(page, 'flywheel').getByRole('img', { name: 'How flywheel moves' })).toBeVisible();
+  await expect(
+    card(page, 'flywheel').getByRole('img', { name: 'How flywheel moves' }),
+  ).toBeVisible();
   await expect(card(page, 'long')).toContainText('Not watched');
   await page.getByRole('button', { name: 'Try long.mp4 again' }).click();
   await expect(row(page, 'long.mp4')).toContainText(/watching, [1-9]\d* %/);
@@ -147,7 +175,9 @@ test('the queue works on while another screen is open, and can be stopped and go
   await expect(page.getByRole('heading', { name: 'The film' })).toBeVisible();
   await step(page, 'Footage');
   await expect(row(page, 'long.mp4')).toContainText(/watching, [1-9]\d* %/);
-  await expect(card(page, 'long').getByRole('img', { name: 'How long moves' })).toBeVisible({ timeout: 150_000 });
+  await expect(card(page, 'long').getByRole('img', { name: 'How long moves' })).toBeVisible({
+    timeout: 150_000,
+  });
 });
 
 test('cards are found, filtered and put in order, by likeness too', async ({ page }) => {

@@ -6,7 +6,9 @@ interface Otio {
   readonly tracks: {
     readonly children: readonly {
       readonly kind: string;
-      readonly children: readonly { readonly source_range: { readonly duration: { value: number; rate: number } } }[];
+      readonly children: readonly {
+        readonly source_range: { readonly duration: { value: number; rate: number } };
+      }[];
     }[];
   };
 }
@@ -35,7 +37,10 @@ test('every format is seen first, and the files agree with one another', async (
   );
   expect(seconds).toBeCloseTo((450 * 1001) / 30000, 1);
 
-  const rows = parse<Record<string, string>>(await handOff(page, 'Cut sheet'), { columns: true, bom: true });
+  const rows = parse<Record<string, string>>(await handOff(page, 'Cut sheet'), {
+    columns: true,
+    bom: true,
+  });
   expect(rows).toHaveLength(7);
   expect(rows.reduce((sum, row) => sum + Number(row['length frames']), 0)).toBe(450);
 });
@@ -49,7 +54,9 @@ test('the sheet to print is seen as it is, printed, and fits its paper', async (
   const html = await handOff(page, 'Sheet to print');
   const sheet = page.frameLocator('iframe.preview');
   const rows = (caption: string) =>
-    sheet.locator('table', { has: page.locator('caption', { hasText: caption }) }).locator('tbody tr');
+    sheet
+      .locator('table', { has: page.locator('caption', { hasText: caption }) })
+      .locator('tbody tr');
   await expect(rows('Shots')).toHaveCount(42);
   await expect(rows('Effects')).toHaveCount(11);
   await expect(rows('Notes')).toHaveCount(1);
@@ -73,14 +80,20 @@ test('the sheet to print is seen as it is, printed, and fits its paper', async (
   // Nothing is cut off at the side.
   await paper.setViewportSize({ width: Math.round((273 / 25.4) * 96), height: 700 });
   await paper.emulateMedia({ media: 'print' });
-  expect(await paper.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+  expect(
+    await paper.evaluate(() => document.documentElement.scrollWidth - innerWidth),
+  ).toBeLessThanOrEqual(0);
 });
 
-test('a plan without cuts says what to do, and faults are told before the file is taken', async ({ page }) => {
+test('a plan without cuts says what to do, and faults are told before the file is taken', async ({
+  page,
+}) => {
   await page.goto('/plans');
   await page.getByRole('button', { name: 'New plan', exact: true }).click();
   await step(page, 'Hand-off');
-  await expect(page.getByRole('alert')).toContainText('There are no cuts to hand over yet. Lay out in Score first.');
+  await expect(page.getByRole('alert')).toContainText(
+    'There are no cuts to hand over yet. Lay out in Score first.',
+  );
   await step(page, 'Brief');
   await page.getByLabel('Pace').fill('1s');
   await page.getByLabel('Pace').press('Enter');

@@ -1,9 +1,9 @@
-import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { distanceGone } from '../core/src/curves/index.ts';
+import { filmOf, layersAt, shotFacts, strideOf } from '../core/src/film/index.ts';
 import { joinsOf } from '../core/src/joins/index.ts';
-import { filmOf, layersAt } from '../core/src/picture/index.ts';
-import { shotFacts, strideOf, type Join, type Plan, type Ramp } from '../core/src/plan/index.ts';
+import type { Join, Plan, Ramp } from '../core/src/plan/index.ts';
 import { frameRate } from '../core/src/time/index.ts';
 import { planOf } from './clips.ts';
 import { ROOT } from './server.ts';
@@ -17,25 +17,38 @@ async function openJoins(
     joins = {},
     ramps = {},
     moments = {},
-  }: { joins?: Record<number, Join>; ramps?: Record<number, Ramp>; moments?: Record<number, number[]> } = {},
+  }: {
+    joins?: Record<number, Join>;
+    ramps?: Record<number, Ramp>;
+    moments?: Record<number, number[]>;
+  } = {},
 ): Promise<void> {
-  const plan = JSON.parse(readFileSync(`${ROOT}/demo/output/plans/open-day-teaser.json`, 'utf8')) as Plan;
+  const plan = JSON.parse(
+    readFileSync(`${ROOT}/demo/output/plans/open-day-teaser.json`, 'utf8'),
+  ) as Plan;
   const shots = plan.score!.shots.map((shot, i) => ({
     ...shot,
     ...(joins[i] && { join: joins[i] }),
     ...(ramps[i] && { ramp: ramps[i] }),
   }));
   const clips = plan.clips.map((clip) => {
-    const own = Object.entries(moments).find(([i]) => plan.score!.shots[Number(i)]!.clip === clip.id)?.[1];
+    const own = Object.entries(moments).find(
+      ([i]) => plan.score!.shots[Number(i)]!.clip === clip.id,
+    )?.[1];
     return own ? { ...clip, moments: own.map((at) => ({ at, kind: 'peak' })) } : clip;
   });
-  const data = { plan: { ...plan, clips, name: 'Joins of this test', score: { ...plan.score!, shots } } };
+  const data = {
+    plan: { ...plan, clips, name: 'Joins of this test', score: { ...plan.score!, shots } },
+  };
   const own = (await (await page.request.post('/api/plans', { data })).json()) as { id: string };
   await page.goto(`/plans/${own.id}/joins/${cut}`);
   await expect(page.getByRole('heading', { name: `Cut ${cut}`, exact: true })).toBeVisible();
 }
 
-const now = async (page: Page): Promise<Plan> => (await saved(page), (await planOf(page)) as unknown as Plan);
+const now = async (page: Page): Promise<Plan> => (
+  await saved(page),
+  (await planOf(page)) as unknown as Plan
+);
 const windowOf = async (page: Page, cut: number) => {
   const { before, after, settings } = joinsOf(await now(page))[cut - 1]!;
   return [settings.move, before, after];
@@ -43,10 +56,14 @@ const windowOf = async (page: Page, cut: number) => {
 const faults = (page: Page) => page.getByRole('group', { name: 'Faults here' });
 const mend = (page: Page, name: string) => faults(page).getByRole('button', { name, exact: true });
 
-test('a move is chosen, its odd window is told and made even at a click, and undone', async ({ page }) => {
+test('a move is chosen, its odd window is told and made even at a click, and undone', async ({
+  page,
+}) => {
   await openJoins(page, 5);
   await page.getByRole('combobox', { name: 'Move', exact: true }).selectOption('zoom-through');
-  await expect(page.getByRole('group', { name: 'The window, frame by frame' }).getByRole('button')).toHaveCount(10);
+  await expect(
+    page.getByRole('group', { name: 'The window, frame by frame' }).getByRole('button'),
+  ).toHaveCount(10);
   await type(page, 'After', '6');
   await expect(faults(page)).toContainText('A window of 11 frames cannot be centred: it is 5 + 6.');
   await mend(page, 'Change to 6 + 6').click();
@@ -59,11 +76,15 @@ test('a move is chosen, its odd window is told and made even at a click, and und
   await expect(faults(page)).toContainText('lies between two frames: 5 frames');
 });
 
-test('a missing handle is told in source frames; each of its mends works and can be taken back', async ({ page }) => {
+test('a missing handle is told in source frames; each of its mends works and can be taken back', async ({
+  page,
+}) => {
   await openJoins(page, 3, { joins: { 3: { set: { move: 'plain' } } } });
   const bar = page.getByText(/needs 6 · has 0 source frames/);
   await expect(bar).toBeVisible();
-  await expect(faults(page)).toContainText('6 source frames short before the cut: 6 needed, 0 there');
+  await expect(faults(page)).toContainText(
+    '6 source frames short before the cut: 6 needed, 0 there',
+  );
   const before = await now(page);
   const names = await faults(page).getByRole('button').allInnerTexts();
   expect(names).toContain('Slip the source 6 frames later');
@@ -134,7 +155,11 @@ test('a recipe is put on all cuts, one is changed by hand, and the others follow
   await tab(page, 'Move');
   await type(page, 'Peak scale', '300');
   expect((await peaks())[2]).toBe(3);
-  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^4/ }).first().click();
+  await page
+    .getByRole('navigation', { name: 'Cuts' })
+    .getByRole('link', { name: /^4/ })
+    .first()
+    .click();
   await expect(page.getByRole('heading', { name: 'Cut 4', exact: true })).toBeVisible();
   await type(page, 'Peak scale', '180');
   await tab(page, 'Recipes');
@@ -154,7 +179,11 @@ test('a recipe is put on all cuts, one is changed by hand, and the others follow
   const choose = page.locator('input[type=file][aria-label="Recipe file"]');
   await choose.setInputFiles({ name: 'recipes.json', mimeType: 'application/json', buffer: file });
   await expect.poll(async () => (await now(page)).recipes.length).toBe(2);
-  await choose.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"recipes": 3}') });
+  await choose.setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"recipes": 3}'),
+  });
   await expect(page.getByRole('alert')).toContainText('That is no file of recipes');
 });
 
@@ -220,12 +249,19 @@ test('all faults are listed, gone to and switched by kind; two moments are lande
 
   const index = 4;
   const { start } = (await now(page)).score!.shots[index]!;
-  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^4/ }).first().click();
+  await page
+    .getByRole('navigation', { name: 'Cuts' })
+    .getByRole('link', { name: /^4/ })
+    .first()
+    .click();
   await expect(page.getByRole('heading', { name: 'Cut 4', exact: true })).toBeVisible();
   await tab(page, 'Speed');
   const into = page.getByRole('region', { name: 'Incoming speed' });
   await into.getByText('Moments on cues').click();
-  const later = await into.locator(`select[id="land-${index}-40"] option`).last().getAttribute('value');
+  const later = await into
+    .locator(`select[id="land-${index}-40"] option`)
+    .last()
+    .getAttribute('value');
   await into.locator(`select[id="land-${index}-20"]`).selectOption(String(start));
   await into.locator(`select[id="land-${index}-40"]`).selectOption(later!);
   await into.getByRole('button', { name: 'Land both, by the speed between' }).click();
@@ -233,7 +269,8 @@ test('all faults are listed, gone to and switched by kind; two moments are lande
   expect([facts.time!.at(0), facts.time!.at(Number(later) - start)]).toEqual([20, 40]);
 
   // A key of its own is set where the position is, and its speed typed.
-  for (let i = 0; i < 3; i++) await page.getByRole('heading', { name: 'Cut 4', exact: true }).press('ArrowRight');
+  for (let i = 0; i < 3; i++)
+    await page.getByRole('heading', { name: 'Cut 4', exact: true }).press('ArrowRight');
   await into.getByRole('button', { name: `Key at frame ${start + 3}` }).click();
   await into.getByLabel(`Speed at ${start + 3}`).fill('250');
   await into.getByLabel(`Speed at ${start + 3}`).press('Enter');
@@ -248,7 +285,14 @@ test('a crest is dragged on the score, a key of an own move is eased and removed
   const floor = { from: 'start', at: 10, speed: { num: 1, den: 1 }, ease: 'linear' } as const;
   await openJoins(page, 5, {
     ramps: { 5: [crest, floor] },
-    joins: { 5: { set: { move: 'own', keys: [{ side: 'in', of: 'rotation', at: 0, value: 4, ease: 'linear' }] } } },
+    joins: {
+      5: {
+        set: {
+          move: 'own',
+          keys: [{ side: 'in', of: 'rotation', at: 0, value: 4, ease: 'linear' }],
+        },
+      },
+    },
   });
   await type(page, 'Shutter', '1/50');
   expect(joinsOf(await now(page))[4]!.settings.shutter).toBeCloseTo(172.8, 6);
@@ -260,7 +304,10 @@ test('a crest is dragged on the score, a key of an own move is eased and removed
   expect(joinsOf(await now(page))[4]!.settings.keys).toEqual([]);
 
   await page.getByRole('link', { name: /^Score/ }).click();
-  const dot = page.getByRole('img', { name: 'Speed of shot 6, up to 400 %' }).locator('.dot').first();
+  const dot = page
+    .getByRole('img', { name: 'Speed of shot 6, up to 400 %' })
+    .locator('.dot')
+    .first();
   await dot.scrollIntoViewIfNeeded();
   const box = (await dot.boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);

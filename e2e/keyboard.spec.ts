@@ -8,7 +8,10 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
     await page.keyboard.press('Tab');
     const focused = await page.evaluate(() => {
       const at = document.activeElement;
-      const label = at instanceof HTMLInputElement || at instanceof HTMLSelectElement ? at.labels?.[0]?.innerText : '';
+      const label =
+        at instanceof HTMLInputElement || at instanceof HTMLSelectElement
+          ? at.labels?.[0]?.innerText
+          : '';
       return label || at?.getAttribute('aria-label') || (at as HTMLElement | null)?.innerText || '';
     });
     if (name.test(focused)) return;
@@ -16,7 +19,9 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
   throw new Error(`Tab does not lead to ${name}.`);
 }
 
-test('the whole way without a mouse: a new pace, a cut moved, the list downloaded', async ({ page }) => {
+test('the whole way without a mouse: a new pace, a cut moved, the list downloaded', async ({
+  page,
+}) => {
   await page.goto('/plans');
   await expect(page.getByRole('link', { name: /Open day teaser/ })).toBeVisible();
   await tabTo(page, /^Open day teaser/);

@@ -21,7 +21,11 @@ test('plans are copied, deleted with undo, exported and imported', async ({ page
   await expect(page.getByRole('link', { name: /Ledger week \(copy\)/ })).toBeVisible();
 
   const chooser = page.locator('input[type=file][aria-label="Plan file"]');
-  await chooser.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from(json) });
+  await chooser.setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(json),
+  });
   await expect(page.getByText('exact · 1 080 frames')).toBeVisible();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Open day teaser');
 });

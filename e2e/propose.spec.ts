@@ -1,7 +1,9 @@
 import { planOf } from './clips.ts';
 import { expect, openDemo, saved, test } from './test.ts';
 
-test('three layouts are proposed, side by side, and one is taken, and taken back', async ({ page }) => {
+test('three layouts are proposed, side by side, and one is taken, and taken back', async ({
+  page,
+}) => {
   await openDemo(page, 'footage');
   await page.getByRole('button', { name: /^Keep \d+ proposed moments/ }).click();
   await page.getByRole('link', { name: 'Score' }).click();
@@ -9,9 +11,13 @@ test('three layouts are proposed, side by side, and one is taken, and taken back
   const offers = page.getByRole('region', { name: 'Proposed layouts' }).getByRole('article');
   await expect(offers).toHaveCount(3);
   // The first look gives way to the search proper.
-  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden({ timeout: 120_000 });
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden({
+    timeout: 120_000,
+  });
   for (const text of await offers.allTextContents()) {
-    const [, shots, on, cuts] = /(\d+) shots · (\d+) of (\d+) on a cue/.exec(text)!.map(Number) as number[];
+    const [, shots, on, cuts] = /(\d+) shots · (\d+) of (\d+) on a cue/
+      .exec(text)!
+      .map(Number) as number[];
     expect(cuts).toBe(shots! - 1);
     expect(on! / cuts!).toBeGreaterThanOrEqual(0.95);
     const [, landed, able] = /(\d+) of (\d+) moments land/.exec(text)!.map(Number) as number[];
@@ -43,5 +49,7 @@ test('where no layout is possible it says so, with a mend', async ({ page }) => 
   await expect(why).toContainText('Shots last at least 432 frames', { timeout: 120_000 });
   await why.getByRole('button', { name: /^Let shots be as short as/ }).click();
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Proposed layouts' }).getByRole('article')).toHaveCount(3);
+  await expect(
+    page.getByRole('region', { name: 'Proposed layouts' }).getByRole('article'),
+  ).toHaveCount(3);
 });

@@ -9,7 +9,11 @@ export async function proxyReaderScript(): Promise<string> {
     logLevel: 'error',
     build: {
       write: false,
-      lib: { entry: path.join(ROOT, 'web/src/proxy/reader.ts'), formats: ['iife'], name: 'proxies' },
+      lib: {
+        entry: path.join(ROOT, 'web/src/proxy/reader.ts'),
+        formats: ['iife'],
+        name: 'proxies',
+      },
     },
   })) as Rollup.RollupOutput[];
   return built[0]!.output[0].code;

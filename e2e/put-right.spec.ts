@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { heardBeats, cuesOfSound, type Plan } from '../core/src/plan/index.ts';
-import { danceAt128, Tape } from '../core/src/listen/testing/synthesis.ts';
+import { correctedBeats, cuesOfSound } from '../core/src/film/index.ts';
+import type { Plan } from '../core/src/plan/index.ts';
+import { danceAt128, Tape } from '../core/src/testing/synthesis.ts';
 import { choose, expect, newPlan, saved, step, tab, test, type } from './test.ts';
 import { wavOf } from './wav.ts';
 
@@ -20,14 +21,16 @@ async function kept(page: Page): Promise<Plan> {
 }
 
 const beatsOf = (plan: Plan): number[] =>
-  heardBeats(plan.music!).beats.map((b) => b.at / plan.music!.analysis.sampleRate);
+  correctedBeats(plan.music!).beats.map((b) => b.at / plan.music!.analysis.sampleRate);
 
 /** A new plan with 128 BPM dance music heard in it. */
 async function withMusic(page: Page): Promise<void> {
   await newPlan(page);
   await step(page, 'Listen');
   await choose(page, 'Choose a sound file', wav('dance.wav', danceAt128().tape));
-  await expect(page.getByLabel('The sound', { exact: true })).toContainText('BPM', { timeout: 120_000 });
+  await expect(page.getByLabel('The sound', { exact: true })).toContainText('BPM', {
+    timeout: 120_000,
+  });
 }
 
 const lines = (page: Page) => page.getByLabel('The sound in lines of four bars');
@@ -58,7 +61,9 @@ test('metre, downbeat, shift, halving: each is kept, undone and taken back', asy
   await page.getByLabel('Beats in a bar').selectOption('5');
   await tab(page, 'Files');
   await choose(page, 'Choose another file', wav('dance.wav', danceAt128().tape));
-  await expect(page.getByLabel('The sound', { exact: true })).toContainText('Bars of 5', { timeout: 120_000 });
+  await expect(page.getByLabel('The sound', { exact: true })).toContainText('Bars of 5', {
+    timeout: 120_000,
+  });
 });
 
 test('a beat is dragged, nudged, removed and added; a cue is set by hand', async ({ page }) => {
@@ -127,7 +132,9 @@ test('taps become beats, the delay of the person taken off', async ({ page }) =>
   expect((await kept(page)).music!.corrections[0]).toMatchObject({ do: 'give' });
 });
 
-test('kinds of cues are switched and thinned, a voice is added with its place', async ({ page }) => {
+test('kinds of cues are switched and thinned, a voice is added with its place', async ({
+  page,
+}) => {
   await withMusic(page);
   const panel = page.getByLabel('The sound', { exact: true });
   const hits = lines(page).getByRole('button', { name: /^hit at/ });
@@ -151,10 +158,17 @@ test('kinds of cues are switched and thinned, a voice is added with its place', 
 
 test('cues come in from a file and go out as one', async ({ page }) => {
   await withMusic(page);
-  const vtt = 'WEBVTT\n\n00:00:02.000 --> 00:00:03.000\nInk meets paper\n\n00:09:00.000 --> 00:09:01.000\nToo late\n';
+  const vtt =
+    'WEBVTT\n\n00:00:02.000 --> 00:00:03.000\nInk meets paper\n\n00:09:00.000 --> 00:09:01.000\nToo late\n';
   await tab(page, 'Files');
-  await choose(page, 'Bring cues in', { name: 'line.vtt', mimeType: 'text/vtt', buffer: Buffer.from(vtt) });
-  await expect(page.getByText('1 cue from “line.vtt”; 1 after the end of the sound left out.')).toBeVisible();
+  await choose(page, 'Bring cues in', {
+    name: 'line.vtt',
+    mimeType: 'text/vtt',
+    buffer: Buffer.from(vtt),
+  });
+  await expect(
+    page.getByText('1 cue from “line.vtt”; 1 after the end of the sound left out.'),
+  ).toBeVisible();
   const cues = cuesOfSound((await kept(page)).music!).filter((c) => c.kind === 'hand');
   expect(cues).toMatchObject([{ at: 88200, name: 'Ink meets paper' }]);
   const waiting = page.waitForEvent('download');
@@ -169,7 +183,9 @@ test('cues come in from a file and go out as one', async ({ page }) => {
   await expect(page.getByText('Line 2: “soon” is no time in seconds.')).toBeVisible();
 });
 
-test('beats and cues go out as MIDI, as times and in the sound, and come back', async ({ page }) => {
+test('beats and cues go out as MIDI, as times and in the sound, and come back', async ({
+  page,
+}) => {
   await withMusic(page);
   const heard = beatsOf(await kept(page));
   await tab(page, 'Files');
@@ -191,19 +207,35 @@ test('beats and cues go out as MIDI, as times and in the sound, and come back', 
 
   // Every beat 10 ms later, from a file; the bars are those of the file.
   const later = times.replace(/^(\S+)/gm, (at) => (Number(at) + 0.01).toFixed(6));
-  await choose(page, 'Bring cues in', { name: 'later.txt', mimeType: 'text/plain', buffer: Buffer.from(later) });
+  await choose(page, 'Bring cues in', {
+    name: 'later.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(later),
+  });
   await expect(page.getByText(`${heard.length} beats from “later.txt”.`)).toBeVisible();
   expect(beatsOf(await kept(page))).toEqual(heard.map((at) => expect.closeTo(at + 0.01, 4)));
   await choose(page, 'Bring cues in', { name: 'own.mid', mimeType: 'audio/midi', buffer: midi });
   await expect(page.getByText(/beats and \d+ cues from “own.mid”/)).toBeVisible();
   const back = beatsOf(await kept(page));
-  for (const at of heard) expect(Math.min(...back.map((b) => Math.abs(b - at)))).toBeLessThan(0.0005);
+  for (const at of heard)
+    expect(Math.min(...back.map((b) => Math.abs(b - at)))).toBeLessThan(0.0005);
 
-  const handCues = async () => cuesOfSound((await kept(page)).music!).filter((c) => c.kind === 'hand').length;
+  const handCues = async () =>
+    cuesOfSound((await kept(page)).music!).filter((c) => c.kind === 'hand').length;
   const before = await handCues();
-  await choose(page, 'Bring cues in', { name: 'with cues.wav', mimeType: 'audio/wav', buffer: wave });
+  await choose(page, 'Bring cues in', {
+    name: 'with cues.wav',
+    mimeType: 'audio/wav',
+    buffer: wave,
+  });
   await expect(page.getByText(/cues from “with cues.wav”/)).toBeVisible();
   expect(await handCues()).toBeGreaterThan(before);
-  await choose(page, 'Bring cues in', { name: 'broken.mid', mimeType: 'audio/midi', buffer: midi.subarray(0, 99) });
-  await expect(page.getByText('The MIDI file cannot be read: it ends in the middle of track 1.')).toBeVisible();
+  await choose(page, 'Bring cues in', {
+    name: 'broken.mid',
+    mimeType: 'audio/midi',
+    buffer: midi.subarray(0, 99),
+  });
+  await expect(
+    page.getByText('The MIDI file cannot be read: it ends in the middle of track 1.'),
+  ).toBeVisible();
 });

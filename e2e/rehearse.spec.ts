@@ -1,25 +1,29 @@
-import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { filmOf, layersAt } from '../core/src/picture/index.ts';
-import { readPlan, shotFacts, type Plan } from '../core/src/plan/index.ts';
-import { setRamp, shapedRamp, usualCrest } from '../core/src/ramps/index.ts';
+import { readFileSync } from 'node:fs';
+import { filmOf, layersAt, shotFacts } from '../core/src/film/index.ts';
+import { setRamp } from '../core/src/plan/edits/index.ts';
+import { readPlan, type Plan } from '../core/src/plan/index.ts';
+import { shapedRamp, usualCrest } from '../core/src/ramps/index.ts';
 import { rational } from '../core/src/time/index.ts';
-import type * as Films from './film-parts.ts';
 import type { PaintedLayer } from '../web/src/rehearse/film-painter.ts';
 import { BITS, bringIn, clip, H264, numbered, planOf } from './clips.ts';
 import { filmScript } from './film-bundle.ts';
+import type * as Films from './film-parts.ts';
 import { ROOT } from './server.ts';
 import { expect, newPlan, saved, step, test, type } from './test.ts';
 
 // The painter is put on the page as a script of the test's own.
 test.use({ bypassCSP: true });
 
-const demo = (): Plan => readPlan(JSON.parse(readFileSync(`${ROOT}/demo/output/plans/rehearsed.json`, 'utf8')));
+const demo = (): Plan =>
+  readPlan(JSON.parse(readFileSync(`${ROOT}/demo/output/plans/rehearsed.json`, 'utf8')));
 
 /** Opens a step of a copy of the demo with joins and sound. */
 async function openRehearsed(page: Page, path: string): Promise<Plan> {
   const plan = { ...demo(), name: 'Rehearsed by this test' };
-  const own = (await (await page.request.post('/api/plans', { data: { plan } })).json()) as { id: string };
+  const own = (await (await page.request.post('/api/plans', { data: { plan } })).json()) as {
+    id: string;
+  };
   await page.goto(`/plans/${own.id}/${path}`);
   return plan;
 }
@@ -39,25 +43,30 @@ const planned = (plan: Plan) => {
 
 const screen = (page: Page) => page.getByRole('region', { name: 'The film' }).locator('canvas');
 const shownFrame = async (page: Page) => Number(await screen(page).getAttribute('data-frame'));
-const painted = async (page: Page) => JSON.parse((await screen(page).getAttribute('data-painted'))!) as PaintedLayer[];
+const painted = async (page: Page) =>
+  JSON.parse((await screen(page).getAttribute('data-painted'))!) as PaintedLayer[];
 /** A frame that was shown: when, in seconds of the page's clock, and how large its picture on top. */
-interface Seen {
+interface FrameMeasurements {
   readonly frame: number;
   readonly at: number;
   readonly scale: number;
 }
 
 /** Frames shown over some time, each once, in order. */
-async function watched(page: Page, ms: number): Promise<Seen[]> {
+async function watched(page: Page, ms: number): Promise<FrameMeasurements[]> {
   return screen(page).evaluate(
     (canvas, ms) =>
-      new Promise<Seen[]>((resolve) => {
-        const seen: Seen[] = [];
+      new Promise<FrameMeasurements[]>((resolve) => {
+        const seen: FrameMeasurements[] = [];
         const observer = new MutationObserver(() => {
           const { frame, painted } = (canvas as HTMLCanvasElement).dataset;
           const layers = JSON.parse(painted!) as { values: { scale: number } }[];
           if (Number(frame) !== seen.at(-1)?.frame)
-            seen.push({ frame: Number(frame), at: performance.now() / 1000, scale: layers.at(-1)!.values.scale });
+            seen.push({
+              frame: Number(frame),
+              at: performance.now() / 1000,
+              scale: layers.at(-1)!.values.scale,
+            });
         });
         observer.observe(canvas, { attributes: true, attributeFilter: ['data-frame'] });
         setTimeout(() => {
@@ -70,11 +79,11 @@ async function watched(page: Page, ms: number): Promise<Seen[]> {
 }
 
 /** By how many frames it went on from one shown frame to the next, in a loop of so many. */
-const advances = (seen: readonly Seen[], loop: number): number[] =>
+const advances = (seen: readonly FrameMeasurements[], loop: number): number[] =>
   seen.slice(1).map(({ frame }, i) => (frame - seen[i]!.frame + loop) % loop);
 
 /** Frames of the film that went by in a second, whether they came in time or were left out. */
-const pace = (seen: readonly Seen[], loop: number): number =>
+const pace = (seen: readonly FrameMeasurements[], loop: number): number =>
   advances(seen, loop).reduce((a, b) => a + b, 0) / (seen.at(-1)!.at - seen[0]!.at);
 
 test('under a fake clock 200 frames are painted as the plan says: order, source frames, transforms', async ({
@@ -91,8 +100,9 @@ test('under a fake clock 200 frames are painted as the plan says: order, source 
   const ticks = Array.from({ length: 10 }, (_, i) => (i + 0.02 + 0.96 * random()) / 24);
   const shown = await page.evaluate(
     async ([plan, starts, ticks]) => {
-      const { FilmPainter, FrameQueue, frameOnStep, PictureShow } = (globalThis as unknown as { films: typeof Films })
-        .films;
+      const { FilmPainter, FrameQueue, frameOnStep, PictureShow } = (
+        globalThis as unknown as { films: typeof Films }
+      ).films;
       const painter = new FilmPainter();
       painter.load('film', plan);
       const canvas = new OffscreenCanvas(192, 108);
@@ -134,8 +144,11 @@ test('under a fake clock 200 frames are painted as the plan says: order, source 
   const should = planned(plan);
   expect(shown.flat()).toHaveLength(200);
   shown.forEach((seen, i) => {
-    expect(seen.map(({ frame }) => frame)).toEqual(Array.from({ length: 10 }, (_, k) => starts[i]! + k));
-    for (const { frame, layers } of seen) expect({ frame, layers }).toEqual({ frame, layers: should(frame) });
+    expect(seen.map(({ frame }) => frame)).toEqual(
+      Array.from({ length: 10 }, (_, k) => starts[i]! + k),
+    );
+    for (const { frame, layers } of seen)
+      expect({ frame, layers }).toEqual({ frame, layers: should(frame) });
   });
   // Frames of overlaps and of moves are among them.
   expect(shown.flat().some(({ layers }) => layers.length === 2)).toBe(true);
@@ -163,7 +176,8 @@ test('the film is stepped by frame, looped round a cut, slowed, and what is show
   await expect.poll(async () => painted(page)).toEqual(should(cut));
 
   // On the whole screen, and back.
-  const whole = () => page.evaluate(() => document.fullscreenElement?.getAttribute('aria-label') ?? null);
+  const whole = () =>
+    page.evaluate(() => document.fullscreenElement?.getAttribute('aria-label') ?? null);
   await page.keyboard.press('f');
   await expect.poll(whole).toBe('The film');
   const { width, height } = (await screen(page).boundingBox())!;
@@ -228,7 +242,10 @@ test('two versions are switched while it plays, where it is', async ({ page }) =
   expect(scales.some((scale) => scale === 1)).toBe(true);
   await page.keyboard.press('b');
   await page.keyboard.press(' ');
-  await expect(page.getByRole('button', { name: /^B: kept at/ })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: /^B: kept at/ })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await page
     .getByRole('region', { name: 'The score in lines' })
     .getByRole('button', { name: /^Cut 24,/ })
@@ -252,7 +269,9 @@ test('while it plays cues are tapped, the cut is moved, notes are kept', async (
   const now = (await planOf(page)) as Plan;
   const tap = now.music!.cueEdits.at(-1)!;
   expect(tap.kind).toBe('hand');
-  expect(Math.abs((tap.to! - now.music!.region.in) / now.music!.analysis.sampleRate - about / 24)).toBeLessThan(0.3);
+  expect(
+    Math.abs((tap.to! - now.music!.region.in) / now.music!.analysis.sampleRate - about / 24),
+  ).toBeLessThan(0.3);
   expect(now.notes.map(({ text }) => text)).toContain('a frame too early');
   const moved = now.score!.shots.filter((shot, i) => shot.start !== plan.score!.shots[i]!.start);
   expect(moved).toHaveLength(1);
@@ -261,7 +280,16 @@ test('while it plays cues are tapped, the cut is moved, notes are kept', async (
 test('a ramp in the animatic shows the frames that the plan says: their numbers are read from the decoded film', async ({
   page,
 }) => {
-  const counting = ['-f', 'lavfi', '-i', 'color=gray:size=640x360:rate=50', '-vf', numbered, '-frames:v', '400'];
+  const counting = [
+    '-f',
+    'lavfi',
+    '-i',
+    'color=gray:size=640x360:rate=50',
+    '-vf',
+    numbered,
+    '-frames:v',
+    '400',
+  ];
   await newPlan(page);
   await step(page, 'Footage');
   await bringIn(page, [await clip('numbers.mp4', [...counting, ...H264])]);
@@ -275,10 +303,17 @@ test('a ramp in the animatic shows the frames that the plan says: their numbers 
   await expect(page.getByText('exact · 96 frames')).toBeVisible();
   await saved(page);
   const id = /plans\/([^/]+)/.exec(page.url())![1]!;
-  const stored = (await (await page.request.get(`/api/plans/${id}`)).json()) as { revision: number; plan: Plan };
+  const stored = (await (await page.request.get(`/api/plans/${id}`)).json()) as {
+    revision: number;
+    plan: Plan;
+  };
   const crest = usualCrest(10);
   const ramp = shapedRamp({ floor: rational(1, 2), head: crest, tail: crest });
-  const plan = setRamp(setRamp(stored.plan, 0, ramp), 1, shapedRamp({ floor: rational(1), head: crest, tail: null }));
+  const plan = setRamp(
+    setRamp(stored.plan, 0, ramp),
+    1,
+    shapedRamp({ floor: rational(1), head: crest, tail: null }),
+  );
   await page.request.put(`/api/plans/${id}`, { data: { revision: stored.revision, plan } });
   await page.goto('/plans');
   await page.goto(`/plans/${id}/hand-off`);
@@ -299,7 +334,9 @@ test('a ramp in the animatic shows the frames that the plan says: their numbers 
       raw[frame * size + 32 * 640 + bit * 64 + 32]! > 128 ? 2 ** bit : 0,
     ).reduce((a, b) => a + b, 0);
   const shots = shotFacts(plan);
-  const should = shots.flatMap(({ length, time }) => Array.from({ length }, (_, k) => time!.at(k) as number));
+  const should = shots.flatMap(({ length, time }) =>
+    Array.from({ length }, (_, k) => time!.at(k) as number),
+  );
   expect(Array.from({ length: 96 }, (_, frame) => numberOf(frame))).toEqual(should);
   // The ramp skips frames at its crest and repeats none at its floor.
   expect(new Set(should.slice(1).map((frame, i) => frame - should[i]!)).size).toBeGreaterThan(4);

@@ -8,7 +8,9 @@ const startsOf = async (page: Page) => {
   return (await planOf(page)).score!.shots.map((s) => s.start as number);
 };
 
-test('a cut is dragged from cue to cue, freely with Alt, and given up with Escape', async ({ page }) => {
+test('a cut is dragged from cue to cue, freely with Alt, and given up with Escape', async ({
+  page,
+}) => {
   await openDemo(page, 'score');
   const before = await startsOf(page);
   const drag = async (by: number, end: () => Promise<void>) => {
@@ -55,7 +57,10 @@ test('shots are split, swapped, slipped, lengthened, locked and filled by keys a
   await page.keyboard.press('Shift+.');
   expect((await shotAt(2)).sourceIn).toBe(before.shots[2]!.sourceIn + 11);
   await page.keyboard.press('Alt+ArrowDown');
-  expect([(await shotAt(2)).clip, (await shotAt(3)).clip]).toEqual([before.shots[3]!.clip, before.shots[2]!.clip]);
+  expect([(await shotAt(2)).clip, (await shotAt(3)).clip]).toEqual([
+    before.shots[3]!.clip,
+    before.shots[2]!.clip,
+  ]);
   await cut(page, 5).click();
   await page.keyboard.press('Alt+ArrowRight');
   expect((await startsOf(page))[6]).toBe(before.shots[6]!.start + 1);
@@ -76,14 +81,18 @@ test('shots are split, swapped, slipped, lengthened, locked and filled by keys a
   expect((await planOf(page)).score).toEqual(before);
 });
 
-test('several cuts are selected and moved, and the stretch between them is laid out anew', async ({ page }) => {
+test('several cuts are selected and moved, and the stretch between them is laid out anew', async ({
+  page,
+}) => {
   await openDemo(page, 'score');
   const before = await startsOf(page);
   await cut(page, 8).click();
   await cut(page, 14).click({ modifiers: ['Shift'] });
   await expect(page.getByText('7 cuts selected')).toBeVisible();
   await page.keyboard.press('Shift+ArrowRight');
-  expect((await startsOf(page)).map((s, i) => s - before[i]!).slice(7, 16)).toEqual([0, 1, 1, 1, 1, 1, 1, 1, 0]);
+  expect((await startsOf(page)).map((s, i) => s - before[i]!).slice(7, 16)).toEqual([
+    0, 1, 1, 1, 1, 1, 1, 1, 0,
+  ]);
   await page.keyboard.press('Control+z');
   await page.keyboard.press('r');
   const offers = page.getByRole('region', { name: 'Proposed layouts' }).getByRole('article');
@@ -113,7 +122,9 @@ test('several cuts are selected and moved, and the stretch between them is laid 
   expect((await planOf(page)).score!.shots[5]!.clip).toBe(shots[3]!.clip);
 });
 
-test('wishes shape what is proposed, and a conflict is named and mended at a click', async ({ page }) => {
+test('wishes shape what is proposed, and a conflict is named and mended at a click', async ({
+  page,
+}) => {
   await openDemo(page, 'score');
   await page.getByRole('button', { name: 'Wishes', exact: true }).click();
   const wishes = page.getByRole('complementary', { name: 'Wishes' });
@@ -126,7 +137,9 @@ test('wishes shape what is proposed, and a conflict is named and mended at a cli
   await offers.first().getByRole('button', { name: 'Take', exact: true }).click();
   await saved(page);
   const { score } = await planOf(page);
-  const lengths = score!.shots.map((s, i) => (score!.shots[i + 1]?.start ?? score!.length) - s.start);
+  const lengths = score!.shots.map(
+    (s, i) => (score!.shots[i + 1]?.start ?? score!.length) - s.start,
+  );
   const mean = (list: number[]) => list.reduce((a, b) => a + b, 0) / list.length;
   expect(mean(lengths.slice(-12))).toBeLessThan(0.75 * mean(lengths.slice(0, 12)));
   expect(score!.shots[0]!.clip).toBe('flywheel');
@@ -166,7 +179,10 @@ test('the pace is drawn on the lines by mouse and by key', async ({ page }) => {
   await expect(point).toHaveAccessibleName(new RegExp(`, ${shorter + 1} frames`));
 });
 
-test('the table sorts, filters and copies; charts and another rate show the same film', async ({ page, context }) => {
+test('the table sorts, filters and copies; charts and another rate show the same film', async ({
+  page,
+  context,
+}) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await openDemo(page, 'score');
   await page.getByRole('button', { name: 'Table', exact: true }).click();
@@ -194,7 +210,9 @@ test('the table sorts, filters and copies; charts and another rate show the same
   expect((await planOf(page)).rate).toEqual({ num: 25, den: 1 });
 });
 
-test('lines hold sixteen bars or a quarter of one, with a tick for every frame', async ({ page }) => {
+test('lines hold sixteen bars or a quarter of one, with a tick for every frame', async ({
+  page,
+}) => {
   await openDemo(page, 'score');
   await expect(cut(page, 1)).toBeVisible();
   await page.keyboard.press('-');

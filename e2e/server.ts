@@ -17,7 +17,10 @@ export interface RunningServer {
 }
 
 /** Starts the built server, on any free port and an empty data folder unless told otherwise; the demo is brought in. */
-export async function startServer({ data, port = '0' }: { data?: string; port?: string } = {}): Promise<RunningServer> {
+export async function startServer({
+  data,
+  port = '0',
+}: { data?: string; port?: string } = {}): Promise<RunningServer> {
   const folder = data ?? mkdtempSync(path.join(tmpdir(), 'caesura-e2e-'));
   const child = spawn(process.execPath, [path.join(ROOT, 'server/dist/main.js')], {
     env: { ...process.env, CAESURA_ROOT: ROOT, CAESURA_DATA: folder, CAESURA_PORT: port },

@@ -1,5 +1,5 @@
 import type { Plan } from '../core/src/plan/index.ts';
-import { Tape, beatTimes } from '../core/src/listen/testing/synthesis.ts';
+import { Tape, beatTimes } from '../core/src/testing/synthesis.ts';
 import { choose, expect, handOff, newPlan, recordFrames, saved, step, test, type } from './test.ts';
 import { wavOf } from './wav.ts';
 
@@ -14,12 +14,19 @@ function song(): { wav: Buffer; beats: number[] } {
     if (i % 2 === 0) tape.kick(at);
     else tape.snare(at, 0.4);
     tape.hat(at + 30 / TEMPO, 0.2);
-    tape.pluck(at, [40, 45, 47, 42][(i >> 2) % 4]! + (i % 4 === 0 ? 0 : 12), 0.5, i % 4 === 0 ? 0.4 : 0.15);
+    tape.pluck(
+      at,
+      [40, 45, 47, 42][(i >> 2) % 4]! + (i % 4 === 0 ? 0 : 12),
+      0.5,
+      i % 4 === 0 ? 0.4 : 0.15,
+    );
   });
   return { wav: Buffer.from(wavOf([tape.samples], tape.sampleRate)), beats };
 }
 
-test('from a song to a cut list whose cuts are on the beats and whose total is the target', async ({ page }) => {
+test('from a song to a cut list whose cuts are on the beats and whose total is the target', async ({
+  page,
+}) => {
   const { wav, beats } = song();
   await newPlan(page);
   await type(page, 'Name', 'Guild evening');
@@ -28,7 +35,11 @@ test('from a song to a cut list whose cuts are on the beats and whose total is t
   await expect(page.getByText('720 f')).toBeVisible();
 
   await step(page, 'Listen');
-  await choose(page, 'Choose a sound file', { name: 'guild.wav', mimeType: 'audio/wav', buffer: wav });
+  await choose(page, 'Choose a sound file', {
+    name: 'guild.wav',
+    mimeType: 'audio/wav',
+    buffer: wav,
+  });
   await expect(page.getByRole('heading', { name: 'guild.wav' })).toBeVisible({ timeout: 120_000 });
   await expect(page.getByText(/≈ (99\.\d|100\.\d)\d BPM/)).toBeVisible();
 

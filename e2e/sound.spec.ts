@@ -20,7 +20,9 @@ async function openPlan(
 ): Promise<Plan> {
   const demo = readPlan(JSON.parse(readFileSync(`${ROOT}/demo/output/plans/${file}.json`, 'utf8')));
   const plan = { ...change(demo), name: 'Sound of this test' };
-  const own = (await (await page.request.post('/api/plans', { data: { plan } })).json()) as { id: string };
+  const own = (await (await page.request.post('/api/plans', { data: { plan } })).json()) as {
+    id: string;
+  };
   await page.goto(`/plans/${own.id}/${where}`);
   return plan;
 }
@@ -63,7 +65,9 @@ test('the guide track has every effect on its instant to a millisecond, with a c
       ...plan,
       sounds: [],
       music: { ...plan.music!, gain: -90 },
-      accents: plan.accents.filter((accent) => accent.kind === kind).map((accent) => ({ ...accent, gain: -9 })),
+      accents: plan.accents
+        .filter((accent) => accent.kind === kind)
+        .map((accent) => ({ ...accent, gain: -9 })),
     });
   for (const [kind, count] of [
     ['hit', 9],
@@ -76,13 +80,19 @@ test('the guide track has every effect on its instant to a millisecond, with a c
     expect(facts).toHaveLength(count);
     const off = facts.map(({ peaks }) => Math.abs(loudestNear(left, peaks, 0.06) - peaks));
     expect(
-      facts.map(({ effect }, i) => `${effect.name} ${off[i]! < 0.001 ? 'on it' : `off by ${off[i]! * 1000} ms`}`),
+      facts.map(
+        ({ effect }, i) =>
+          `${effect.name} ${off[i]! < 0.001 ? 'on it' : `off by ${off[i]! * 1000} ms`}`,
+      ),
     ).toEqual(facts.map(({ effect }) => `${effect.name} on it`));
     const cues = wave.listCuePoints() as unknown as { position: number; label: string }[];
     for (const { effect, at } of facts) {
       const seconds = at.at.num / at.at.den;
       expect(
-        cues.some(({ label, position }) => label === effect.name && Math.abs(position / 1000 - seconds) < 0.001),
+        cues.some(
+          ({ label, position }) =>
+            label === effect.name && Math.abs(position / 1000 - seconds) < 0.001,
+        ),
         `${effect.name} ${seconds}`,
       ).toBe(true);
     }
@@ -90,18 +100,26 @@ test('the guide track has every effect on its instant to a millisecond, with a c
   }
 });
 
-test('the whole mix is as loud as ffmpeg’s meter finds it, and stays below full scale', async ({ page }) => {
+test('the whole mix is as loud as ffmpeg’s meter finds it, and stays below full scale', async ({
+  page,
+}) => {
   await openPlan(page, 'rehearsed', 'hand-off');
   const { left, file } = await guide(page);
   const told = await page.getByText(/LUFS; the sum reached/).innerText();
   expect(
     Math.max(
-      ...Array.from({ length: 450 }, (_, i) => Math.max(...left.subarray(i * 4800, (i + 1) * 4800).map(Math.abs))),
+      ...Array.from({ length: 450 }, (_, i) =>
+        Math.max(...left.subarray(i * 4800, (i + 1) * 4800).map(Math.abs)),
+      ),
     ),
   ).toBeLessThan(0.9);
-  const { stderr } = spawnSync('ffmpeg', ['-hide_banner', '-i', file, '-af', 'ebur128', '-f', 'null', '-'], {
-    encoding: 'utf8',
-  });
+  const { stderr } = spawnSync(
+    'ffmpeg',
+    ['-hide_banner', '-i', file, '-af', 'ebur128', '-f', 'null', '-'],
+    {
+      encoding: 'utf8',
+    },
+  );
   const report = stderr.slice(stderr.lastIndexOf('Summary'));
   const reference = Number(/I:\s+(-?[\d.]+) LUFS/.exec(report)![1]);
   const ours = Number(/^(−?[\d.]+) LUFS/.exec(told)![1]!.replace('−', '-'));
@@ -112,7 +130,9 @@ test('the whole mix is as loud as ffmpeg’s meter finds it, and stays below ful
 function swell(seconds: number, peak: number): Buffer {
   const samples = Float32Array.from({ length: Math.round(seconds * RATE) }, (_, n) => {
     const t = n / RATE;
-    return 0.8 * Math.sin(2 * Math.PI * 700 * t) * Math.exp(t < peak ? (t - peak) * 12 : (peak - t) * 20);
+    return (
+      0.8 * Math.sin(2 * Math.PI * 700 * t) * Math.exp(t < peak ? (t - peak) * 12 : (peak - t) * 20)
+    );
   });
   return Buffer.from(wavOf([samples], RATE));
 }
@@ -123,7 +143,11 @@ test('a file made afresh is measured, put on a cut, fitted, levelled with its re
   await openPlan(page, 'open-day-teaser', 'sound/11');
   await expect(page.getByText('No effect is heard here.')).toBeVisible();
   await tab(page, 'Effects');
-  await choose(page, 'Add sound effects', { name: 'paper swish.wav', mimeType: 'audio/wav', buffer: swell(0.9, 0.6) });
+  await choose(page, 'Add sound effects', {
+    name: 'paper swish.wav',
+    mimeType: 'audio/wav',
+    buffer: swell(0.9, 0.6),
+  });
   await expect(page.getByText(/^rises \d+ ms · falls \d+ ms/)).toBeVisible();
   const [effect] = (await now(page)).effects;
   expect(effect!.name).toBe('paper swish');
@@ -133,7 +157,8 @@ test('a file made afresh is measured, put on a cut, fitted, levelled with its re
   await page.getByRole('button', { name: 'Put it on cut 11' }).click();
   const close = page.getByRole('group', { name: 'Sound at cut 11' });
   await expect(close).toContainText('paper swish');
-  const cutTime = async (cut: number) => ((await now(page)).score!.shots[cut]!.start as number) / 24;
+  const cutTime = async (cut: number) =>
+    ((await now(page)).score!.shots[cut]!.start as number) / 24;
   const only = async () => accentFacts(await now(page)).find(({ at }) => at.cut === 11)!;
   expect((await only()).peaks).toBeCloseTo(await cutTime(11), 6);
   await type(page, 'Speed', '200');
@@ -141,7 +166,9 @@ test('a file made afresh is measured, put on a cut, fitted, levelled with its re
   await page.getByLabel('Pitch', { exact: true }).selectOption('kept');
   expect((await only()).semitones).toBe(0);
   await expect(
-    page.getByText(/^The music has −[\d.]+ LUFS there, the effect −[\d.]+: −[\d.]+ dB puts it 7 LU under\.$/),
+    page.getByText(
+      /^The music has −[\d.]+ LUFS there, the effect −[\d.]+: −[\d.]+ dB puts it 7 LU under\.$/,
+    ),
   ).toBeVisible();
   await type(page, 'Level', '−2,5 dB');
   expect((await only()).gain).toBe(-2.5);
@@ -179,7 +206,9 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
   await expect(faults).toContainText('over full scale');
   // With the music as well, once their sum is measured.
   await expect(faults).toContainText(/All sounds together go [\d.]+ dB over full scale/);
-  await expect(page.getByRole('navigation', { name: 'Steps' }).getByLabel('2 faults')).toBeVisible();
+  await expect(
+    page.getByRole('navigation', { name: 'Steps' }).getByLabel('2 faults'),
+  ).toBeVisible();
   await faults.getByRole('button', { name: 'Take the advised level' }).click();
   await expect(faults).toBeHidden();
   await page.keyboard.press('ArrowDown');
@@ -212,7 +241,8 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
     .getByRole('status')
     .filter({ hasText: /All together −[\d.]+ LUFS, highest −?[\d.]+ dB of full scale/ });
   await expect(sum).toBeVisible();
-  const top = async () => Number(/highest (−?[\d.]+)/.exec(await sum.innerText())![1]!.replace('−', '-'));
+  const top = async () =>
+    Number(/highest (−?[\d.]+)/.exec(await sum.innerText())![1]!.replace('−', '-'));
   const before = await top();
 
   // Louder by ten decibels the music clips; all is turned down, by which the sum is known to have moved.
@@ -235,17 +265,26 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
 test('the sum says what is not in it, and where nothing sounds', async ({ page }) => {
   const gone = (plan: Plan): Plan => ({
     ...plan,
-    effects: plan.effects.map((effect, i) => (i === 0 ? { ...effect, media: 'f'.repeat(64) } : effect)),
+    effects: plan.effects.map((effect, i) =>
+      i === 0 ? { ...effect, media: 'f'.repeat(64) } : effect,
+    ),
     accents: plan.accents.map((accent) => ({ ...accent, effect: plan.effects[0]!.id })),
   });
   await openPlan(page, 'rehearsed', 'sound/6', gone);
   const sum = page.getByRole('status').filter({ hasText: 'All together' });
   await expect(sum).toContainText(/LUFS, highest .* Without what is silent: /);
-  await openPlan(page, 'rehearsed', 'sound/6', (plan) => ({ ...plan, music: null, sounds: [], accents: [] }));
+  await openPlan(page, 'rehearsed', 'sound/6', (plan) => ({
+    ...plan,
+    music: null,
+    sounds: [],
+    accents: [],
+  }));
   await expect(sum).toHaveText('All together: silence');
 });
 
-test('a recipe carries the effects of its cut to other cuts, and into another plan', async ({ page }) => {
+test('a recipe carries the effects of its cut to other cuts, and into another plan', async ({
+  page,
+}) => {
   const plan = await openPlan(page, 'rehearsed', 'joins/6');
   await expect(page.getByRole('heading', { name: 'Cut 6', exact: true })).toBeVisible();
   await tab(page, 'Recipes');
@@ -255,12 +294,15 @@ test('a recipe carries the effects of its cut to other cuts, and into another pl
   await expect(page.getByRole('heading', { name: 'Cut 8', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Put Zoom through of cut 6 on this cut' }).click();
   await step(page, 'Sound');
-  await expect(page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^8/ })).toContainText(
-    'Whoosh, hard',
-  );
+  await expect(
+    page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^8/ }),
+  ).toContainText('Whoosh, hard');
   const put = await now(page);
   expect(put.accents).toHaveLength(plan.accents.length + 1);
-  expect(accentFacts(put).find(({ at }) => at.cut === 8)!.peaks).toBeCloseTo(plan.score!.shots[8]!.start / 24, 6);
+  expect(accentFacts(put).find(({ at }) => at.cut === 8)!.peaks).toBeCloseTo(
+    plan.score!.shots[8]!.start / 24,
+    6,
+  );
 
   // Changed by hand there, it follows the recipe again.
   await page
@@ -294,7 +336,10 @@ test('files that are no effects are refused with what is wrong and how to mend i
     'words.wav': [Buffer.from('no sound at all'), 'is not a sound file that can be read'],
     'empty.wav': [Buffer.alloc(0), 'is empty'],
     'silence.wav': [Buffer.from(wavOf([new Float32Array(RATE)], RATE)), 'is silent'],
-    'long.wav': [Buffer.from(wavOf([new Float32Array(8000 * 301)], 8000)), 'too long for an effect'],
+    'long.wav': [
+      Buffer.from(wavOf([new Float32Array(8000 * 301)], 8000)),
+      'too long for an effect',
+    ],
   } as const;
   const before = await now(page);
   for (const [name, [buffer, says]] of Object.entries(files)) {

@@ -37,14 +37,17 @@ export async function newPlan(page: Page): Promise<void> {
 
 /** Opens a step of a copy of the demo's teaser as it ships, whatever other tests made of the one on the server. */
 export async function openDemo(page: Page, path: string): Promise<void> {
-  const plan = JSON.parse(readFileSync(`${ROOT}/demo/output/plans/open-day-teaser.json`, 'utf8')) as object;
+  const plan = JSON.parse(
+    readFileSync(`${ROOT}/demo/output/plans/open-day-teaser.json`, 'utf8'),
+  ) as object;
   const data = { plan: { ...plan, name: 'Of this test only' } };
   const own = (await (await page.request.post('/api/plans', { data })).json()) as { id: string };
   await page.goto(`/plans/${own.id}/${path}`);
 }
 
 /** Opens a page of the panel beside a sound. */
-export const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+export const tab = (page: Page, name: string) =>
+  page.getByRole('tab', { name, exact: true }).click();
 
 /** Types into a labelled field and takes it. */
 export async function type(page: Page, label: string, text: string): Promise<void> {
@@ -57,8 +60,11 @@ export async function type(page: Page, label: string, text: string): Promise<voi
 export const saved = (page: Page) => expect(page.locator('.pill-save')).toHaveText('Saved');
 
 /** Chooses a file on a file input by its label. */
-export const choose = (page: Page, label: string, file: { name: string; mimeType: string; buffer: Buffer }) =>
-  page.locator(`input[type=file][aria-label="${label}"]`).setInputFiles(file);
+export const choose = (
+  page: Page,
+  label: string,
+  file: { name: string; mimeType: string; buffer: Buffer },
+) => page.locator(`input[type=file][aria-label="${label}"]`).setInputFiles(file);
 
 /** Downloads a format of Hand-off and returns its text. */
 export async function handOff(page: Page, format: string): Promise<string> {

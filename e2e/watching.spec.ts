@@ -1,9 +1,20 @@
 import type { Page } from '@playwright/test';
-import { sightOf, type FrameFacts } from '@caesura/core/footage';
-import { median } from '@caesura/core/listen';
+import { clipAnalysisOf, type FrameFacts } from '@caesura/core/footage';
+import { median } from '../core/src/numbers/median.ts';
 import { frameRate } from '@caesura/core/time';
 import type * as Proxies from '../web/src/proxy/reader.ts';
-import { BITS, bringIn, clip, H264, numbered, planOf, seenOf, turnedClip, withTexture, type Chosen } from './clips.ts';
+import {
+  BITS,
+  bringIn,
+  clip,
+  H264,
+  numbered,
+  planOf,
+  measuredOf,
+  turnedClip,
+  withChroma,
+  type Chosen,
+} from './clips.ts';
 import { proxyReaderScript } from './proxy-bundle.ts';
 import { expect, newPlan, saved, step, test } from './test.ts';
 
@@ -12,7 +23,16 @@ test.use({ bypassCSP: true });
 test.setTimeout(240_000);
 
 const counting = (rate: string, frames: number) => [
-  ...['-f', 'lavfi', '-i', `testsrc2=size=640x360:rate=120`, '-r', rate, '-vf', `fps=${rate},${numbered}`],
+  ...[
+    '-f',
+    'lavfi',
+    '-i',
+    `testsrc2=size=640x360:rate=120`,
+    '-r',
+    rate,
+    '-vf',
+    `fps=${rate},${numbered}`,
+  ],
   ...['-frames:v', String(frames)],
 ];
 
@@ -32,7 +52,8 @@ const wrongSeeks = (page: Page, id: string, frames: number, seeks: number, turne
           const [x, y] = turned
             ? [reader.width * 0.91, reader.height * along]
             : [reader.width * along, reader.height * 0.09];
-          if (context.getImageData(Math.round(x), Math.round(y), 1, 1).data[1]! > 128) number += 2 ** bit;
+          if (context.getImageData(Math.round(x), Math.round(y), 1, 1).data[1]! > 128)
+            number += 2 ** bit;
         }
         return number;
       };
@@ -55,7 +76,9 @@ const wrongSeeks = (page: Page, id: string, frames: number, seeks: number, turne
     { id, frames, seeks, bits: BITS, turned },
   );
 
-test('of 500 random frames of the small copies of all kinds of clips every one is the right one', async ({ page }) => {
+test('of 500 random frames of the small copies of all kinds of clips every one is the right one', async ({
+  page,
+}) => {
   const counts = { 'a.mp4': 300, 'b.mov': 240, 'c.webm': 250, 'd.mkv': 200, 'e.mp4': 150 };
   await newPlan(page);
   await step(page, 'Footage');
@@ -76,7 +99,16 @@ test('of 500 random frames of the small copies of all kinds of clips every one i
     ]),
     await clip('d.mkv', [...counting('120', 200), ...H264]),
     // Its frames are unevenly spaced: of every nine places two are empty.
-    await clip('e.mp4', ['-f', 'lavfi', '-i', 'testsrc2=size=640x360:rate=30', ...uneven, '-frames:v', '150', ...H264]),
+    await clip('e.mp4', [
+      '-f',
+      'lavfi',
+      '-i',
+      'testsrc2=size=640x360:rate=30',
+      ...uneven,
+      '-frames:v',
+      '150',
+      ...H264,
+    ]),
   ] as Chosen[]);
   await saved(page);
   const { clips } = await planOf(page);
@@ -84,13 +116,19 @@ test('of 500 random frames of the small copies of all kinds of clips every one i
   expect(clips[4]!.times).toBeDefined();
   await page.addScriptTag({ content: await proxyReaderScript() });
   for (const { fileName, proxy } of clips)
-    expect(await wrongSeeks(page, proxy!, counts[fileName as keyof typeof counts], 100, false), fileName!).toEqual([]);
+    expect(
+      await wrongSeeks(page, proxy!, counts[fileName as keyof typeof counts], 100, false),
+      fileName!,
+    ).toEqual([]);
 });
 
 const PROXY = 320;
 
 /** Median difference, in pixels of a small copy, between the shifts found and those made. */
-function shiftError(frames: readonly FrameFacts[], made: (k: number) => readonly [number, number]): number {
+function shiftError(
+  frames: readonly FrameFacts[],
+  made: (k: number) => readonly [number, number],
+): number {
   return median(
     frames.slice(1).map(({ dx, dy }, i) => {
       const [x, y] = made(i + 1);
@@ -99,15 +137,18 @@ function shiftError(frames: readonly FrameFacts[], made: (k: number) => readonly
   );
 }
 
-test('pans and zooms over a picture, coded with ffmpeg, are followed as they were made', async ({ page }) => {
+test('pans and zooms over a picture, coded with ffmpeg, are followed as they were made', async ({
+  page,
+}) => {
   await newPlan(page);
   await step(page, 'Footage');
   // Four pixels of the large picture make one of the clip, so that whole steps there are quarters here.
-  const cut = (x: string, y: string) => `crop=2560:1440:x='${x}':y='${y}',scale=640:360:flags=area,format=yuv420p`;
+  const cut = (x: string, y: string) =>
+    `crop=2560:1440:x='${x}':y='${y}',scale=640:360:flags=area,format=yuv420p`;
   const still = (file: string, filter: string, frames: number) => [
     ...['-loop', '1', '-framerate', '25', '-i', file, '-vf', filter, '-frames:v', String(frames)],
   ];
-  const files = withTexture(31, 3840, 2160, (file) =>
+  const files = withChroma(31, 3840, 2160, (file) =>
     Promise.all([
       clip('pan.mp4', [...still(file, cut('100+9*n', '300-3*n'), 60), ...H264]),
       // At rest to frame 20, then 12 pixels of 2560 a frame up to frame 60, then at rest.
@@ -123,7 +164,11 @@ test('pans and zooms over a picture, coded with ffmpeg, are followed as they wer
       ]),
       // Noise that changes from frame to frame, and light that flickers by a tenth.
       clip('noisy.mp4', [
-        ...still(file, `${cut('100+9*n', '300-3*n')},noise=alls=10:allf=t,eq=contrast='1+0.1*sin(n)':eval=frame`, 50),
+        ...still(
+          file,
+          `${cut('100+9*n', '300-3*n')},noise=alls=10:allf=t,eq=contrast='1+0.1*sin(n)':eval=frame`,
+          50,
+        ),
         ...H264,
       ]),
     ]),
@@ -132,27 +177,52 @@ test('pans and zooms over a picture, coded with ffmpeg, are followed as they wer
   await saved(page);
   const rate = frameRate(25);
   // The picture goes the other way than the part that is shown of it.
-  expect(shiftError((await seenOf(page, 'pan.mp4')).frames, () => [-9 / 2560, 3 / 2560])).toBeLessThan(0.1);
-  expect(shiftError((await seenOf(page, 'noisy.mp4')).frames, () => [-9 / 2560, 3 / 2560])).toBeLessThan(0.1);
-  const zoomed = (await seenOf(page, 'zoom.mp4')).frames.slice(1);
-  expect(median(zoomed.map(({ zoom }, k) => Math.abs(zoom / (32 / (3200 + 32 * k)) - 1)))).toBeLessThan(0.05);
-  const rests = sightOf(await seenOf(page, 'rests.mp4'), rate);
+  expect(
+    shiftError((await measuredOf(page, 'pan.mp4')).frames, () => [-9 / 2560, 3 / 2560]),
+  ).toBeLessThan(0.1);
+  expect(
+    shiftError((await measuredOf(page, 'noisy.mp4')).frames, () => [-9 / 2560, 3 / 2560]),
+  ).toBeLessThan(0.1);
+  const zoomed = (await measuredOf(page, 'zoom.mp4')).frames.slice(1);
+  expect(
+    median(zoomed.map(({ zoom }, k) => Math.abs(zoom / (32 / (3200 + 32 * k)) - 1))),
+  ).toBeLessThan(0.05);
+  const rests = clipAnalysisOf(await measuredOf(page, 'rests.mp4'), rate);
   expect(rests.still).toHaveLength(2);
   expect(Math.abs(rests.still[0]!.to - 21)).toBeLessThanOrEqual(1);
   expect(Math.abs(rests.still[1]!.from - 60)).toBeLessThanOrEqual(1);
-  expect(rests.proposed.map((m) => m.kind)).toEqual(['start', expect.stringMatching(/settle|peak/)]);
+  expect(rests.proposed.map((m) => m.kind)).toEqual([
+    'start',
+    expect.stringMatching(/settle|peak/),
+  ]);
   expect(Math.abs(rests.proposed[0]!.at - 21)).toBeLessThanOrEqual(2);
   expect(Math.abs(rests.proposed[1]!.at - 60)).toBeLessThanOrEqual(2);
 });
 
-test('a clip that its header turns by a quarter is kept and followed as it is shown', async ({ page }) => {
+test('a clip that its header turns by a quarter is kept and followed as it is shown', async ({
+  page,
+}) => {
   await newPlan(page);
   await step(page, 'Footage');
-  const lying = ['-vf', "crop=2560:1440:x='100+9*n':y='300-3*n',scale=640:360:flags=area,format=yuv420p"];
+  const lying = [
+    '-vf',
+    "crop=2560:1440:x='100+9*n':y='300-3*n',scale=640:360:flags=area,format=yuv420p",
+  ];
   const files = await Promise.all([
     turnedClip('numbers.mp4', [...counting('25', 120), ...H264]),
-    withTexture(31, 3840, 2160, (file) =>
-      turnedClip('pan.mp4', ['-loop', '1', '-framerate', '25', '-i', file, ...lying, '-frames:v', '60', ...H264]),
+    withChroma(31, 3840, 2160, (file) =>
+      turnedClip('pan.mp4', [
+        '-loop',
+        '1',
+        '-framerate',
+        '25',
+        '-i',
+        file,
+        ...lying,
+        '-frames:v',
+        '60',
+        ...H264,
+      ]),
     ),
   ]);
   await bringIn(page, files);
@@ -163,8 +233,10 @@ test('a clip that its header turns by a quarter is kept and followed as it is sh
     [1, { width: 360, height: 640 }],
   ]);
   await page.addScriptTag({ content: await proxyReaderScript() });
-  expect(await wrongSeeks(page, clips.find((c) => c.fileName === 'numbers.mp4')!.proxy!, 120, 60, true)).toEqual([]);
+  expect(
+    await wrongSeeks(page, clips.find((c) => c.fileName === 'numbers.mp4')!.proxy!, 120, 60, true),
+  ).toEqual([]);
   // What goes to the left and down in the file goes up and to the left on the screen, where the picture is 360 wide.
   const made = [(-3 / 2560) * (640 / 360), (-9 / 2560) * (640 / 360)] as const;
-  expect(shiftError((await seenOf(page, 'pan.mp4')).frames, () => made)).toBeLessThan(0.1);
+  expect(shiftError((await measuredOf(page, 'pan.mp4')).frames, () => made)).toBeLessThan(0.1);
 });

@@ -17,7 +17,10 @@ export function wavOf(channels: readonly Float32Array[], sampleRate: number): Ui
   bytes.writeUInt32LE(count * block, 40);
   for (let n = 0; n < count; n++)
     channels.forEach((channel, c) =>
-      bytes.writeInt16LE(Math.round(32767 * Math.max(-1, Math.min(1, channel[n]!))), 44 + n * block + c * 2),
+      bytes.writeInt16LE(
+        Math.round(32767 * Math.max(-1, Math.min(1, channel[n]!))),
+        44 + n * block + c * 2,
+      ),
     );
   return bytes;
 }

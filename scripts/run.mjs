@@ -2,7 +2,15 @@
 // anything is installed.
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { testSummary } from './test-summary.mjs';
@@ -22,7 +30,8 @@ const stop = (text, code = 1) => {
 };
 
 const [major, minor] = process.versions.node.split('.').map(Number);
-if (major < 20 || (major === 20 && minor < 19)) stop(`Node 20.19 or newer is needed; this is ${process.version}.`);
+if (major < 20 || (major === 20 && minor < 19))
+  stop(`Node 20.19 or newer is needed; this is ${process.version}.`);
 
 /** Runs a command to its end and returns its exit code; its output goes where ours goes. */
 function attempt(command, args, env = {}) {
@@ -44,33 +53,49 @@ const TSX = () => script('tsx', 'dist/cli.mjs');
 
 /** A hash of files and folders, and of what the machine is. */
 function hashOf(...inputs) {
-  const hash = createHash('sha256').update(`${process.version} ${process.platform} ${process.arch}`);
+  const hash = createHash('sha256').update(
+    `${process.version} ${process.platform} ${process.arch}`,
+  );
   const walk = (place) => {
     if (!existsSync(place)) return;
-    if (!statSync(place).isDirectory()) return void hash.update(place).update('\0').update(readFileSync(place));
+    if (!statSync(place).isDirectory())
+      return void hash.update(place).update('\0').update(readFileSync(place));
     for (const name of readdirSync(place).sort())
-      if (!['node_modules', 'dist'].includes(name) && !name.includes('.test.')) walk(path.join(place, name));
+      if (!['node_modules', 'dist'].includes(name) && !name.includes('.test.'))
+        walk(path.join(place, name));
   };
   inputs.forEach(walk);
   return hash.digest('hex');
 }
 
 const stampOf = (file) => (existsSync(file) ? readFileSync(file, 'utf8') : '');
-const manifests = ['package-lock.json', 'package.json', 'core/package.json', 'server/package.json', 'web/package.json'];
+const manifests = [
+  'package-lock.json',
+  'package.json',
+  'core/package.json',
+  'server/package.json',
+  'web/package.json',
+];
 
 function ensurePackages() {
   const stamp = 'node_modules/.installed';
   const wanted = hashOf(...manifests, '.npmrc');
   if (stampOf(stamp) === wanted) return;
   // What npm tells the scripts it runs would mislead a second npm inside them.
-  const misleading = /^npm_(package|lifecycle|config_(global|prefix|local_prefix|production|omit|only))/i;
-  const env = Object.fromEntries(Object.entries(process.env).filter(([name]) => !misleading.test(name)));
+  const misleading =
+    /^npm_(package|lifecycle|config_(global|prefix|local_prefix|production|omit|only))/i;
+  const env = Object.fromEntries(
+    Object.entries(process.env).filter(([name]) => !misleading.test(name)),
+  );
   delete env.NODE_ENV;
   const args = ['ci', '--include=dev', '--no-audit', '--no-fund', '--prefer-offline'];
   say(`npm ${args.join(' ')}`);
   const npm = process.env.npm_execpath;
   const [command, before] = npm?.endsWith('.js') ? [process.execPath, [npm]] : ['npm', []];
-  const result = spawnSync(command, [...before, ...args], { stdio: ['ignore', quiet ? 2 : 'inherit', 'inherit'], env });
+  const result = spawnSync(command, [...before, ...args], {
+    stdio: ['ignore', quiet ? 2 : 'inherit', 'inherit'],
+    env,
+  });
   if (result.status !== 0) stop(`npm ci failed (${result.signal ?? result.status}).`);
   writeFileSync(stamp, wanted);
 }
@@ -78,7 +103,12 @@ function ensurePackages() {
 function ensureBuild() {
   const stamp = '.cache/built';
   const wanted = hashOf(...manifests, 'core', 'server', 'web', 'tsconfig.base.json');
-  if (stampOf(stamp) === wanted && existsSync('server/dist/main.js') && existsSync('web/dist/index.html')) return;
+  if (
+    stampOf(stamp) === wanted &&
+    existsSync('server/dist/main.js') &&
+    existsSync('web/dist/index.html')
+  )
+    return;
   rmSync(stamp, { force: true });
   node(script('vite', 'bin/vite.js'), 'build', 'web', '--logLevel', 'warn');
   node(script('vite', 'bin/vite.js'), 'build', 'server', '--logLevel', 'warn');
@@ -88,14 +118,17 @@ function ensureBuild() {
 
 /** Debian packages that tests need, installed only where their program is missing. */
 function ensureProgram(program, debianPackage) {
-  const found = spawnSync('sh', ['-c', `command -v ${program}`], { encoding: 'utf8' }).stdout.trim();
+  const found = spawnSync('sh', ['-c', `command -v ${program}`], {
+    encoding: 'utf8',
+  }).stdout.trim();
   if (found) return found;
   installFromDebian([debianPackage], `${program} is missing`);
   return `/usr/bin/${program}`;
 }
 
 function installFromDebian(packages, reason) {
-  if (process.getuid?.() !== 0) stop(`${reason}: install it with apt-get install ${packages.join(' ')}.`);
+  if (process.getuid?.() !== 0)
+    stop(`${reason}: install it with apt-get install ${packages.join(' ')}.`);
   const lock = ['-o', 'DPkg::Lock::Timeout=600'];
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
   must('apt-get', [...lock, 'update', '-qq'], env);
@@ -117,7 +150,11 @@ function ensurePackagesOfDebian(packages) {
 function check() {
   const projects = ['core', 'server', 'web', '.'];
   const checks = [
-    ...projects.map((project) => [`types of ${project}`, script('typescript', 'bin/tsc'), ['-p', project]]),
+    ...projects.map((project) => [
+      `types of ${project}`,
+      script('typescript', 'bin/tsc'),
+      ['-p', project],
+    ]),
     ['lint', script('eslint', 'bin/eslint.js'), ['.', '--max-warnings', '0']],
     ['form', script('prettier', 'bin/prettier.cjs'), ['--check', '--log-level', 'warn', '.']],
     [
@@ -126,7 +163,9 @@ function check() {
       ['--config', '.dependency-cruiser.cjs', 'core/src', 'server/src', 'web/src'],
     ],
   ];
-  return checks.filter(([, file, args]) => attempt(process.execPath, [file, ...args]) !== 0).map(([name]) => name);
+  return checks
+    .filter(([, file, args]) => attempt(process.execPath, [file, ...args]) !== 0)
+    .map(([name]) => name);
 }
 
 async function start() {

@@ -1,1 +1,4 @@
-export function testSummary(unitReport: string, browserReport: string): { passed: number; failed: number };
+export function testSummary(
+  unitReport: string,
+  browserReport: string,
+): { passed: number; failed: number };

@@ -15,7 +15,8 @@ export function testSummary(unitReport, browserReport) {
   return {
     passed: (unit?.numPassedTests ?? 0) + (browser ? browser.expected + browser.flaky : 0),
     failed:
-      (unit ? unit.numFailedTests + (unit.numFailedTestSuites && !unit.numFailedTests ? 1 : 0) : 1) +
-      (browser ? browser.unexpected : 1),
+      (unit
+        ? unit.numFailedTests + (unit.numFailedTestSuites && !unit.numFailedTests ? 1 : 0)
+        : 1) + (browser ? browser.unexpected : 1),
   };
 }

@@ -9,7 +9,10 @@ export default defineConfig({
   css: {
     preprocessorOptions: {
       // Bootstrap 5.3 is written with these; nothing here can change it.
-      scss: { silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'], quietDeps: true },
+      scss: {
+        silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'],
+        quietDeps: true,
+      },
     },
   },
   build: { target: 'es2023', chunkSizeWarningLimit: 700 },

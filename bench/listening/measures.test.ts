@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { claims, reliability, continuity, levels, measured, summary, type Found, type Truth } from './measures.ts';
+import {
+  claims,
+  reliability,
+  continuity,
+  levels,
+  measured,
+  summary,
+  type Found,
+  type Truth,
+} from './measures.ts';
 
 /** Sixty beats half a second apart. */
 const beats = Array.from({ length: 60 }, (_, i) => 1 + i / 2);
@@ -37,7 +46,13 @@ describe('measures of listening', () => {
 
   it('tell a delay: 40 ms is within 70 and not within 20', () => {
     const result = measured(truth, found(late(0.04)));
-    expect(result).toMatchObject({ 'F 70 ms': 1, 'F 20 ms': 0, AMLt: 1, 'onset F 50 ms': 1, 'onset F 25 ms': 0 });
+    expect(result).toMatchObject({
+      'F 70 ms': 1,
+      'F 20 ms': 0,
+      AMLt: 1,
+      'onset F 50 ms': 1,
+      'onset F 25 ms': 0,
+    });
     expect(result['error ms']).toBeCloseTo(40, 6);
   });
 

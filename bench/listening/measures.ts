@@ -1,9 +1,10 @@
-import { median } from '../../core/src/listen/index.ts';
-import { fMeasure, matched } from '../../core/src/listen/testing/score.ts';
+import { median } from '../../core/src/numbers/index.ts';
+import { fMeasure, matched } from '../../core/src/testing/beat-measures.ts';
 
 /** Measures of beat tracking after Davies, Degara and Plumbley, “Evaluation methods for musical audio beat tracking algorithms” (2009), from memory. */
 
-const mean = (values: readonly number[]): number => values.reduce((a, x) => a + x, 0) / values.length;
+const mean = (values: readonly number[]): number =>
+  values.reduce((a, x) => a + x, 0) / values.length;
 
 /** Index of the reference nearest to a time. */
 function nearestIndex(reference: readonly number[], at: number): number {
@@ -24,7 +25,8 @@ const CONTINUITY_TOLERANCE = 0.175;
 export function continuity(reference: readonly number[], found: readonly number[]): number {
   if (reference.length < 2 || found.length < 2) return 0;
   const used = new Set<number>();
-  const close = (difference: number, interval: number) => Math.abs(difference) < CONTINUITY_TOLERANCE * interval;
+  const close = (difference: number, interval: number) =>
+    Math.abs(difference) < CONTINUITY_TOLERANCE * interval;
   const right = found.filter((at, i) => {
     const j = nearestIndex(reference, at);
     if (used.has(j)) return false;
@@ -33,7 +35,8 @@ export function continuity(reference: readonly number[], found: readonly number[
     // The first has none before it, so that the interval after it may serve.
     const after = i + 1 < found.length ? found[i + 1]! - at : before;
     const first = i === 0 || j === 0;
-    const alike = close(before - interval, interval) || (first && close(after - interval, interval));
+    const alike =
+      close(before - interval, interval) || (first && close(after - interval, interval));
     const led = first || close(found[i - 1]! - reference[j - 1]!, interval);
     if (!(close(at - reference[j]!, interval) && alike && led)) return false;
     used.add(j);
@@ -44,8 +47,11 @@ export function continuity(reference: readonly number[], found: readonly number[
 
 /** The reference at the levels that are also accepted: as it is, off-beat, twice and half (odd and even) as fast. */
 export function levels(reference: readonly number[]): number[][] {
-  const double = reference.flatMap((t, i) => (i + 1 < reference.length ? [t, (t + reference[i + 1]!) / 2] : [t]));
-  const every = (list: readonly number[], parity: number) => list.filter((_, i) => i % 2 === parity);
+  const double = reference.flatMap((t, i) =>
+    i + 1 < reference.length ? [t, (t + reference[i + 1]!) / 2] : [t],
+  );
+  const every = (list: readonly number[], parity: number) =>
+    list.filter((_, i) => i % 2 === parity);
   return [[...reference], every(double, 1), double, every(reference, 0), every(reference, 1)];
 }
 
@@ -114,12 +120,14 @@ export function measured(truth: Truth, found: Found): Record<string, number> {
     }
     if (truth.downbeats) result['downbeat F'] = fMeasure(truth.downbeats, found.downbeats);
   } else if (truth.category === 'nobeat')
-    result['false beats/min'] = found.beats.filter((b) => b.confidence >= TRUSTWORTHY).length / (truth.duration / 60);
+    result['false beats/min'] =
+      found.beats.filter((b) => b.confidence >= TRUSTWORTHY).length / (truth.duration / 60);
   const { all, kick, snare } = truth.onsets ?? {};
   if (all && all.length > 0) {
     result['onset F 50 ms'] = fMeasure(all, found.onsets, 0.05);
     result['onset F 25 ms'] = fMeasure(all, found.onsets, 0.025);
-    const recall = (times: readonly number[]) => matched(times, found.onsets, 0.025).length / times.length;
+    const recall = (times: readonly number[]) =>
+      matched(times, found.onsets, 0.025).length / times.length;
     if (kick) result['kick recall'] = recall(kick);
     if (snare) result['snare recall'] = recall(snare);
   }
@@ -152,7 +160,9 @@ export const MEASURES: readonly string[] = [
 export function summary(pieces: readonly Record<string, number>[]): Record<string, number> {
   const result: Record<string, number> = {};
   for (const name of MEASURES) {
-    const values = pieces.map((p) => p[name]).filter((x): x is number => x !== undefined && Number.isFinite(x));
+    const values = pieces
+      .map((p) => p[name])
+      .filter((x): x is number => x !== undefined && Number.isFinite(x));
     if (values.length > 0) result[name] = name.includes('error') ? median(values) : mean(values);
   }
   return result;
@@ -181,7 +191,9 @@ export function claims(
 }
 
 /** Of claims whose confidence lies in each fifth of 0 to 1: how many there are and which part of them is right. */
-export function reliability(all: readonly Claim[]): { readonly count: number; readonly right: number }[] {
+export function reliability(
+  all: readonly Claim[],
+): { readonly count: number; readonly right: number }[] {
   return [0, 1, 2, 3, 4].map((fifth) => {
     const inside = all.filter((c) => Math.min(4, Math.floor(c.confidence * 5)) === fifth);
     return { count: inside.length, right: inside.filter((c) => c.right).length / inside.length };

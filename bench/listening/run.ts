@@ -1,9 +1,18 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { heardIn } from '@caesura/core/listen';
-import { traceSound } from '../../server/src/command-line/trace-sound.ts';
-import { claims, MEASURES, measured, reliability, summary, type Claim, type Found, type Truth } from './measures.ts';
+import { findingsIn } from '@caesura/core/listen';
+import { analyseSoundFile } from '../../server/src/command-line/analyse-sound.ts';
+import {
+  claims,
+  MEASURES,
+  measured,
+  reliability,
+  summary,
+  type Claim,
+  type Found,
+  type Truth,
+} from './measures.ts';
 
 /**
  * Measures listening on two sets of pieces: builds them at first, analyses every piece, prints each and writes the means
@@ -28,16 +37,24 @@ const isTuned = (file: string) => file.startsWith('dev_');
 function build(folder: string, builder: string): void {
   if (existsSync(path.join(folder, 'manifest.json'))) return;
   console.log(`Building ${folder}, some minutes.`);
-  const { status } = spawnSync('/usr/bin/python3', [path.join(here, builder), folder], { stdio: 'inherit' });
+  const { status } = spawnSync('/usr/bin/python3', [path.join(here, builder), folder], {
+    stdio: 'inherit',
+  });
   if (status !== 0)
-    throw new Error('The pieces could not be built; the packages needed are named at the head of build_corpus.py.');
+    throw new Error(
+      'The pieces could not be built; the packages needed are named at the head of build_corpus.py.',
+    );
 }
 
 const figure = (name: string, value: number | undefined): string =>
-  value === undefined ? '' : value.toFixed(name.endsWith('error ms') || name.includes('/min') ? 1 : 3);
+  value === undefined
+    ? ''
+    : value.toFixed(name.endsWith('error ms') || name.includes('/min') ? 1 : 3);
 
 /** A table whose rows are measures and whose columns are groups of pieces. */
-function table(groups: readonly { readonly name: string; readonly values: Record<string, number> }[]): string {
+function table(
+  groups: readonly { readonly name: string; readonly values: Record<string, number> }[],
+): string {
   const rows = MEASURES.filter((m) => groups.some((g) => g.values[m] !== undefined));
   return [
     `| measure | ${groups.map((g) => g.name).join(' | ')} |`,
@@ -64,12 +81,12 @@ const claimed = {
 
 async function score(folder: string, truth: Truth): Promise<Record<string, number>> {
   const before = process.cpuUsage();
-  const traces = await traceSound(path.join(folder, truth.file));
-  const { sampleRate } = traces;
-  const { analysis, onsets, hits, words, pauses, rises, drops, sections } = heardIn(traces);
+  const features = await analyseSoundFile(path.join(folder, truth.file));
+  const { sampleRate } = features;
+  const { analysis, onsets, hits, words, pauses, rises, drops, sections } = findingsIn(features);
   const { user, system } = process.cpuUsage(before);
   processor += (user + system) / 1e6;
-  sounding += traces.length / sampleRate;
+  sounding += features.length / sampleRate;
   const times = (cues: readonly { readonly at: number }[]) => cues.map((c) => c.at / sampleRate);
   const found: Found = {
     tempo: analysis.tempo,
@@ -108,7 +125,8 @@ async function score(folder: string, truth: Truth): Promise<Record<string, numbe
       const bars = analysis.downbeats.map((i) => analysis.beats[i]!);
       claimed.downbeats.push(...claims(truth.downbeats, sure(bars), 0.07));
     }
-    if (truth.onsets?.all?.length) claimed.onsets.push(...claims(truth.onsets.all, sure(onsets), 0.05));
+    if (truth.onsets?.all?.length)
+      claimed.onsets.push(...claims(truth.onsets.all, sure(onsets), 0.05));
     claimed.words.push(...claims(spoken, sure(words), 0.05));
   }
   const result = measured(truth, found);
@@ -125,7 +143,9 @@ const parts: string[] = [];
 for (const { folder: name, builder, title } of SETS) {
   const folder = path.join(cache, name);
   build(folder, builder);
-  const { items } = JSON.parse(readFileSync(path.join(folder, 'manifest.json'), 'utf8')) as { items: Truth[] };
+  const { items } = JSON.parse(readFileSync(path.join(folder, 'manifest.json'), 'utf8')) as {
+    items: Truth[];
+  };
   const scores: { truth: Truth; values: Record<string, number> }[] = [];
   for (const truth of items) scores.push({ truth, values: await score(folder, truth) });
   const group = (label: string, pick: (truth: Truth) => boolean) => {
@@ -136,9 +156,14 @@ for (const { folder: name, builder, title } of SETS) {
     name === 'listening'
       ? [
           group('all', () => true),
-          ...[...new Set(items.map((t) => t.category))].toSorted().map((c) => group(c, (t) => t.category === c)),
+          ...[...new Set(items.map((t) => t.category))]
+            .toSorted()
+            .map((c) => group(c, (t) => t.category === c)),
         ]
-      : [group('not tuned on', (t) => !isTuned(t.file)), group('used for words and rises', (t) => isTuned(t.file))];
+      : [
+          group('not tuned on', (t) => !isTuned(t.file)),
+          group('used for words and rises', (t) => isTuned(t.file)),
+        ];
   parts.push(`### ${title}\n\n${table(groups)}`);
 }
 const FIFTHS = ['0–0.2', '0.2–0.4', '0.4–0.6', '0.6–0.8', '0.8–1'];
@@ -161,5 +186,8 @@ parts.push(
 const cost = `${((60 * processor) / sounding).toFixed(2)} s of processor time for a minute of sound, everything included, one thread.`;
 console.log(`${parts.join('\n\n')}\n${cost}`);
 const text = readFileSync(page, 'utf8');
-const [head, rest] = [text.slice(0, text.indexOf(START) + START.length), text.slice(text.indexOf(END))];
+const [head, rest] = [
+  text.slice(0, text.indexOf(START) + START.length),
+  text.slice(text.indexOf(END)),
+];
 writeFileSync(page, `${head}\n\n${parts.join('\n\n')}\n\n${cost}\n\n${rest}`);

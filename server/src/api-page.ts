@@ -5,7 +5,11 @@ interface ApiDocument {
 }
 
 const escaped = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+  text
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;');
 
 /** A readable page of the routes in an OpenAPI document; plain HTML, without scripts. */
 export function apiPage(document: ApiDocument): string {

@@ -32,9 +32,13 @@ function guardLoopback(app: FastifyInstance): void {
   app.addHook('onRequest', async (request, reply) => {
     const origin = request.headers.origin;
     const foreign =
-      origin !== undefined && request.method !== 'GET' && !LOOPBACK.test(origin.replace(/^https?:\/\//, ''));
+      origin !== undefined &&
+      request.method !== 'GET' &&
+      !LOOPBACK.test(origin.replace(/^https?:\/\//, ''));
     if (foreign || !LOOPBACK.test(request.headers.host ?? ''))
-      return reply.status(403).send(errorBody('not-local', 'This server answers only its own machine.'));
+      return reply
+        .status(403)
+        .send(errorBody('not-local', 'This server answers only its own machine.'));
   });
 }
 
@@ -57,7 +61,9 @@ async function servePages(app: FastifyInstance, folder: string): Promise<void> {
     setHeaders: (reply, file) =>
       void reply.setHeader(
         'cache-control',
-        file.includes(`${path.sep}assets${path.sep}`) ? 'public, max-age=31536000, immutable' : 'no-cache',
+        file.includes(`${path.sep}assets${path.sep}`)
+          ? 'public, max-age=31536000, immutable'
+          : 'no-cache',
       ),
   });
   app.setNotFoundHandler((request, reply) =>
@@ -68,7 +74,10 @@ async function servePages(app: FastifyInstance, folder: string): Promise<void> {
 }
 
 /** Builds the whole server on its data folder: database, media, demo, routes, pages. Closing it closes the database. */
-export async function buildApp(settings: Settings, options: { log?: boolean } = {}): Promise<FastifyInstance> {
+export async function buildApp(
+  settings: Settings,
+  options: { log?: boolean } = {},
+): Promise<FastifyInstance> {
   const db = await openDatabase(settings.data);
   const plans = planStore(db);
   const media = await mediaStore(db, settings.data, settings.mediaLimit);

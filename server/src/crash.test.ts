@@ -13,11 +13,15 @@ const KILLS = 5;
 
 /** Starts the server as a process of its own and waits for the address it prints. */
 async function startServer(data: string) {
-  const child = spawn(process.execPath, ['--import', 'tsx', path.join(ROOT, 'server/src/main.ts')], {
-    cwd: ROOT,
-    env: { ...process.env, CAESURA_ROOT: data, CAESURA_DATA: data, CAESURA_PORT: '0' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
+  const child = spawn(
+    process.execPath,
+    ['--import', 'tsx', path.join(ROOT, 'server/src/main.ts')],
+    {
+      cwd: ROOT,
+      env: { ...process.env, CAESURA_ROOT: data, CAESURA_DATA: data, CAESURA_PORT: '0' },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    },
+  );
   for await (const line of createInterface(child.stdout)) {
     const address = /http:\S+/.exec(line)?.[0];
     if (address) return { child, address };
@@ -25,7 +29,10 @@ async function startServer(data: string) {
   throw new Error('The server printed no address.');
 }
 
-const named = (revision: number): Plan => ({ ...newPlan(`Revision ${revision}`), client: 'x'.repeat(100) });
+const named = (revision: number): Plan => ({
+  ...newPlan(`Revision ${revision}`),
+  client: 'x'.repeat(100),
+});
 
 it('holds the last acknowledged save after each of several kills in the middle of saving', async () => {
   const { folder, remove } = temporaryFolder();
@@ -43,11 +50,17 @@ it('holds the last acknowledged save after each of several kills in the middle o
       return (await answer.json()) as { id: string; revision: number };
     };
     if (!id) ({ id } = await send('POST', '/api/plans', { plan: named(1) }));
-    else acknowledged = ((await (await fetch(`${address}/api/plans/${id}`)).json()) as { revision: number }).revision;
+    else
+      acknowledged = (
+        (await (await fetch(`${address}/api/plans/${id}`)).json()) as { revision: number }
+      ).revision;
     const before = acknowledged;
     const saving = (async () => {
       for (;;) {
-        await send('PUT', `/api/plans/${id}`, { revision: acknowledged, plan: named(acknowledged + 1) });
+        await send('PUT', `/api/plans/${id}`, {
+          revision: acknowledged,
+          plan: named(acknowledged + 1),
+        });
         acknowledged++;
       }
     })().catch((error: unknown) => error);

@@ -38,12 +38,17 @@ export async function loadDemo(
   const name = 'demo';
   // The truth is written last: without it the demo is not there, or not whole.
   if (!existsSync(path.join(folder, 'truth.json'))) return false;
-  if (await db.selectFrom('mark').select('name').where('name', '=', name).executeTakeFirst()) return false;
-  const files = KEPT.flatMap((sub) => readdirSync(path.join(folder, sub)).map((file) => path.join(sub, file)));
+  if (await db.selectFrom('mark').select('name').where('name', '=', name).executeTakeFirst())
+    return false;
+  const files = KEPT.flatMap((sub) =>
+    readdirSync(path.join(folder, sub)).map((file) => path.join(sub, file)),
+  );
   const kept = files.filter((f) => /\.(mp3|wav|jpg|webm|outline|texture|movement)$/.test(f));
   // Together, since each waits until it is on the disk.
   await Promise.all(
-    kept.map((file) => media.add(createReadStream(path.join(folder, file)), TYPES[path.extname(file)] ?? '')),
+    kept.map((file) =>
+      media.add(createReadStream(path.join(folder, file)), TYPES[path.extname(file)] ?? ''),
+    ),
   );
   // The teaser last, so that it heads the list.
   for (const file of readdirSync(path.join(folder, 'plans')).toSorted().toReversed()) {

@@ -34,17 +34,27 @@ export const notFound = (what: string): HttpError =>
   );
 
 /** Answers any error in the one form; an unexpected one is logged and its inside is not told. */
-export function answerError(error: FastifyError, request: FastifyRequest, reply: FastifyReply): FastifyReply {
+export function answerError(
+  error: FastifyError,
+  request: FastifyRequest,
+  reply: FastifyReply,
+): FastifyReply {
   if (error instanceof HttpError)
     return reply.status(error.status).send(errorBody(error.code, error.message, error.mend));
-  if (error instanceof CaesuraError) return reply.status(400).send(errorBody(error.code, error.message, error.mend));
+  if (error instanceof CaesuraError)
+    return reply.status(400).send(errorBody(error.code, error.message, error.mend));
   if (hasZodFastifySchemaValidationErrors(error)) {
     const [first] = error.validation;
-    const place = first?.instancePath ? ` at ${first.instancePath.slice(1).replaceAll('/', '.')}` : '';
+    const place = first?.instancePath
+      ? ` at ${first.instancePath.slice(1).replaceAll('/', '.')}`
+      : '';
     return reply
       .status(400)
       .send(
-        errorBody('bad-request', `The ${error.validationContext ?? 'request'} is not right${place}: ${first?.message}`),
+        errorBody(
+          'bad-request',
+          `The ${error.validationContext ?? 'request'} is not right${place}: ${first?.message}`,
+        ),
       );
   }
   const status = error.statusCode ?? 500;
@@ -52,5 +62,11 @@ export function answerError(error: FastifyError, request: FastifyRequest, reply:
   request.log.error(error);
   return reply
     .status(500)
-    .send(errorBody('internal', 'The server could not do this.', 'Try again; what was saved before is still there.'));
+    .send(
+      errorBody(
+        'internal',
+        'The server could not do this.',
+        'Try again; what was saved before is still there.',
+      ),
+    );
 }

@@ -22,7 +22,8 @@ async function main(): Promise<void> {
 }
 
 main().catch((error: unknown) => {
-  if (error instanceof CaesuraError) console.error([error.message, error.mend].filter(Boolean).join(' '));
+  if (error instanceof CaesuraError)
+    console.error([error.message, error.mend].filter(Boolean).join(' '));
   else console.error(error);
   process.exitCode = 1;
 });

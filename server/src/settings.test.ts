@@ -10,7 +10,12 @@ it('listens on loopback with its data in the repository unless told otherwise', 
     root: path.resolve('/opt/caesura'),
     mediaLimit: 2_000_000_000,
   });
-  const moved = settingsFrom({ CAESURA_ROOT: '/a', CAESURA_DATA: '/b', CAESURA_PORT: '0', CAESURA_MEDIA_LIMIT: '5' });
+  const moved = settingsFrom({
+    CAESURA_ROOT: '/a',
+    CAESURA_DATA: '/b',
+    CAESURA_PORT: '0',
+    CAESURA_MEDIA_LIMIT: '5',
+  });
   expect(moved).toMatchObject({ data: path.resolve('/b'), port: 0, mediaLimit: 5 });
 });
 
@@ -19,5 +24,7 @@ it.each([
   [{ CAESURA_PORT: 'door' }, 'CAESURA_PORT'],
   [{ CAESURA_MEDIA_LIMIT: '0' }, 'CAESURA_MEDIA_LIMIT'],
 ])('refuses %o by name', (environment, name) => {
-  expect(() => settingsFrom({ CAESURA_ROOT: '/a', ...environment })).toThrow(`The setting ${name} is not possible`);
+  expect(() => settingsFrom({ CAESURA_ROOT: '/a', ...environment })).toThrow(
+    `The setting ${name} is not possible`,
+  );
 });

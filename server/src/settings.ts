@@ -28,7 +28,10 @@ export function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
   const parsed = EnvironmentSchema.safeParse(environment);
   if (!parsed.success) {
     const [issue] = parsed.error.issues;
-    throw new CaesuraError('bad-setting', `The setting ${issue?.path.join('.')} is not possible: ${issue?.message}.`);
+    throw new CaesuraError(
+      'bad-setting',
+      `The setting ${issue?.path.join('.')} is not possible: ${issue?.message}.`,
+    );
   }
   const e = parsed.data;
   const root = path.resolve(e.CAESURA_ROOT);

@@ -5,14 +5,14 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { startAutosave, startHistoryKeeping } from './app/autosave.ts';
-import { letGoAfterPointer } from './app/let-go.ts';
+import { blurAfterPointer } from './app/blur-after-pointer.ts';
 import { makeRouter } from './app/router.tsx';
 import { makeStore } from './app/store.ts';
 
 const store = makeStore();
 startAutosave();
 startHistoryKeeping(store);
-letGoAfterPointer();
+blurAfterPointer();
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -2,11 +2,15 @@ import { fraction, ofDouble, plus, times, ZERO, type Fraction } from '../time/in
 import { stepsOf, parameterAt, type Easing } from './easing.ts';
 
 /** Area under a Bézier easing up to the parameter s: ∫₀ˢ y(s)·x′(s) ds, a polynomial of degree 6. */
-function bezierArea({ x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2: number }, s: number): number {
+function bezierArea(
+  { x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2: number },
+  s: number,
+): number {
   const coefficients = (a: number, b: number) => [3 * a, 3 * (b - 2 * a), 1 + 3 * a - 3 * b];
   const [x, y] = [coefficients(x1, x2), coefficients(y1, y2)];
   let sum = 0;
-  for (let i = 1; i <= 3; i++) for (let j = 1; j <= 3; j++) sum += (y[i - 1]! * j * x[j - 1]! * s ** (i + j)) / (i + j);
+  for (let i = 1; i <= 3; i++)
+    for (let j = 1; j <= 3; j++) sum += (y[i - 1]! * j * x[j - 1]! * s ** (i + j)) / (i + j);
   return sum;
 }
 
@@ -14,8 +18,23 @@ function bezierArea({ x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2
  * Area under a whole Bézier easing, exact: 1/2 + 3/20·(y1(1 + x2) + y2(2 − x1) − x1 − 2·x2), from products of Bernstein
  * polynomials.
  */
-function wholeBezier({ x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2: number }): Fraction {
-  const [a, b, c, d] = [x1, y1, x2, y2].map((v) => BigInt(Math.round(v * 1e4))) as [bigint, bigint, bigint, bigint];
+function wholeBezier({
+  x1,
+  y1,
+  x2,
+  y2,
+}: {
+  x1: number;
+  y1: number;
+  x2: number;
+  y2: number;
+}): Fraction {
+  const [a, b, c, d] = [x1, y1, x2, y2].map((v) => BigInt(Math.round(v * 1e4))) as [
+    bigint,
+    bigint,
+    bigint,
+    bigint,
+  ];
   const one = 10_000n;
   return {
     num: 10n * one * one + 3n * (b * (one + c) + d * (2n * one - a) - one * a - 2n * one * c),
@@ -23,7 +42,10 @@ function wholeBezier({ x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y
   };
 }
 
-function linearArea(stops: readonly { readonly input: number; readonly output: number }[], t: number): number {
+function linearArea(
+  stops: readonly { readonly input: number; readonly output: number }[],
+  t: number,
+): number {
   let sum = 0;
   // Before the first stop and after the last the line goes on.
   for (let i = 1; i < stops.length; i++) {
@@ -32,14 +54,17 @@ function linearArea(stops: readonly { readonly input: number; readonly output: n
     const from = i === 1 ? 0 : Math.max(0, a.input);
     const to = Math.min(t, i === stops.length - 1 ? 1 : b.input);
     if (to <= from) continue;
-    const at = (x: number) => a.output + ((b.output - a.output) * (x - a.input)) / (b.input - a.input);
+    const at = (x: number) =>
+      a.output + ((b.output - a.output) * (x - a.input)) / (b.input - a.input);
     sum += ((at(from) + at(to)) / 2) * (to - from);
   }
   return sum;
 }
 
 const isPlainLine = (easing: Easing): boolean =>
-  easing.kind === 'linear' && easing.stops.length === 2 && easing.stops.every((s) => s.input === s.output);
+  easing.kind === 'linear' &&
+  easing.stops.length === 2 &&
+  easing.stops.every((s) => s.input === s.output);
 
 /**
  * Area under an easing from 0 to n/of of its progress, ∫₀^{n/of} e(u) du. Exact for straight lines, for steps, and for a
@@ -49,7 +74,9 @@ export function areaTo(easing: Easing, n: number, of: number): Fraction {
   if (n <= 0) return ZERO;
   if (isPlainLine(easing)) return fraction(BigInt(n) * BigInt(n), 2n * BigInt(of) * BigInt(of));
   if (easing.kind === 'bezier')
-    return n >= of ? wholeBezier(easing) : ofDouble(bezierArea(easing, parameterAt(easing.x1, easing.x2, n / of)));
+    return n >= of
+      ? wholeBezier(easing)
+      : ofDouble(bezierArea(easing, parameterAt(easing.x1, easing.x2, n / of)));
   if (easing.kind === 'linear') return ofDouble(linearArea(easing.stops, n / of));
   const { count } = easing;
   const { rises, first } = stepsOf(easing);

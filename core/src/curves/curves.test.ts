@@ -5,7 +5,14 @@ import { describe, expect, it } from 'vitest';
 import { CaesuraError, rational, toDouble, type Rational } from '../time/index.ts';
 import { areaTo } from './area.ts';
 import { easedAt, LINEAR, parseEasing } from './easing.ts';
-import { constantCurve, distanceGone, framesGone, playedAt, speedAt, type SpeedCurve } from './speed-curve.ts';
+import {
+  constantCurve,
+  distanceGone,
+  framesGone,
+  playedAt,
+  speedAt,
+  type SpeedCurve,
+} from './speed-curve.ts';
 
 /** Values of W3C CSS Easing Functions Level 2; checked with bezier-easing 3.2.0 and Chromium's Web Animations. */
 const VALUES: readonly (readonly [string, Readonly<Record<string, number>>])[] = [
@@ -235,10 +242,22 @@ const VALUES: readonly (readonly [string, Readonly<Record<string, number>>])[] =
 
 /** Areas under CSS easings: closed form, checked with scipy 1.10.1 quad. */
 const AREAS: readonly (readonly [string, number, Readonly<Record<string, number>>])[] = [
-  ['ease-in', 0.374, { '0.25': 0.00821418650095, '0.5': 0.0572490324206, '0.75': 0.17287560656132 }],
-  ['ease-out', 0.626, { '0.25': 0.04887560656132, '0.5': 0.1832490324206, '0.75': 0.38421418650095 }],
+  [
+    'ease-in',
+    0.374,
+    { '0.25': 0.00821418650095, '0.5': 0.0572490324206, '0.75': 0.17287560656132 },
+  ],
+  [
+    'ease-out',
+    0.626,
+    { '0.25': 0.04887560656132, '0.5': 0.1832490324206, '0.75': 0.38421418650095 },
+  ],
   ['ease-in-out', 0.5, { '0.25': 0.01057940349331, '0.5': 0.085625, '0.75': 0.26057940349331 }],
-  ['cubic-bezier(0.7,0,0.3,1)', 0.5, { '0.25': 0.00463801365876, '0.5': 0.059375, '0.75': 0.25463801365876 }],
+  [
+    'cubic-bezier(0.7,0,0.3,1)',
+    0.5,
+    { '0.25': 0.00463801365876, '0.5': 0.059375, '0.75': 0.25463801365876 },
+  ],
   [
     'cubic-bezier(0.34,1.56,0.64,1)',
     0.88976,
@@ -249,13 +268,24 @@ const AREAS: readonly (readonly [string, number, Readonly<Record<string, number>
     0.5210375,
     { '0.25': -0.0164136572591, '0.5': 0.018739928735, '0.75': 0.25504974670384 },
   ],
-  ['cubic-bezier(0,1,1,0)', 0.5, { '0.25': 0.09500419912972, '0.5': 0.21875, '0.75': 0.34500419912972 }],
-  ['cubic-bezier(0.9,0,0.1,1)', 0.5, { '0.25': 0.00279521316442, '0.5': 0.040625, '0.75': 0.25279521316443 }],
+  [
+    'cubic-bezier(0,1,1,0)',
+    0.5,
+    { '0.25': 0.09500419912972, '0.5': 0.21875, '0.75': 0.34500419912972 },
+  ],
+  [
+    'cubic-bezier(0.9,0,0.1,1)',
+    0.5,
+    { '0.25': 0.00279521316442, '0.5': 0.040625, '0.75': 0.25279521316443 },
+  ],
   ['cubic-bezier(0,0,1,1)', 0.5, { '0.25': 0.03125, '0.5': 0.125, '0.75': 0.28125 }],
 ];
 
 /** Source frames of speed ramps: n·(v0 + (v1 − v0)·A); checked with scipy 1.10.1 quad. */
-const RAMPS: readonly (readonly [{ from: number; to: number; timelineFrames: number; easing: string }, number])[] = [
+const RAMPS: readonly (readonly [
+  { from: number; to: number; timelineFrames: number; easing: string },
+  number,
+])[] = [
   [{ from: 1, to: 3, timelineFrames: 48, easing: 'linear' }, 96],
   [{ from: 1, to: 0.5, timelineFrames: 24, easing: 'linear' }, 18],
   [{ from: 2, to: 2, timelineFrames: 30, easing: 'linear' }, 60],
@@ -281,7 +311,8 @@ const REJECTED = [
 describe('easings', () => {
   it.each(VALUES)('%s has the values of the standard', (text, values) => {
     const easing = parseEasing(text);
-    for (const [t, value] of Object.entries(values)) expect(easedAt(easing, Number(t))).toBeCloseTo(value, 9);
+    for (const [t, value] of Object.entries(values))
+      expect(easedAt(easing, Number(t))).toBeCloseTo(value, 9);
   });
 
   it.each(REJECTED)('%s is refused', (text) => {
@@ -319,24 +350,28 @@ describe('areas under easings', () => {
         const easing = parseEasing(`cubic-bezier(${x1}, ${y1}, ${x2}, ${y2})`);
         let sum = 0;
         // In short pieces, since a Bézier may turn sharply.
-        for (let i = 0; i < n; i++) sum += gaussQuadrature((t) => easedAt(easing, t), [i / 40, (i + 1) / 40], 64);
+        for (let i = 0; i < n; i++)
+          sum += gaussQuadrature((t) => easedAt(easing, t), [i / 40, (i + 1) / 40], 64);
         expect(toDouble(areaTo(easing, n, 40))).toBeCloseTo(sum, 4);
       }),
       { numRuns: 100 },
     );
   });
 
-  it.each(['linear(0, 0.7 20%, 1)', 'linear(0 0%, 1.2 60%, 0.9 80%, 1 100%)', 'steps(4)', 'steps(3, jump-both)'])(
-    '%s equals a fine sum',
-    (text) => {
-      const easing = parseEasing(text);
-      for (const n of [3, 5, 10]) {
-        let sum = 0;
-        for (let i = 0; i < 100_000; i++) sum += easedAt(easing, ((i + 0.5) / 100_000) * (n / 10)) * (n / 1e6);
-        expect(toDouble(areaTo(easing, n, 10))).toBeCloseTo(sum, 4);
-      }
-    },
-  );
+  it.each([
+    'linear(0, 0.7 20%, 1)',
+    'linear(0 0%, 1.2 60%, 0.9 80%, 1 100%)',
+    'steps(4)',
+    'steps(3, jump-both)',
+  ])('%s equals a fine sum', (text) => {
+    const easing = parseEasing(text);
+    for (const n of [3, 5, 10]) {
+      let sum = 0;
+      for (let i = 0; i < 100_000; i++)
+        sum += easedAt(easing, ((i + 0.5) / 100_000) * (n / 10)) * (n / 1e6);
+      expect(toDouble(areaTo(easing, n, 10))).toBeCloseTo(sum, 4);
+    }
+  });
 });
 
 const ramp = (from: Rational, to: Rational, lasts: number, text: string): SpeedCurve => [
@@ -362,11 +397,15 @@ describe('speed curves', () => {
 
   it('has exact whole frames at constant speeds, before the start too', () => {
     const half = constantCurve(rational(1, 2));
-    expect([-3, -2, -1, 0, 1, 2, 3].map((k) => framesGone(half, k, rational(1)))).toEqual([-2, -1, -1, 0, 0, 1, 1]);
+    expect([-3, -2, -1, 0, 1, 2, 3].map((k) => framesGone(half, k, rational(1)))).toEqual([
+      -2, -1, -1, 0, 0, 1, 1,
+    ]);
     // 50 fps in a film of 24000/1001.
     const stride = rational(50 * 1001, 24000);
     for (let k = 0; k < 3000; k += 7)
-      expect(framesGone(constantCurve(rational(1)), k, stride)).toBe(Number((BigInt(k) * 50050n) / 24000n));
+      expect(framesGone(constantCurve(rational(1)), k, stride)).toBe(
+        Number((BigInt(k) * 50050n) / 24000n),
+      );
   });
 
   it('goes on at the speed of the last key, and jumps where two keys fall together', () => {
@@ -383,27 +422,38 @@ describe('speed curves', () => {
   });
 
   it('equals quadrature of its own speeds over random keys', () => {
-    const easings = ['linear', 'ease-in', 'ease-out', 'ease-in-out', 'cubic-bezier(0.16, 1, 0.3, 1)', 'steps(3)'];
+    const easings = [
+      'linear',
+      'ease-in',
+      'ease-out',
+      'ease-in-out',
+      'cubic-bezier(0.16, 1, 0.3, 1)',
+      'steps(3)',
+    ];
     const key = fc.record({
       gap: fc.integer({ min: 1, max: 20 }),
       percent: fc.integer({ min: -400, max: 1000 }),
       ease: fc.constantFrom(...easings),
     });
     fc.assert(
-      fc.property(fc.array(key, { minLength: 1, maxLength: 5 }), fc.integer({ min: 1, max: 80 }), (keys, at) => {
-        let place = -5;
-        const curve = keys.map(({ gap, percent, ease }) => ({
-          at: (place += gap),
-          speed: rational(percent, 100),
-          ease: parseEasing(ease),
-        }));
-        let sum = 0;
-        for (let i = 0; i < at * 60; i++) sum += speedAt(curve, (i + 0.5) / 60) / 60;
-        const played = toDouble(playedAt(curve, at));
-        expect(Math.abs(played - sum)).toBeLessThan(0.02 + Math.abs(played) * 1e-3);
-        expect(distanceGone(curve, at, rational(2))).toBeCloseTo(2 * played, 9);
-        expect(Math.abs(framesGone(curve, at, rational(2)) - 2 * played)).toBeLessThan(1 + 1e-6);
-      }),
+      fc.property(
+        fc.array(key, { minLength: 1, maxLength: 5 }),
+        fc.integer({ min: 1, max: 80 }),
+        (keys, at) => {
+          let place = -5;
+          const curve = keys.map(({ gap, percent, ease }) => ({
+            at: (place += gap),
+            speed: rational(percent, 100),
+            ease: parseEasing(ease),
+          }));
+          let sum = 0;
+          for (let i = 0; i < at * 60; i++) sum += speedAt(curve, (i + 0.5) / 60) / 60;
+          const played = toDouble(playedAt(curve, at));
+          expect(Math.abs(played - sum)).toBeLessThan(0.02 + Math.abs(played) * 1e-3);
+          expect(distanceGone(curve, at, rational(2))).toBeCloseTo(2 * played, 9);
+          expect(Math.abs(framesGone(curve, at, rational(2)) - 2 * played)).toBeLessThan(1 + 1e-6);
+        },
+      ),
       { numRuns: 100 },
     );
   });

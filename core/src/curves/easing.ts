@@ -3,7 +3,13 @@ import { CaesuraError } from '../time/index.ts';
 /** An easing function of W3C CSS Easing Functions Level 2, as read from its text. */
 export type Easing =
   | { readonly kind: 'linear'; readonly stops: readonly Stop[] }
-  | { readonly kind: 'bezier'; readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number }
+  | {
+      readonly kind: 'bezier';
+      readonly x1: number;
+      readonly y1: number;
+      readonly x2: number;
+      readonly y2: number;
+    }
   | { readonly kind: 'steps'; readonly count: number; readonly jump: Jump };
 
 /** A point of a `linear()` easing, inputs in order. */
@@ -46,14 +52,21 @@ function readBezier(parts: readonly string[]): Easing | null {
   const read = parts.length === 4 ? numbers(parts) : null;
   if (!read) return null;
   const [x1, y1, x2, y2] = read as [number, number, number, number];
-  const inside = x1 >= 0 && x1 <= 1 && x2 >= 0 && x2 <= 1 && Math.abs(y1) <= FARTHEST && Math.abs(y2) <= FARTHEST;
+  const inside =
+    x1 >= 0 &&
+    x1 <= 1 &&
+    x2 >= 0 &&
+    x2 <= 1 &&
+    Math.abs(y1) <= FARTHEST &&
+    Math.abs(y2) <= FARTHEST;
   return inside ? { kind: 'bezier', x1, y1, x2, y2 } : null;
 }
 
 function readSteps(parts: readonly string[]): Easing | null {
   const [text = '', how = 'end'] = parts;
   const jump = how.replace(/^jump-/, '');
-  if (parts.length > 2 || !/^\d{1,4}$/.test(text) || !/^(start|end|none|both)$/.test(jump)) return null;
+  if (parts.length > 2 || !/^\d{1,4}$/.test(text) || !/^(start|end|none|both)$/.test(jump))
+    return null;
   const count = Number(text);
   return count < (jump === 'none' ? 2 : 1) ? null : { kind: 'steps', count, jump: jump as Jump };
 }
@@ -65,7 +78,9 @@ function readLinear(parts: readonly string[]): Easing | null {
   for (const part of parts) {
     const words = part.split(/\s+/);
     const outputs = numbers(words.filter((word) => !word.endsWith('%')));
-    const inputs = numbers(words.filter((word) => word.endsWith('%')).map((word) => word.slice(0, -1)));
+    const inputs = numbers(
+      words.filter((word) => word.endsWith('%')).map((word) => word.slice(0, -1)),
+    );
     if (!outputs || !inputs || outputs.length !== 1 || inputs.length > 2) return null;
     const output = outputs[0]!;
     if (inputs.length === 0) stops.push({ input: null, output });
@@ -74,7 +89,8 @@ function readLinear(parts: readonly string[]): Easing | null {
   stops[0]!.input ??= 0;
   stops.at(-1)!.input ??= 1;
   let highest = -Infinity;
-  for (const stop of stops) if (stop.input !== null) stop.input = highest = Math.max(highest, stop.input);
+  for (const stop of stops)
+    if (stop.input !== null) stop.input = highest = Math.max(highest, stop.input);
   for (let i = 1; i < stops.length; i++) {
     if (stops[i]!.input !== null) continue;
     const next = stops.findIndex((stop, j) => j > i && stop.input !== null);
@@ -91,7 +107,8 @@ function readLinear(parts: readonly string[]): Easing | null {
 export function parseEasing(text: string): Easing {
   const trimmed = text.trim().toLowerCase();
   const keyword = KEYWORDS[trimmed];
-  if (keyword) return { kind: 'bezier', x1: keyword[0], y1: keyword[1], x2: keyword[2], y2: keyword[3] };
+  if (keyword)
+    return { kind: 'bezier', x1: keyword[0], y1: keyword[1], x2: keyword[2], y2: keyword[3] };
   if (trimmed === 'linear') return LINEAR;
   if (trimmed === 'step-start') return { kind: 'steps', count: 1, jump: 'start' };
   if (trimmed === 'step-end') return { kind: 'steps', count: 1, jump: 'end' };
@@ -140,7 +157,10 @@ function linearAt(stops: readonly Stop[], t: number): number {
     0,
     stops.findLastIndex(({ input }) => input <= t),
   );
-  const [a, b] = [stops[Math.min(found, stops.length - 2)]!, stops[Math.min(found, stops.length - 2) + 1]!];
+  const [a, b] = [
+    stops[Math.min(found, stops.length - 2)]!,
+    stops[Math.min(found, stops.length - 2) + 1]!,
+  ];
   if (a.input === b.input) return b.output;
   return a.output + ((b.output - a.output) * (t - a.input)) / (b.input - a.input);
 }
@@ -156,7 +176,11 @@ export function stepsOf({ count, jump }: { readonly count: number; readonly jump
 export function easedAt(easing: Easing, t: number): number {
   if (easing.kind === 'linear') return linearAt(easing.stops, t);
   if (easing.kind === 'bezier')
-    return t <= 0 ? 0 : t >= 1 ? 1 : bezier(easing.y1, easing.y2, parameterAt(easing.x1, easing.x2, t));
+    return t <= 0
+      ? 0
+      : t >= 1
+        ? 1
+        : bezier(easing.y1, easing.y2, parameterAt(easing.x1, easing.x2, t));
   const { rises, first } = stepsOf(easing);
   // A step at t falls on t even where the product is a little short of whole.
   return Math.min(rises, Math.floor(t * easing.count + 1e-9) + first) / rises;

@@ -1,3 +1,9 @@
-export * from './easing.ts';
-export * from './area.ts';
-export * from './speed-curve.ts';
+export { type Easing, LINEAR, easedAt, parseEasing } from './easing.ts';
+export {
+  type SpeedCurve,
+  constantCurve,
+  distanceGone,
+  framesGone,
+  playedAt,
+  speedAt,
+} from './speed-curve.ts';

@@ -53,7 +53,8 @@ function fromFirst(curve: SpeedCurve, at: number): Fraction {
     if (!next || next.at === key.at) continue;
     const lasts = next.at - key.at;
     const rise = minus(ofRational(next.speed), ofRational(key.speed));
-    if (rise.num !== 0n) sum = plus(sum, times(times(rise, fraction(lasts)), areaTo(key.ease, done, lasts)));
+    if (rise.num !== 0n)
+      sum = plus(sum, times(times(rise, fraction(lasts)), areaTo(key.ease, done, lasts)));
   }
   return sum;
 }
@@ -62,7 +63,8 @@ function fromFirst(curve: SpeedCurve, at: number): Fraction {
  * How far the source has gone after `at` frames of a shot, in frames of the film at normal speed: ∫₀^at v dt. Exact where
  * speeds are constant or change along straight lines, and at keys; inside a Bézier easing to twelve decimals.
  */
-export const playedAt = (curve: SpeedCurve, at: number): Fraction => minus(fromFirst(curve, at), fromFirst(curve, 0));
+export const playedAt = (curve: SpeedCurve, at: number): Fraction =>
+  minus(fromFirst(curve, at), fromFirst(curve, 0));
 
 /** Whether an instant lies inside an easing whose area is not exact. */
 function isRounded(curve: SpeedCurve, at: number): boolean {

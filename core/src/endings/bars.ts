@@ -1,4 +1,5 @@
-import { heardBeats, type Sound } from '../plan/index.ts';
+import { correctedBeats } from '../film/index.ts';
+import type { Sound } from '../plan/index.ts';
 import { samples, type Samples } from '../time/index.ts';
 
 /** The bar lines of the part of a sound that can be used, and what lies around them. */
@@ -15,7 +16,7 @@ export interface BarLines {
 
 /** The bar lines inside the region of a sound; null when there are fewer than two. */
 export function barLinesOf(sound: Sound): BarLines | null {
-  const { beats, downbeats } = heardBeats(sound);
+  const { beats, downbeats } = correctedBeats(sound);
   const { region } = sound;
   const at = downbeats.map((i) => beats[i]!.at).filter((t) => t >= region.in && t < region.out);
   if (at.length < 2) return null;

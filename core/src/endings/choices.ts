@@ -1,5 +1,14 @@
-import { soundEnd, usedLength, type Ending, type Plan, type Sound } from '../plan/index.ts';
-import { instantOfFrame, multiply, rational, round, samples, type Frames, type Samples } from '../time/index.ts';
+import { soundEnd, usedLength, type Plan, type Sound } from '../plan/index.ts';
+import type { Ending } from '../plan/edits/edit-sounds.ts';
+import {
+  instantOfFrame,
+  multiply,
+  rational,
+  round,
+  samples,
+  type Frames,
+  type Samples,
+} from '../time/index.ts';
 import { barLinesOf, type BarLines } from './bars.ts';
 import { freeJoins, repeatedJoins, type Way } from './jumps.ts';
 import { barLikeness, type BarLikeness } from './likeness.ts';
@@ -38,21 +47,36 @@ const wantedLength = ({ target, rate }: Plan, { place, analysis }: Sound): numbe
  * after the target, or at the target itself, and with splices from bar line to bar line that keep the end of the part
  * used; of those the ones whose bars are most alike. `texture` null gives no splices.
  */
-export function endingChoices(plan: Plan, sound: Sound, texture: Uint8Array | null): EndingChoice[] {
+export function endingChoices(
+  plan: Plan,
+  sound: Sound,
+  texture: Uint8Array | null,
+): EndingChoice[] {
   const { sampleRate, length } = sound.analysis;
   const whole: Sound = { ...sound, splices: [], fade: samples(0) };
-  const finish = (how: EndingChoice['how'], ending: Ending, likeness: number | null = null): EndingChoice => {
+  const finish = (
+    how: EndingChoice['how'],
+    ending: Ending,
+    likeness: number | null = null,
+  ): EndingChoice => {
     const ends = soundEnd({ ...sound, ...ending }, plan.rate);
     return { how, ...ending, likeness, ends, error: ends - plan.target };
   };
-  const now = finish('as it is', { region: sound.region, splices: sound.splices, fade: sound.fade });
+  const now = finish('as it is', {
+    region: sound.region,
+    splices: sound.splices,
+    fade: sound.fade,
+  });
   const wanted = wantedLength(plan, sound);
   if (wanted <= 0) return [now];
   const lines = barLinesOf({ ...whole, region: { in: sound.region.in, out: length } });
   const fades = lines ? fadeEndings(sound, lines, wanted) : [];
   // An end that fades was made so; the music's own is where its sound ends.
   const own = sound.fade > 0 && texture ? soundingEnd(texture, sound.analysis) : sound.region.out;
-  const kept = { ...whole, region: { in: sound.region.in, out: samples(Math.max(own, sound.region.in + 1)) } };
+  const kept = {
+    ...whole,
+    region: { in: sound.region.in, out: samples(Math.max(own, sound.region.in + 1)) },
+  };
   const spliced = lines && texture ? spliceEndings(kept, texture, wanted, sampleRate) : [];
   return [
     now,
@@ -65,11 +89,19 @@ export function endingChoices(plan: Plan, sound: Sound, texture: Uint8Array | nu
 }
 
 /** Fades to the bar lines about the wanted length and to that length itself, as far as the file goes. */
-function fadeEndings(sound: Sound, { at, bar }: BarLines, wanted: number): [EndingChoice['how'], Ending][] {
+function fadeEndings(
+  sound: Sound,
+  { at, bar }: BarLines,
+  wanted: number,
+): [EndingChoice['how'], Ending][] {
   const { region, analysis } = sound;
   const end = region.in + wanted;
   const longest = LONGEST_FADE * analysis.sampleRate;
-  const fadeTo = (how: EndingChoice['how'], out: number, over: number): [EndingChoice['how'], Ending][] =>
+  const fadeTo = (
+    how: EndingChoice['how'],
+    out: number,
+    over: number,
+  ): [EndingChoice['how'], Ending][] =>
     out > region.in && out <= analysis.length
       ? [
           [
@@ -96,7 +128,12 @@ interface Spliced {
 }
 
 /** Splices that bring the part used of a sound nearest to the wanted length and keep its end. */
-function spliceEndings(sound: Sound, texture: Uint8Array, wanted: number, sampleRate: number): Spliced[] {
+function spliceEndings(
+  sound: Sound,
+  texture: Uint8Array,
+  wanted: number,
+  sampleRate: number,
+): Spliced[] {
   const lines = barLinesOf(sound);
   if (!lines) return [];
   const { region } = sound;
@@ -106,7 +143,10 @@ function spliceEndings(sound: Sound, texture: Uint8Array, wanted: number, sample
   const bars = Math.round((wanted - lines.lead - lines.tail) / lines.bar);
   const ways = bars === last || bars < 1 ? [] : waysOf(last, bars, likeness);
   const endings = ways.map(({ joins, weakest }): Spliced => {
-    const splices = joins.map(({ leave, enter }) => ({ leave: lines.at[leave]!, enter: lines.at[enter]! }));
+    const splices = joins.map(({ leave, enter }) => ({
+      leave: lines.at[leave]!,
+      enter: lines.at[enter]!,
+    }));
     return { ending: { region, splices, fade: samples(0) }, likeness: weakest };
   });
   // Where bars are of unequal length, another number of them may come nearer; a way a whole bar off is none.

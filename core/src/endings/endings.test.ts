@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { hear, NOTHING_FOUND, TEXTURE_RATE, TEXTURE_ROW } from '../listen/index.ts';
-import { Tape } from '../listen/testing/synthesis.ts';
-import { cuesOf, newPlan, setEnding, setMusic, setRegion, soundEnd, type Plan } from '../plan/index.ts';
-import { exactAnalysis } from '../plan/testing/sample-plan.ts';
+import { analyseSound, NOTHING_FOUND, CHROMA_RATE, CHROMA_ROW } from '../listen/index.ts';
+import { Tape } from '../testing/synthesis.ts';
+import { cuesOf } from '../film/index.ts';
+import { newPlan, soundEnd, type Plan } from '../plan/index.ts';
+import { setEnding, setMusic, setRegion } from '../plan/edits/edit-sounds.ts';
+import { exactAnalysis } from '../testing/sample-plan.ts';
 import { frames, samples } from '../time/index.ts';
 import { endingChoices, type EndingChoice } from './choices.ts';
 import { freeJoins, repeatedJoins } from './jumps.ts';
@@ -14,13 +16,14 @@ const RATE = 48000;
 const BAR = 2 * RATE;
 
 /** A texture of bars of 2 s from 0.5 s on, each like all others of its letter; letters differ in every value. */
-function textureOf(letters: string): Uint8Array {
-  const rows = (0.5 + 2 * letters.length) * TEXTURE_RATE;
-  const texture = new Uint8Array(rows * TEXTURE_ROW);
+function chromaAndTimbreOf(letters: string): Uint8Array {
+  const rows = (0.5 + 2 * letters.length) * CHROMA_RATE;
+  const texture = new Uint8Array(rows * CHROMA_ROW);
   for (let row = 0; row < rows; row++) {
-    const bar = Math.max(0, Math.floor((row / TEXTURE_RATE - 0.5) / 2));
+    const bar = Math.max(0, Math.floor((row / CHROMA_RATE - 0.5) / 2));
     const code = letters.charCodeAt(bar);
-    for (let d = 0; d < TEXTURE_ROW; d++) texture[row * TEXTURE_ROW + d] = 100 + ((code * 37 * (d + 3)) % 97);
+    for (let d = 0; d < CHROMA_ROW; d++)
+      texture[row * CHROMA_ROW + d] = 100 + ((code * 37 * (d + 3)) % 97);
   }
   return texture;
 }
@@ -28,7 +31,13 @@ function textureOf(letters: string): Uint8Array {
 /** A plan of a target over music of one bar a letter, which starts at the first. */
 function planOf(letters: string, target: number): Plan {
   const analysis = exactAnalysis(120, 4 * letters.length);
-  const music = { media: 'a'.repeat(64), fileName: 'press.wav', outline: null, analysis, found: NOTHING_FOUND };
+  const music = {
+    media: 'a'.repeat(64),
+    fileName: 'press.wav',
+    outline: null,
+    analysis,
+    found: NOTHING_FOUND,
+  };
   return setMusic({ ...newPlan('Press'), target: frames(target) }, music);
 }
 
@@ -43,7 +52,8 @@ function played(letters: string, { region, splices }: EndingChoice): string {
   return heard + letters.slice(from, bar(region.out));
 }
 
-const choicesOf = (plan: Plan, letters: string) => endingChoices(plan, plan.music!, textureOf(letters));
+const choicesOf = (plan: Plan, letters: string) =>
+  endingChoices(plan, plan.music!, chromaAndTimbreOf(letters));
 
 describe('endings of music that is too long', () => {
   const letters = 'iiaabbaabbccaabbddee';
@@ -73,7 +83,9 @@ describe('endings of music that is too long', () => {
     expect(splices[0]!.likeness).toBeCloseTo(1, 6);
     const { leave, enter } = splices[0]!.splices[0]!;
     const at = (t: number) => Math.round((t - RATE / 2) / BAR);
-    expect(letters.slice(at(leave) - 1, at(leave) + 1)).toBe(letters.slice(at(enter) - 1, at(enter) + 1));
+    expect(letters.slice(at(leave) - 1, at(leave) + 1)).toBe(
+      letters.slice(at(enter) - 1, at(enter) + 1),
+    );
   });
 
   it('are taken into the plan: its cues follow, each bar of it counted once', () => {
@@ -82,8 +94,14 @@ describe('endings of music that is too long', () => {
     const ended = setEnding(plan, plan.music!.id, best);
     expect(soundEnd(ended.music!, plan.rate)).toBe(10 * 48);
     const bars = cuesOf(ended).filter((c) => c.kind === 'downbeat');
-    expect(bars.map((c) => [c.bar, c.frame])).toEqual(Array.from({ length: 10 }, (_, i) => [i + 1, 48 * i]));
-    expect(choicesOf(ended, letters)[0]).toMatchObject({ how: 'as it is', error: 0, splices: best.splices });
+    expect(bars.map((c) => [c.bar, c.frame])).toEqual(
+      Array.from({ length: 10 }, (_, i) => [i + 1, 48 * i]),
+    );
+    expect(choicesOf(ended, letters)[0]).toMatchObject({
+      how: 'as it is',
+      error: 0,
+      splices: best.splices,
+    });
     // A region that no longer goes through the splice drops it.
     const { leave } = best.splices[0]!;
     const shorter = setRegion(ended, plan.music!.id, leave, ended.music!.region.out);
@@ -98,7 +116,8 @@ describe('endings of music that is too short', () => {
     const splices = choicesOf(plan, letters).filter((c) => c.how === 'splice');
     expect(splices.map((c) => played(letters, c))).toContain('iabcabcabcabcabde');
     expect(splices[0]!.likeness).toBeCloseTo(1, 6);
-    for (const choice of splices) expect([choice.error, played(letters, choice).length]).toEqual([0, 17]);
+    for (const choice of splices)
+      expect([choice.error, played(letters, choice).length]).toEqual([0, 17]);
     // Nothing fades onto a bar line that the file does not have.
     expect(choicesOf(plan, letters).some((c) => c.how === 'fade')).toBe(false);
   });
@@ -116,7 +135,7 @@ describe('endings of music that is too short', () => {
 it('finds a way of several joins that is better than any of one', () => {
   // From the start to b there is a good join, from there on to the end another; none goes all the way.
   const letters = 'xabcpqrsabtuvwtuyz';
-  const texture = textureOf(letters);
+  const texture = chromaAndTimbreOf(letters);
   const lines = Array.from({ length: letters.length + 1 }, (_, i) => samples(RATE / 2 + i * BAR));
   const likeness = barLikeness(texture, lines, RATE);
   const last = letters.length - 1;
@@ -131,24 +150,31 @@ it('finds a way of several joins that is better than any of one', () => {
 it('plays exactly the bars wanted, whatever is asked', () => {
   const letters = 'abcdabcdefefgh';
   const lines = Array.from({ length: letters.length + 1 }, (_, i) => samples(RATE / 2 + i * BAR));
-  const likeness = barLikeness(textureOf(letters), lines, RATE);
+  const likeness = barLikeness(chromaAndTimbreOf(letters), lines, RATE);
   fc.assert(
-    fc.property(fc.integer({ min: 6, max: 60 }), fc.integer({ min: 1, max: 4 }), (wanted, joins) => {
-      const last = letters.length - 1;
-      const ways = [...repeatedJoins(last, wanted, likeness, 5), freeJoins(last, wanted, joins, likeness)];
-      for (const way of ways) {
-        if (!way) continue;
-        const added = way.joins.reduce((sum, j) => sum + j.leave - j.enter, 0);
-        expect(last + added).toBe(wanted);
-        let from = 0;
-        for (const { leave, enter } of way.joins) {
-          expect(leave).toBeGreaterThan(from);
-          expect(enter).toBeGreaterThanOrEqual(0);
-          from = enter;
+    fc.property(
+      fc.integer({ min: 6, max: 60 }),
+      fc.integer({ min: 1, max: 4 }),
+      (wanted, joins) => {
+        const last = letters.length - 1;
+        const ways = [
+          ...repeatedJoins(last, wanted, likeness, 5),
+          freeJoins(last, wanted, joins, likeness),
+        ];
+        for (const way of ways) {
+          if (!way) continue;
+          const added = way.joins.reduce((sum, j) => sum + j.leave - j.enter, 0);
+          expect(last + added).toBe(wanted);
+          let from = 0;
+          for (const { leave, enter } of way.joins) {
+            expect(leave).toBeGreaterThan(from);
+            expect(enter).toBeGreaterThanOrEqual(0);
+            from = enter;
+          }
+          expect(from).toBeLessThan(last);
         }
-        expect(from).toBeLessThan(last);
-      }
-    }),
+      },
+    ),
   );
 });
 
@@ -168,7 +194,7 @@ it('hears from the sound itself which bars are alike', () => {
       if (bar >= 16) tape.hat(at);
       for (const note of chords[bar % 4]!) tape.pluck(at, note, 0.45, bar >= 16 ? 0.3 : 0.15);
     }
-  const hearing = hear([tape.samples], tape.sampleRate);
+  const findings = analyseSound([tape.samples], tape.sampleRate);
   const music = {
     media: 'a'.repeat(64),
     fileName: 'round.wav',
@@ -178,7 +204,9 @@ it('hears from the sound itself which bars are alike', () => {
   };
   // Twenty-four bars of the thirty-two: eight fewer, two rounds.
   const plan = setMusic({ ...newPlan('Round'), target: frames(24 * 48) }, music);
-  const [best] = endingChoices(plan, plan.music!, hearing.texture).filter((c) => c.how === 'splice');
+  const [best] = endingChoices(plan, plan.music!, findings.texture).filter(
+    (c) => c.how === 'splice',
+  );
   expect(best!.likeness).toBeGreaterThan(0.8);
   const { leave, enter } = best!.splices[0]!;
   const barOf = (t: number) => Math.round((t / tape.sampleRate - 0.5) / 2);

@@ -1,2 +1,2 @@
-export { barLinesOf, type BarLines } from './bars.ts';
-export { endingChoices, type EndingChoice } from './choices.ts';
+export { barLinesOf } from './bars.ts';
+export { type EndingChoice, endingChoices } from './choices.ts';

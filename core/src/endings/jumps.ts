@@ -16,7 +16,13 @@ const MOST_WORK = 4e8;
  * Ways with one place of joining, which goes back and is heard `times` times, or forward once, so that about `wanted` bars are
  * heard from bar line 0 to bar line `last`; the most alike first, each at least `apart` bars from the others.
  */
-export function repeatedJoins(last: number, wanted: number, likeness: BarLikeness, count: number, apart = 2): Way[] {
+export function repeatedJoins(
+  last: number,
+  wanted: number,
+  likeness: BarLikeness,
+  count: number,
+  apart = 2,
+): Way[] {
   const more = wanted - last;
   const found: (Way & { readonly leave: number; readonly enter: number })[] = [];
   const mostTimes = more > 0 ? Math.ceil(more / LEAST_RUN) : 1;
@@ -41,10 +47,17 @@ export function repeatedJoins(last: number, wanted: number, likeness: BarLikenes
   const chosen: typeof found = [];
   for (const way of found) {
     if (chosen.length === count) break;
-    if (chosen.every((c) => Math.abs(c.leave - way.leave) >= apart || c.joins.length !== way.joins.length))
+    if (
+      chosen.every(
+        (c) => Math.abs(c.leave - way.leave) >= apart || c.joins.length !== way.joins.length,
+      )
+    )
       chosen.push(way);
   }
-  return chosen.map(({ joins, leave, enter }) => ({ joins, weakest: likeness.ofJoin(leave, enter) }));
+  return chosen.map(({ joins, leave, enter }) => ({
+    joins,
+    weakest: likeness.ofJoin(leave, enter),
+  }));
 }
 
 /**
@@ -52,7 +65,12 @@ export function repeatedJoins(last: number, wanted: number, likeness: BarLikenes
  * `last`, with the most alike joins: by dynamic programming over bars heard, the bar line reached and joins made. Null when
  * there is none, or too many bars to search.
  */
-export function freeJoins(last: number, wanted: number, joins: number, likeness: BarLikeness): Way | null {
+export function freeJoins(
+  last: number,
+  wanted: number,
+  joins: number,
+  likeness: BarLikeness,
+): Way | null {
   const lines = last + 1;
   if (lines * lines * wanted * joins > MOST_WORK || wanted < LEAST_RUN * (joins + 1)) return null;
   const costs = new Float64Array(lines * lines);

@@ -1,4 +1,4 @@
-import { COLOURS, TEXTURE_RATE, TEXTURE_ROW, type Analysis } from '../listen/index.ts';
+import { TIMBRES, CHROMA_RATE, CHROMA_ROW, type Analysis } from '../listen/index.ts';
 import { samples, type Samples } from '../time/index.ts';
 
 /** Steps of level below the loudest at which sound counts as having ended: 60 dB in steps of 0.4 dB. */
@@ -9,11 +9,13 @@ export function soundingEnd(
   texture: Uint8Array,
   { sampleRate, length }: Pick<Analysis, 'sampleRate' | 'length'>,
 ): Samples {
-  const rows = Math.floor(texture.length / TEXTURE_ROW);
+  const rows = Math.floor(texture.length / CHROMA_ROW);
   const levelOf = (row: number): number =>
-    texture.subarray(row * TEXTURE_ROW, row * TEXTURE_ROW + COLOURS).reduce((most, x) => Math.max(most, x), 0);
+    texture
+      .subarray(row * CHROMA_ROW, row * CHROMA_ROW + TIMBRES)
+      .reduce((most, x) => Math.max(most, x), 0);
   const levels = Array.from({ length: rows }, (_, row) => levelOf(row));
   const most = levels.reduce((a, x) => Math.max(a, x), 0);
   const last = levels.findLastIndex((level) => level > most - QUIET);
-  return samples(Math.min(length, Math.round(((last + 1) / TEXTURE_RATE) * sampleRate)));
+  return samples(Math.min(length, Math.round(((last + 1) / CHROMA_RATE) * sampleRate)));
 }

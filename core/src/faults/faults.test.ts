@@ -1,8 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { joinAt, usualSettings } from '../joins/index.ts';
-import { joinOf, planOfParts, type Part } from '../joins/testing/plans.ts';
-import { changeRate, shotFacts, type Plan, type RampKey } from '../plan/index.ts';
+import { joinAt } from '../plan/edits/edit-joins.ts';
+import { usualSettings } from '../joins/index.ts';
+import { joinOf, planOfParts, type Part } from '../testing/joined-plans.ts';
+import { changeRate } from '../plan/edits/edit-brief.ts';
+import { shotFacts } from '../film/index.ts';
+import type { Plan, RampKey } from '../plan/index.ts';
 import { shapedRamp, USUAL_CREST, USUAL_FLOOR } from '../ramps/index.ts';
 import { frameRate, rational, USUAL_RATES } from '../time/index.ts';
 import { faultKey, type FaultCode } from './fault.ts';
@@ -13,7 +16,8 @@ import { mendsOf } from './mends.ts';
 const at24 = frameRate(24);
 const codes = (plan: Plan): FaultCode[] => faultsOf(plan).map((f) => f.code);
 const only = (plan: Plan, code: FaultCode) => faultsOf(plan).find((f) => f.code === code)!;
-const labels = (plan: Plan, code: FaultCode): string[] => mendsOf(plan, only(plan, code)).map((m) => m.label);
+const labels = (plan: Plan, code: FaultCode): string[] =>
+  mendsOf(plan, only(plan, code)).map((m) => m.label);
 const crest = (percent: number) => ({ ...USUAL_CREST, speed: rational(percent, 100) });
 
 const two = (out: Partial<Part>, into: Partial<Part>, rate = at24) =>
@@ -25,15 +29,23 @@ const two = (out: Partial<Part>, into: Partial<Part>, rate = at24) =>
 describe('joins', () => {
   it('an odd window says its halves and the even ones beside it', () => {
     const plan = two({}, { join: joinOf('plain', 7, 8) });
-    expect(only(plan, 'odd-window').message).toBe('A window of 15 frames cannot be centred: it is 7 + 8.');
+    expect(only(plan, 'odd-window').message).toBe(
+      'A window of 15 frames cannot be centred: it is 7 + 8.',
+    );
     expect(labels(plan, 'odd-window')).toEqual(['Change to 7 + 7', 'Change to 8 + 8']);
     expect(codes(two({}, { join: joinOf('whip-pan', 13, 11) }))).toEqual([]);
   });
 
   it('half a second at 25 fps says both whole choices and the error of each', () => {
     const half = { unit: 'seconds', n: { num: 1, den: 2 } } as const;
-    const plan = two({}, { join: joinOf('plain', 0, 0, { before: half, after: half }) }, frameRate(25));
-    expect(only(plan, 'between-frames').message).toContain('12 frames (−20.0 ms) or 13 frames (+20.0 ms)');
+    const plan = two(
+      {},
+      { join: joinOf('plain', 0, 0, { before: half, after: half }) },
+      frameRate(25),
+    );
+    expect(only(plan, 'between-frames').message).toContain(
+      '12 frames (−20.0 ms) or 13 frames (+20.0 ms)',
+    );
     // 12 would leave 12 + 13, which cannot be centred.
     expect(labels(plan, 'between-frames')).toEqual(['Take 13 frames before the cut']);
     const one = two({}, { join: joinOf('plain', 0, 12, { before: half }) }, frameRate(25));
@@ -55,7 +67,10 @@ describe('joins', () => {
       'One picture at a time',
     ]);
     // Slowing a clip of 24 fps in a film of 24 repeats frames, which would be another fault; one of 120 has them to spare.
-    const fast = two({ in: 10, frames: 150, rate: frameRate(120) }, { join: joinOf('plain', 6, 6) });
+    const fast = two(
+      { in: 10, frames: 150, rate: frameRate(120) },
+      { join: joinOf('plain', 6, 6) },
+    );
     expect(labels(fast, 'handle-short')).toContain('Slow it to 95 %');
   });
 
@@ -65,7 +80,9 @@ describe('joins', () => {
       { length: 9, in: 20, frames: 300, join: joinOf('zoom-through', 5, 5) },
       { length: 30, in: 20, frames: 300, join: joinOf('zoom-through', 5, 5) },
     ]);
-    expect(only(plan, 'windows-overlap').message).toBe('The windows in shot 2 are 1 frame over: 5 + 5 in 9.');
+    expect(only(plan, 'windows-overlap').message).toBe(
+      'The windows in shot 2 are 1 frame over: 5 + 5 in 9.',
+    );
     expect(labels(plan, 'windows-overlap')).toEqual([
       'Shorten that at cut 1 to 4 + 4',
       'Shorten that at cut 2 to 4 + 4',
@@ -74,7 +91,10 @@ describe('joins', () => {
   });
 
   it('an edge that shows says the scale that covers; a zoom beyond 200 % of such a picture is soft', () => {
-    const plan = two({}, { join: joinOf('whip-pan', 13, 11, { cover: false, peak: 1.1, shutter: 0 }) });
+    const plan = two(
+      {},
+      { join: joinOf('whip-pan', 13, 11, { cover: false, peak: 1.1, shutter: 0 }) },
+    );
     expect(only(plan, 'edge-shows').mend).toContain('120.0 %');
     expect(labels(plan, 'edge-shows')).toEqual([
       'Enlarge as far as covers, up to 120.0 %',
@@ -86,20 +106,32 @@ describe('joins', () => {
     expect(labels(soft, 'soft')).toEqual(['Lower the peak to 200 %']);
   });
 
-  it.each(['plain', 'zoom-through', 'pull-back', 'whip-pan', 'slide', 'drop', 'hinge', 'smear'] as const)(
-    'the usual figures of a %s are no fault',
-    (move) => {
-      const { before, after } = usualSettings(move, { rate: at24 });
-      expect(codes(two({ length: 48 }, { length: 48, join: { set: { move, before, after } } }))).toEqual([]);
-    },
-  );
+  it.each([
+    'plain',
+    'zoom-through',
+    'pull-back',
+    'whip-pan',
+    'slide',
+    'drop',
+    'hinge',
+    'smear',
+  ] as const)('the usual figures of a %s are no fault', (move) => {
+    const { before, after } = usualSettings(move, { rate: at24 });
+    expect(
+      codes(two({ length: 48 }, { length: 48, join: { set: { move, before, after } } })),
+    ).toEqual([]);
+  });
 
   it('a picture that is still at the cut says where it moves, and slips to there', () => {
     const plan = two({}, { join: joinOf('whip-pan', 6, 6) });
-    const seenOf = () => ({ movementAt: (frame: number) => (frame < 120 ? 2 : frame < 130 && frame > 104 ? 0 : 0.2) });
-    const fault = faultsOf(plan, { ...NOTHING_KNOWN, seenOf }).find((f) => f.code === 'still-at-cut')!;
+    const measuredOf = () => ({
+      movementAt: (frame: number) => (frame < 120 ? 2 : frame < 130 && frame > 104 ? 0 : 0.2),
+    });
+    const fault = faultsOf(plan, { ...NOTHING_KNOWN, measuredOf }).find(
+      (f) => f.code === 'still-at-cut',
+    )!;
     expect([fault.figures.side, fault.figures.nearest]).toEqual(['out', 4]);
-    const [mend] = mendsOf(plan, fault, { ...NOTHING_KNOWN, seenOf });
+    const [mend] = mendsOf(plan, fault, { ...NOTHING_KNOWN, measuredOf });
     expect(mend!.label).toBe('Slip the source 4 frames earlier');
     expect(shotFacts(mend!.plan)[0]!.sourceIn).toBe(96);
   });
@@ -153,14 +185,21 @@ describe('ramps', () => {
       { length: 40, ramp: shapedRamp({ floor: rational(1), head: crest(380), tail: null }) },
     );
     expect(only(plan, 'crests-differ').message).toBe('Crests differ by 20 %: 400 % out, 380 % in.');
-    expect(labels(plan, 'crests-differ')).toEqual(['Match the incoming to 400 %', 'Match the outgoing to 380 %']);
+    expect(labels(plan, 'crests-differ')).toEqual([
+      'Match the incoming to 400 %',
+      'Match the outgoing to 380 %',
+    ]);
   });
 
   it('slowed below what the source can show, it says how many frames repeat and the slowest clean speed', () => {
-    const plan = planOfParts(at24, [{ length: 40, in: 0, frames: 400, rate: frameRate(50), speed: rational(2, 5) }]);
+    const plan = planOfParts(at24, [
+      { length: 40, in: 0, frames: 400, rate: frameRate(50), speed: rational(2, 5) },
+    ]);
     expect(only(plan, 'frames-repeat').mend).toContain('48 %');
     expect(labels(plan, 'frames-repeat')).toEqual(['Take 48 % as the slowest']);
-    const clean = planOfParts(at24, [{ length: 40, in: 0, frames: 400, rate: frameRate(120), speed: rational(1, 5) }]);
+    const clean = planOfParts(at24, [
+      { length: 40, in: 0, frames: 400, rate: frameRate(120), speed: rational(1, 5) },
+    ]);
     expect(codes(clean)).toEqual([]);
   });
 
@@ -190,9 +229,14 @@ describe('the list', () => {
         tail: b ? { ...USUAL_CREST, speed: tail, length } : null,
       }),
     );
-  const move = fc.constantFrom('plain', 'zoom-through', 'whip-pan', 'slide', 'drop', 'smear') as fc.Arbitrary<
-    Parameters<typeof joinOf>[0]
-  >;
+  const move = fc.constantFrom(
+    'plain',
+    'zoom-through',
+    'whip-pan',
+    'slide',
+    'drop',
+    'smear',
+  ) as fc.Arbitrary<Parameters<typeof joinOf>[0]>;
   const part = fc.record({
     length: fc.integer({ min: 3, max: 50 }),
     in: fc.integer({ min: 0, max: 30 }),
@@ -228,7 +272,9 @@ describe('the list', () => {
           for (const mend of mendsOf(plan, fault)) {
             const after = faultsOf(mend.plan).map(faultKey);
             expect(after).not.toContain(faultKey(fault));
-            expect(after.filter((key) => !before.has(key) && !key.startsWith('outside-usable'))).toEqual([]);
+            expect(
+              after.filter((key) => !before.has(key) && !key.startsWith('outside-usable')),
+            ).toEqual([]);
             expect(mend.plan.score!.length).toBe(plan.score!.length);
             mended++;
           }

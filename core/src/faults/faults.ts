@@ -1,6 +1,7 @@
 import { joinsOf } from '../joins/index.ts';
-import { shotFacts, type Plan } from '../plan/index.ts';
-import { accentFaults } from './accent-faults.ts';
+import { shotFacts } from '../film/index.ts';
+import type { Plan } from '../plan/index.ts';
+import { accentFaults } from './effect-faults.ts';
 import { FAULT_CODES, type Fault, type FaultCode } from './fault.ts';
 import { joinFaults } from './join-faults.ts';
 import { NOTHING_KNOWN, type Known } from './known.ts';
@@ -15,7 +16,7 @@ function allFaults(plan: Plan, known: Known): Fault[] {
   const order = new Map(FAULT_CODES.map((code, i) => [code, i]));
   const found = [
     ...planFaults(plan, shots),
-    ...joinFaults(plan, shots, joins, known.seenOf),
+    ...joinFaults(plan, shots, joins, known.measuredOf),
     ...rampFaults(plan, shots),
     ...accentFaults(plan, shots, joins),
     ...sumFaults(plan, known),

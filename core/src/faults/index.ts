@@ -1,5 +1,6 @@
-export * from './fault.ts';
-export * from './faults.ts';
-export * from './known.ts';
-export * from './mends.ts';
-export type { SeenMovement } from './join-faults.ts';
+export { FAULT_CODES, FAULT_NAMES, type Fault, type FaultCode } from './fault.ts';
+export { faultsOf, switchFaults } from './faults.ts';
+export type { MeasuredMovement } from './join-faults.ts';
+export { type Known, NOTHING_KNOWN, knownSum } from './known.ts';
+export { mendsOf } from './mends.ts';
+export { checkReport, framesReport } from './report.ts';

@@ -8,12 +8,13 @@ import {
   type Handle,
   type JoinFacts,
 } from '../joins/index.ts';
-import type { Clip, Plan, ShotFacts } from '../plan/index.ts';
+import type { Clip, Plan } from '../plan/index.ts';
+import type { ShotFacts } from '../film/index.ts';
 import { frames, plural } from '../time/index.ts';
 import type { Fault } from './fault.ts';
 
 /** Movement of a clip as it was seen: at a frame, in units of what counts as still, and the nearest frame that moves. */
-export interface SeenMovement {
+export interface MeasuredMovement {
   readonly movementAt: (frame: number) => number;
 }
 
@@ -40,7 +41,10 @@ function conflictFaults(shots: readonly ShotFacts[], joins: readonly JoinFacts[]
 
 const WORDS = { out: 'after the cut', in: 'before the cut' } as const;
 
-function handleFault({ cut, frame, out, into, before, after }: JoinFacts, handle: Handle | null): Fault[] {
+function handleFault(
+  { cut, frame, out, into, before, after }: JoinFacts,
+  handle: Handle | null,
+): Fault[] {
   const clip = handle?.side === 'out' ? out.clip : into.clip;
   if (!handle || !clip || handle.spare >= 0) return [];
   const { side, needed, there, spare, lasts } = handle;
@@ -62,7 +66,13 @@ function windowFaults({ cut, frame, before, after, wanted, settings, fitted }: J
   const base = { step: 'joins', shot: null, cut, frame } as const;
   const total = before + after;
   const faults: Fault[] = [];
-  if (total > 0 && settings.sides === 'both' && before > 0 && after > 0 && Math.abs(before - after) === 1)
+  if (
+    total > 0 &&
+    settings.sides === 'both' &&
+    before > 0 &&
+    after > 0 &&
+    Math.abs(before - after) === 1
+  )
     faults.push({
       ...base,
       code: 'odd-window',
@@ -105,7 +115,9 @@ function pictureFaults(plan: Plan, facts: JoinFacts): Fault[] {
     let worst = { at: 0, open: 0, covers: 1 };
     let shown = 0;
     for (let at = -before; at < after; at++) {
-      const here = (['out', 'in'] as const).flatMap((side) => sides[side].find((v) => v.at === at) ?? []);
+      const here = (['out', 'in'] as const).flatMap(
+        (side) => sides[side].find((v) => v.at === at) ?? [],
+      );
       const open = openPart(
         here.map((placed) => ({ placed, aim: settings.aim })),
         plan.size,
@@ -129,7 +141,10 @@ function pictureFaults(plan: Plan, facts: JoinFacts): Fault[] {
     ['in', into],
   ] as const) {
     if (!clip) continue;
-    const peak = sides[side].reduce((most, v) => (v.scale > (most?.scale ?? 0) ? v : most), sides[side][0]);
+    const peak = sides[side].reduce(
+      (most, v) => (v.scale > (most?.scale ?? 0) ? v : most),
+      sides[side][0],
+    );
     const softness = peak ? softnessAt(clip.size, plan.size, peak.scale) : 1;
     // A picture too small for the film is soft at rest, too, which no join is to blame for.
     const byZoom = softnessAt(clip.size, plan.size, 1) >= SOFT;
@@ -138,7 +153,12 @@ function pictureFaults(plan: Plan, facts: JoinFacts): Fault[] {
         ...base,
         code: 'soft',
         frame: frames(frame + peak.at),
-        figures: { side, softness, scale: peak.scale, most: softnessAt(clip.size, plan.size, SOFT) },
+        figures: {
+          side,
+          softness,
+          scale: peak.scale,
+          most: softnessAt(clip.size, plan.size, SOFT),
+        },
         message: `“${clip.name}” turns soft: ${softness.toFixed(2)} pixels of source to one of the film at ${Math.round(peak.scale * 100)} %.`,
         mend: 'Take a lower peak, or a larger picture.',
       });
@@ -149,7 +169,7 @@ function pictureFaults(plan: Plan, facts: JoinFacts): Fault[] {
 /** A shot that is still where the cut needs movement, told where movement is known. */
 function stillFaults(
   { cut, frame, before, after, settings, out, into }: JoinFacts,
-  seenOf: (clip: Clip) => SeenMovement | null,
+  measuredOf: (clip: Clip) => MeasuredMovement | null,
 ): Fault[] {
   const moving = ['whip-pan', 'zoom-through', 'smear', 'slide'].includes(settings.move);
   if (before + after === 0 || !moving) return [];
@@ -159,14 +179,14 @@ function stillFaults(
       ['in', into],
     ] as const
   ).flatMap(([side, { clip, time, length, index }]): Fault[] => {
-    const seen = clip && seenOf(clip);
-    if (!clip || !time || !seen) return [];
+    const measured = clip && measuredOf(clip);
+    if (!clip || !time || !measured) return [];
     const at = side === 'out' ? length - 1 : 0;
-    const here = seen.movementAt(time.at(at));
+    const here = measured.movementAt(time.at(at));
     if (here >= 1) return [];
     const step = side === 'out' ? -1 : 1;
     let far = 0;
-    while (far < length && seen.movementAt(time.at(at + step * far)) < 1) far++;
+    while (far < length && measured.movementAt(time.at(at + step * far)) < 1) far++;
     return [
       {
         code: 'still-at-cut',
@@ -190,7 +210,7 @@ export const joinFaults = (
   plan: Plan,
   shots: readonly ShotFacts[],
   joins: readonly JoinFacts[],
-  seenOf: (clip: Clip) => SeenMovement | null,
+  measuredOf: (clip: Clip) => MeasuredMovement | null,
 ): Fault[] => [
   ...conflictFaults(shots, joins),
   ...joins.flatMap((facts) => {
@@ -200,7 +220,7 @@ export const joinFaults = (
       ...handleFault(facts, handles.in),
       ...windowFaults(facts),
       ...pictureFaults(plan, facts),
-      ...stillFaults(facts, seenOf),
+      ...stillFaults(facts, measuredOf),
     ];
   }),
 ];

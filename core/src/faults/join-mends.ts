@@ -1,12 +1,21 @@
-import { changeJoin, handlesOf, joinAt, setWindow, splitWindow, type JoinFacts } from '../joins/index.ts';
-import { setShotLength, slipShot, type Plan } from '../plan/index.ts';
+import { changeJoin, joinAt, setWindow } from '../plan/edits/edit-joins.ts';
+import { handlesOf, splitWindow, type JoinFacts } from '../joins/index.ts';
+import { setShotLength } from '../plan/edits/shot-length.ts';
+import { slipShot } from '../plan/edits/edit-shots.ts';
+import type { Plan } from '../plan/index.ts';
 import { plural } from '../time/index.ts';
 import type { Fault } from './fault.ts';
 import type { Try } from './try.ts';
 import { slowerTries } from './ramp-mends.ts';
 
 /** Another window at a cut, if it is one. */
-const windowTry = (plan: Plan, { cut, before, after }: JoinFacts, b: number, a: number, words: string): Try[] =>
+const windowTry = (
+  plan: Plan,
+  { cut, before, after }: JoinFacts,
+  b: number,
+  a: number,
+  words: string,
+): Try[] =>
   b < 0 || a < 0 || b + a === 0 || (b === before && a === after)
     ? []
     : [{ label: `${words} to ${b} + ${a}`, make: () => setWindow(plan, cut, b, a) }];
@@ -76,14 +85,30 @@ export function windowMends(plan: Plan, fault: Fault): Try[] {
     });
   }
   const shot = fault.shot!;
-  const { over, head, tail, length } = fault.figures as Record<'over' | 'head' | 'tail' | 'length', number>;
+  const { over, head, tail, length } = fault.figures as Record<
+    'over' | 'head' | 'tail' | 'length',
+    number
+  >;
   const left = head > 0 ? joinAt(plan, shot) : null;
   const right = tail > 0 ? joinAt(plan, shot + 1) : null;
   const named = (tries: Try[], facts: JoinFacts) =>
-    tries.map((t) => ({ ...t, label: t.label.replace('Shorten', `Shorten that at cut ${facts.cut}`) }));
+    tries.map((t) => ({
+      ...t,
+      label: t.label.replace('Shorten', `Shorten that at cut ${facts.cut}`),
+    }));
   return [
-    ...(left ? named(windowTry(plan, left, Math.min(left.before, head - over), head - over, 'Shorten'), left) : []),
-    ...(right ? named(windowTry(plan, right, tail - over, Math.min(right.after, tail - over), 'Shorten'), right) : []),
+    ...(left
+      ? named(
+          windowTry(plan, left, Math.min(left.before, head - over), head - over, 'Shorten'),
+          left,
+        )
+      : []),
+    ...(right
+      ? named(
+          windowTry(plan, right, tail - over, Math.min(right.after, tail - over), 'Shorten'),
+          right,
+        )
+      : []),
     ...(left ? named(windowTry(plan, left, left.before, head - over, 'Shorten'), left) : []),
     ...(right ? named(windowTry(plan, right, tail - over, right.after, 'Shorten'), right) : []),
     {
@@ -99,7 +124,12 @@ export function pictureMends(plan: Plan, fault: Fault): Try[] {
   if (fault.code === 'soft') {
     const most = Math.floor((fault.figures.most as number) * 100) / 100;
     return most > 1 && settings.peak > most
-      ? [{ label: `Lower the peak to ${Math.round(most * 100)} %`, make: () => changeJoin(plan, cut, { peak: most }) }]
+      ? [
+          {
+            label: `Lower the peak to ${Math.round(most * 100)} %`,
+            make: () => changeJoin(plan, cut, { peak: most }),
+          },
+        ]
       : [];
   }
   return [
@@ -119,7 +149,8 @@ export function stillMends(plan: Plan, fault: Fault): Try[] {
   const { time, length, index } = side === 'out' ? facts.out : facts.into;
   const far = fault.figures.nearest as number;
   if (!time || far < 0) return [];
-  const by = side === 'out' ? time.at(length - 1 - far) - time.at(length - 1) : time.at(far) - time.at(0);
+  const by =
+    side === 'out' ? time.at(length - 1 - far) - time.at(length - 1) : time.at(far) - time.at(0);
   return [
     {
       label: `Slip the source ${plural(Math.abs(by), 'frame')} ${by < 0 ? 'earlier' : 'later'}`,

@@ -1,17 +1,18 @@
 import type { Clip, Plan } from '../plan/index.ts';
 import { sumFor, type MeasuredSum, type SumLevel } from '../sound/index.ts';
-import type { SeenMovement } from './join-faults.ts';
+import type { MeasuredMovement } from './join-faults.ts';
 
 /** What was measured in files beside the plan, by which some faults are told. */
 export interface Known {
   /** What was seen of a clip; null where it was not, or not yet. */
-  readonly seenOf: (clip: Clip) => SeenMovement | null;
+  readonly measuredOf: (clip: Clip) => MeasuredMovement | null;
   /** The sum of the sounds, as it was measured last. */
   readonly sum: MeasuredSum | null;
 }
 
 /** Nothing was measured: such faults are not told. */
-export const NOTHING_KNOWN: Known = { seenOf: () => null, sum: null };
+export const NOTHING_KNOWN: Known = { measuredOf: () => null, sum: null };
 
 /** The sum of a plan's sounds, if what was measured tells it. */
-export const knownSum = (plan: Plan, { sum }: Pick<Known, 'sum'>): SumLevel | null => sum && sumFor(plan, sum);
+export const knownSum = (plan: Plan, { sum }: Pick<Known, 'sum'>): SumLevel | null =>
+  sum && sumFor(plan, sum);

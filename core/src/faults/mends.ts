@@ -1,6 +1,6 @@
 import type { Plan } from '../plan/index.ts';
 import { CaesuraError } from '../time/index.ts';
-import { accentMends, lostMends } from './accent-mends.ts';
+import { accentMends, lostMends } from './effect-mends.ts';
 import { faultKey, type Fault, type FaultCode } from './fault.ts';
 import { faultsOf } from './faults.ts';
 import { handleMends, pictureMends, stillMends, windowMends } from './join-mends.ts';

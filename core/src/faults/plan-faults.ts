@@ -1,12 +1,18 @@
 import { TRUSTED } from '../listen/index.ts';
 import { formatTimecode, frames, plural, rateLabel } from '../time/index.ts';
-import { heardBeats, soundEnd, type Plan, type ShotFacts } from '../plan/index.ts';
+import { correctedBeats, type ShotFacts } from '../film/index.ts';
+import { soundEnd, type Plan } from '../plan/index.ts';
 import type { Fault } from './fault.ts';
 
 const WHOLE = { shot: null, cut: null, frame: null } as const;
 
 /** After how many frames of a shot its file has no more, and how many source frames are missing; null when it lasts. */
-function runsOut({ time, used, clip, length }: ShotFacts): { after: number; missing: number } | null {
+function runsOut({
+  time,
+  used,
+  clip,
+  length,
+}: ShotFacts): { after: number; missing: number } | null {
   if (!time || !used || !clip) return null;
   const missing = Math.max(used.highest - clip.frames + 1, -used.lowest);
   if (missing <= 0) return null;
@@ -43,14 +49,14 @@ function musicFaults(plan: Plan): Fault[] {
       message: `The music ends ${plural(short, 'frame')} before the target.`,
       mend: 'Choose an ending that lasts in Listen, a longer region, other music, or a shorter target.',
     });
-  if (heardBeats(plan.music).confidence < TRUSTED)
+  if (correctedBeats(plan.music).confidence < TRUSTED)
     faults.push({
       code: 'doubtful-beats',
-      figures: { confidence: heardBeats(plan.music).confidence },
+      figures: { confidence: correctedBeats(plan.music).confidence },
       step: 'listen',
       ...WHOLE,
       message:
-        heardBeats(plan.music).beats.length === 0
+        correctedBeats(plan.music).beats.length === 0
           ? 'No beats were found in the sound.'
           : 'The beats are a guess: no steady pulse was heard.',
       mend: 'Listen with the click before you rely on them, or tap along, or give the pace in frames or seconds.',
@@ -98,7 +104,9 @@ function shotFaults(plan: Plan, shots: readonly ShotFacts[]): Fault[] {
           mend: 'Shorten the shot, choose another clip, slip the source, or slow it.',
         },
       ];
-    const outside = used ? Math.max(used.highest + 1 - clip.usable.out, clip.usable.in - used.lowest) : 0;
+    const outside = used
+      ? Math.max(used.highest + 1 - clip.usable.out, clip.usable.in - used.lowest)
+      : 0;
     if (outside > 0)
       return [
         {

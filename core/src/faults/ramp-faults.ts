@@ -1,5 +1,6 @@
 import { speedAt } from '../curves/index.ts';
-import { slowestCleanSpeed, strideOf, type Plan, type ShotFacts } from '../plan/index.ts';
+import { slowestCleanSpeed, strideOf, type ShotFacts } from '../film/index.ts';
+import type { Plan } from '../plan/index.ts';
 import { crestsAt, slowPatch } from '../ramps/index.ts';
 import { frames, percent, plural, toNumber } from '../time/index.ts';
 import type { Fault } from './fault.ts';
@@ -99,7 +100,12 @@ function cutFaults(out: ShotFacts, into: ShotFacts): Fault[] {
       {
         ...base,
         code: 'slow-patch',
-        figures: { before: patch.before, after: patch.after, slowest: patch.slowest, crest: patch.crest },
+        figures: {
+          before: patch.before,
+          after: patch.after,
+          slowest: patch.slowest,
+          crest: patch.crest,
+        },
         message: `A slow patch of ${plural(patch.before + patch.after, 'frame')} lies between the crests: down to ${percent(patch.slowest)}, ${patch.before} before the cut and ${patch.after} after it.`,
         mend: 'Move the crests on to the cut, which leaves the patch out.',
       },

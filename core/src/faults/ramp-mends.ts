@@ -1,22 +1,26 @@
 import { speedAt } from '../curves/index.ts';
+import { contentOf, longestShot, showInShot, slipShot } from '../plan/edits/edit-shots.ts';
 import {
-  contentOf,
-  longestShot,
   rampOf,
-  setShotLength,
   shotFacts,
-  showInShot,
-  slipShot,
   slowestCleanSpeed,
   speedOf,
   strideOf,
-  type Plan,
-  type Ramp,
-  type RampKey,
   type ShotFacts,
-} from '../plan/index.ts';
-import { crestOnCut, placeOf, setRamp, withSpeedAt } from '../ramps/index.ts';
-import { compare, multiply, percent, plural, rational, toNumber, type Rational } from '../time/index.ts';
+} from '../film/index.ts';
+import { setShotLength } from '../plan/edits/shot-length.ts';
+import type { Plan, Ramp, RampKey } from '../plan/index.ts';
+import { crestOnCut, placeOf, withSpeedAt } from '../ramps/index.ts';
+import { setRamp } from '../plan/edits/edit-ramps.ts';
+import {
+  compare,
+  multiply,
+  percent,
+  plural,
+  rational,
+  toNumber,
+  type Rational,
+} from '../time/index.ts';
 import type { Fault } from './fault.ts';
 import type { Try } from './try.ts';
 
@@ -33,7 +37,10 @@ function respeeded(plan: Plan, index: number, change: (speed: Rational) => Ratio
   const ramp = rampOf(plan, shot);
   const { clip, sourceIn } = shot;
   if (ramp) return showInShot(plan, index, { clip, sourceIn, ramp: withSpeeds(ramp, change) });
-  return showInShot(plan, index, { ...contentOf({ clip, sourceIn }), speed: change(speedOf(shot)) });
+  return showInShot(plan, index, {
+    ...contentOf({ clip, sourceIn }),
+    speed: change(speedOf(shot)),
+  });
 }
 
 /** Parts of its speed, in per cent, to which a shot may be slowed. */
@@ -46,16 +53,23 @@ export function slowerTries(plan: Plan, index: number, fault: Fault): Try[] {
   if (!clip || !time) return [];
   const beyond = fault.code === 'handle-short' ? (fault.figures.frames as number) : 0;
   const enough = SLOWER.find((part) => {
-    const slowed = shotFacts(respeeded(plan, index, (speed) => multiply(speed, rational(part, 100))))[index]!.time!;
+    const slowed = shotFacts(
+      respeeded(plan, index, (speed) => multiply(speed, rational(part, 100))),
+    )[index]!.time!;
     const { lowest, highest } =
-      fault.figures.side === 'in' ? slowed.reach(-beyond, length) : slowed.reach(0, length + beyond);
+      fault.figures.side === 'in'
+        ? slowed.reach(-beyond, length)
+        : slowed.reach(0, length + beyond);
     return lowest >= 0 && highest < clip.frames;
   });
   if (enough === undefined) return [];
   const make = () => respeeded(plan, index, (speed) => multiply(speed, rational(enough, 100)));
   const most = Math.max(...time.curve.map(({ speed }) => Math.abs(toNumber(speed))));
   return [
-    { label: `Slow it to ${percent((most * enough) / 100)}${time.curve.length > 1 ? ' at the crest' : ''}`, make },
+    {
+      label: `Slow it to ${percent((most * enough) / 100)}${time.curve.length > 1 ? ' at the crest' : ''}`,
+      make,
+    },
   ];
 }
 
@@ -66,7 +80,11 @@ export function sourceMends(plan: Plan, fault: Fault): Try[] {
   if (!used || !clip) return [];
   const usable = fault.code === 'outside-usable' ? clip.usable : { in: 0, out: clip.frames };
   const by =
-    used.highest >= usable.out ? usable.out - 1 - used.highest : used.lowest < usable.in ? usable.in - used.lowest : 0;
+    used.highest >= usable.out
+      ? usable.out - 1 - used.highest
+      : used.lowest < usable.in
+        ? usable.in - used.lowest
+        : 0;
   const longest = longestShot(plan, index);
   return [
     ...(by !== 0
@@ -116,20 +134,30 @@ function speedMends(plan: Plan, fault: Fault): Try[] {
   if (fault.code === 'speed-jump')
     return [USUAL_LENGTH, 6, 4].map((lasts) => ({
       label: `Ease it over ${lasts} frames`,
-      make: () => setRamp(plan, facts.index, eased(plan, facts, fault.figures.after as number, lasts)),
+      make: () =>
+        setRamp(plan, facts.index, eased(plan, facts, fault.figures.after as number, lasts)),
     }));
   if (fault.code === 'frames-repeat') {
     const clean = slowestCleanSpeed(clip.rate, plan.rate);
     const least = compare(clean, rational(1)) > 0 ? rational(1) : clean;
-    const raised = (speed: Rational) => (compare(speed, rational(0)) > 0 && compare(speed, least) < 0 ? least : speed);
+    const raised = (speed: Rational) =>
+      compare(speed, rational(0)) > 0 && compare(speed, least) < 0 ? least : speed;
     return [
-      { label: `Take ${percent(toNumber(least))} as the slowest`, make: () => respeeded(plan, facts.index, raised) },
+      {
+        label: `Take ${percent(toNumber(least))} as the slowest`,
+        make: () => respeeded(plan, facts.index, raised),
+      },
     ];
   }
   const most = (fault.figures.limit as number) / toNumber(strideOf(clip.rate, plan.rate));
   const cap = rational(Math.floor(most * 100), 100);
   const capped = (speed: Rational) => (compare(speed, cap) > 0 ? cap : speed);
-  return [{ label: `Lower the crest to ${percent(toNumber(cap))}`, make: () => respeeded(plan, facts.index, capped) }];
+  return [
+    {
+      label: `Lower the crest to ${percent(toNumber(cap))}`,
+      make: () => respeeded(plan, facts.index, capped),
+    },
+  ];
 }
 
 /** Mends of ramps and of speeds that differ across a cut. */
@@ -137,7 +165,8 @@ export function rampMends(plan: Plan, fault: Fault): Try[] {
   if (fault.cut === null) return speedMends(plan, fault);
   const shots = shotFacts(plan);
   const [out, into] = [shots[fault.cut - 1]!, shots[fault.cut]!];
-  const ramped = (index: number, ramp: Ramp | null, to: Plan) => (ramp ? setRamp(to, index, ramp) : to);
+  const ramped = (index: number, ramp: Ramp | null, to: Plan) =>
+    ramp ? setRamp(to, index, ramp) : to;
   if (fault.code === 'slow-patch') {
     const { before, after } = fault.figures as { before: number; after: number };
     return [

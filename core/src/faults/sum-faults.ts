@@ -1,4 +1,5 @@
-import { frameAtTime, type Plan } from '../plan/index.ts';
+import { frameAtTime } from '../film/index.ts';
+import type { Plan } from '../plan/index.ts';
 import { turnAll } from '../sound/index.ts';
 import type { Fault } from './fault.ts';
 import { knownSum, type Known } from './known.ts';

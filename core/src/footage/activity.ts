@@ -21,7 +21,8 @@ export function activityOf(frames: readonly Movement[], rate: number): Activity 
   const noise = Math.min(MOST_NOISE, quiet);
   const camera = Float64Array.from(
     frames,
-    ({ dx, dy, zoom, turn }) => rate * (Math.hypot(dx, dy) + HALF_WAY * (Math.abs(zoom) + Math.abs(turn))),
+    ({ dx, dy, zoom, turn }) =>
+      rate * (Math.hypot(dx, dy) + HALF_WAY * (Math.abs(zoom) + Math.abs(turn))),
   );
   const subject = Float64Array.from(frames, ({ residual }) => rate * Math.max(0, residual - noise));
   if (frames.length > 1) [camera[0], subject[0]] = [camera[1]!, subject[1]!];

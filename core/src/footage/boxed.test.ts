@@ -14,7 +14,11 @@ it('makes a plane smaller by the mean of blocks, whatever its stride and offset'
 
 it('turns a picture clockwise', () => {
   const luma = { width: 3, height: 2, values: Float32Array.from([1, 2, 3, 4, 5, 6]) };
-  expect(turned(luma, 1)).toEqual({ width: 2, height: 3, values: Float32Array.from([4, 1, 5, 2, 6, 3]) });
+  expect(turned(luma, 1)).toEqual({
+    width: 2,
+    height: 3,
+    values: Float32Array.from([4, 1, 5, 2, 6, 3]),
+  });
   expect([...turned(luma, 2).values]).toEqual([6, 5, 4, 3, 2, 1]);
   expect(turned(turned(luma, 3), 1)).toEqual(luma);
   expect(turned(luma, 4)).toBe(luma);
@@ -35,6 +39,12 @@ it('gives the same by words as by bytes, whatever the size of the blocks', () =>
       boxed({ bytes, offset: 0, stride, width, height }, w, h),
     );
   // More bright rows in a block than fit into 16 bits.
-  const white = { bytes: new Uint8Array(8 * 600).fill(255), offset: 0, stride: 8, width: 8, height: 600 };
+  const white = {
+    bytes: new Uint8Array(8 * 600).fill(255),
+    offset: 0,
+    stride: 8,
+    width: 8,
+    height: 600,
+  };
   expect([...boxed(white, 2, 2).values]).toEqual([255, 255, 255, 255]);
 });

@@ -33,7 +33,8 @@ function addByBytes(
   sums.fill(0, from);
   for (let row = first; row < end; row += step) {
     const start = offset + row * stride;
-    for (let column = from; column < width; column++) sums[column] = sums[column]! + bytes[start + column]!;
+    for (let column = from; column < width; column++)
+      sums[column] = sums[column]! + bytes[start + column]!;
   }
 }
 
@@ -42,19 +43,31 @@ function addByBytes(
  * three rows at a time, so that sums are seldom stored: several times as fast. `words` is the plane from its offset on, of a
  * little-endian machine; `pairs` holds two numbers a word.
  */
-function addByWords(words: Int32Array, wordStride: number, { first, end, step }: Rows, pairs: Int32Array): void {
+function addByWords(
+  words: Int32Array,
+  wordStride: number,
+  { first, end, step }: Rows,
+  pairs: Int32Array,
+): void {
   const count = pairs.length >> 1;
   pairs.fill(0);
   let row = first;
   for (; row + 2 * step < end; row += 3 * step) {
-    const [one, two, three] = [0, step, 2 * step].map((down) => (row + down) * wordStride) as [number, number, number];
+    const [one, two, three] = [0, step, 2 * step].map((down) => (row + down) * wordStride) as [
+      number,
+      number,
+      number,
+    ];
     for (let k = 0; k < count; k++) {
       const a = words[one + k]!;
       const b = words[two + k]!;
       const c = words[three + k]!;
       pairs[2 * k] = pairs[2 * k]! + (a & EVERY_OTHER) + (b & EVERY_OTHER) + (c & EVERY_OTHER);
       pairs[2 * k + 1] =
-        pairs[2 * k + 1]! + ((a >>> 8) & EVERY_OTHER) + ((b >>> 8) & EVERY_OTHER) + ((c >>> 8) & EVERY_OTHER);
+        pairs[2 * k + 1]! +
+        ((a >>> 8) & EVERY_OTHER) +
+        ((b >>> 8) & EVERY_OTHER) +
+        ((c >>> 8) & EVERY_OTHER);
     }
   }
   for (; row < end; row += step)
@@ -79,7 +92,9 @@ function unpaired(pairs: Int32Array, sums: Int32Array): void {
 /** The words of a plane when they lie so that they can be read; null otherwise. */
 function wordsOf({ bytes, offset, stride }: Plane): Int32Array | null {
   const at = bytes.byteOffset + offset;
-  return at % 4 === 0 && stride % 4 === 0 ? new Int32Array(bytes.buffer, at, (bytes.length - offset) >> 2) : null;
+  return at % 4 === 0 && stride % 4 === 0
+    ? new Int32Array(bytes.buffer, at, (bytes.length - offset) >> 2)
+    : null;
 }
 
 /**
@@ -89,13 +104,18 @@ function wordsOf({ bytes, offset, stride }: Plane): Int32Array | null {
 export function boxed(plane: Plane, wantedWidth: number, wantedHeight: number): Luma {
   const { stride, width, height } = plane;
   const [outWidth, outHeight] = [Math.min(width, wantedWidth), Math.min(height, wantedHeight)];
-  const columns = Int32Array.from({ length: outWidth + 1 }, (_, x) => Math.floor((x * width) / outWidth));
+  const columns = Int32Array.from({ length: outWidth + 1 }, (_, x) =>
+    Math.floor((x * width) / outWidth),
+  );
   const words = wordsOf(plane);
   const sums = new Int32Array(width);
   const pairs = new Int32Array((width >> 2) * 2);
   const values = new Float32Array(outWidth * outHeight);
   for (let y = 0; y < outHeight; y++) {
-    const [first, end] = [Math.floor((y * height) / outHeight), Math.floor(((y + 1) * height) / outHeight)];
+    const [first, end] = [
+      Math.floor((y * height) / outHeight),
+      Math.floor(((y + 1) * height) / outHeight),
+    ];
     const rows = { first, end, step: end - first >= MANY_ROWS ? 2 : 1 };
     const taken = Math.ceil((end - first) / rows.step);
     const byWords = words !== null && taken <= MOST_ROWS;
@@ -122,6 +142,7 @@ export function turned(luma: Luma, quarters: number): Luma {
   const { width, height, values } = luma;
   const turnedOnce = new Float32Array(values.length);
   for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) turnedOnce[x * height + (height - 1 - y)] = values[y * width + x]!;
+    for (let x = 0; x < width; x++)
+      turnedOnce[x * height + (height - 1 - y)] = values[y * width + x]!;
   return turned({ width: height, height: width, values: turnedOnce }, times - 1);
 }

@@ -175,8 +175,18 @@ function laidOver(
         afterValues[below]!,
         afterValues[below + 1]!,
       ];
-      const [x00, x10, x01, x11] = [slopeX[cell]!, slopeX[cell + 1]!, slopeX[below]!, slopeX[below + 1]!];
-      const [y00, y10, y01, y11] = [slopeY[cell]!, slopeY[cell + 1]!, slopeY[below]!, slopeY[below + 1]!];
+      const [x00, x10, x01, x11] = [
+        slopeX[cell]!,
+        slopeX[cell + 1]!,
+        slopeX[below]!,
+        slopeX[below + 1]!,
+      ];
+      const [y00, y10, y01, y11] = [
+        slopeY[cell]!,
+        slopeY[cell + 1]!,
+        slopeY[below]!,
+        slopeY[below + 1]!,
+      ];
       // Between the pixels by the cubic that has their values and slopes (Hermite), along rows and along columns.
       const backAcross = 1 - across;
       const backDown = 1 - down;
@@ -276,11 +286,19 @@ function laidOver(
       m54,
       m55,
     ];
-    for (let i = 0, k = 0; i < UNKNOWNS; i++) for (let j = 0; j <= i; j++, k++) matrix[i * UNKNOWNS + j] = triangle[k]!;
+    for (let i = 0, k = 0; i < UNKNOWNS; i++)
+      for (let j = 0; j <= i; j++, k++) matrix[i * UNKNOWNS + j] = triangle[k]!;
     right.set([r0, r1, r2, r3, r4, r5]);
   }
   if (n < (LEAST_OVERLAP * values.length) / (every * every))
-    return { move, error: Infinity, residual: Infinity, unexplained: 1, correlation: 0, light: SAME_LIGHT };
+    return {
+      move,
+      error: Infinity,
+      residual: Infinity,
+      unexplained: 1,
+      correlation: 0,
+      light: SAME_LIGHT,
+    };
   const varA = sumAA - (sumA * sumA) / n;
   const varB = sumBB - (sumB * sumB) / n;
   const covariance = sumAB - (sumA * sumB) / n;
@@ -322,7 +340,11 @@ export function refined(before: Level, after: Level, start: CameraMove): CameraM
   let { error, light } = laidOver(before, after, move, SAME_LIGHT, every, null);
   // The first light was taken against the same light; from here on each pass uses that of the one before.
   for (let step = 0; step < MOST_STEPS && error < Infinity; step++) {
-    const fit = laidOver(before, after, move, light, every, { matrix, right, spread: Math.max(1, SPREAD * error) });
+    const fit = laidOver(before, after, move, light, every, {
+      matrix,
+      right,
+      spread: Math.max(1, SPREAD * error),
+    });
     ({ error, light } = fit);
     if (error === Infinity) break;
     for (let i = 0; i < 4; i++) matrix[i * UNKNOWNS + i]! += 1;
@@ -335,7 +357,8 @@ export function refined(before: Level, after: Level, start: CameraMove): CameraM
       scale: move.scale * Math.exp(scale / reach),
       turn: move.turn + turn / reach,
     };
-    if (!(Math.abs(next.x) < 1 && Math.abs(next.y) < 1 && next.scale > 0.5 && next.scale < 2)) break;
+    if (!(Math.abs(next.x) < 1 && Math.abs(next.y) < 1 && next.scale > 0.5 && next.scale < 2))
+      break;
     move = next;
     if (Math.max(Math.abs(x), Math.abs(y), Math.abs(scale), Math.abs(turn)) < SMALL_STEP) break;
   }

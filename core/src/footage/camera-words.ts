@@ -16,14 +16,24 @@ const TOLD = 0.3;
 /** Part of the frames in which a camera must go for that to be what it does. */
 const LEAST_PART = 0.1;
 
-const WAYS = ['left', 'left and up', 'up', 'right and up', 'right', 'right and down', 'down', 'left and down'] as const;
+const WAYS = [
+  'left',
+  'left and up',
+  'up',
+  'right and up',
+  'right',
+  'right and down',
+  'down',
+  'left and down',
+] as const;
 
 /** The mean movement of frames in which the camera goes, for what it does on the whole; nothing where it never does. */
 export function usualMove(frames: readonly Movement[], camera: Float64Array): Movement {
   const moving = frames.filter((_, k) => camera[k]! >= LEAST);
   // A few frames of jolt are no move of the camera.
   if (moving.length < LEAST_PART * frames.length) return STILL;
-  const mean = (of: (frame: Movement) => number) => moving.reduce((sum, f) => sum + of(f), 0) / moving.length;
+  const mean = (of: (frame: Movement) => number) =>
+    moving.reduce((sum, f) => sum + of(f), 0) / moving.length;
   return {
     ...STILL,
     dx: mean((f) => f.dx),

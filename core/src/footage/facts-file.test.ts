@@ -18,10 +18,10 @@ const look = {
 };
 
 it('keeps what was seen as bytes', () => {
-  const seen = { frames: [frame, { ...frame, zoom: 0.125 }], looks: [look] };
-  const packed = packFacts(seen);
+  const measured = { frames: [frame, { ...frame, zoom: 0.125 }], looks: [look] };
+  const packed = packFacts(measured);
   expect(packed.length).toBe(12 + 2 * 48 + 180);
-  expect(unpackFacts(packed)).toEqual(seen);
+  expect(unpackFacts(packed)).toEqual(measured);
   expect(unpackFacts(packFacts({ frames: [], looks: [] }))).toEqual({ frames: [], looks: [] });
 });
 

@@ -1,25 +1,37 @@
 import { CaesuraError, sourceFrames } from '../time/index.ts';
 import { CELLS, DIRECTIONS, type Look } from './look.ts';
-import type { FrameFacts, Seen } from './watch.ts';
+import type { FrameFacts, FrameMeasurements } from './frame-analyser.ts';
 
 /** What a file of facts begins with: its form. */
 const FORM = 2;
 /** The form before, which had no looks and no counts. */
 const FORM_WITHOUT_LOOKS = 1;
 /** Numbers of a frame, in this order, and then its colour. */
-const FIELDS = ['difference', 'dx', 'dy', 'zoom', 'turn', 'residual', 'alike', 'brightness', 'sharpness'] as const;
+const FIELDS = [
+  'difference',
+  'dx',
+  'dy',
+  'zoom',
+  'turn',
+  'residual',
+  'alike',
+  'brightness',
+  'sharpness',
+] as const;
 const FRAME_BYTES = 4 * (FIELDS.length + 3);
-const COLOURS = 3 * CELLS * CELLS;
+const TIMBRES = 3 * CELLS * CELLS;
 const EDGES = DIRECTIONS * CELLS * CELLS;
-const LOOK_BYTES = 4 + COLOURS + EDGES;
+const LOOK_BYTES = 4 + TIMBRES + EDGES;
 const HEADER_BYTES = 12;
 
 /**
  * What was seen of a clip as bytes, little-endian: the form and the numbers of frames and looks, 32 bits each; twelve 32-bit
  * floats a frame; then for each look its frame in 32 bits, and its colours and edges in a byte each, 255 for 1.
  */
-export function packFacts({ frames, looks }: Seen): Uint8Array {
-  const bytes = new Uint8Array(HEADER_BYTES + FRAME_BYTES * frames.length + LOOK_BYTES * looks.length);
+export function packFacts({ frames, looks }: FrameMeasurements): Uint8Array {
+  const bytes = new Uint8Array(
+    HEADER_BYTES + FRAME_BYTES * frames.length + LOOK_BYTES * looks.length,
+  );
   const view = new DataView(bytes.buffer);
   [FORM, frames.length, looks.length].forEach((n, i) => view.setUint32(4 * i, n, true));
   frames.forEach((frame, k) => {
@@ -38,8 +50,15 @@ export function packFacts({ frames, looks }: Seen): Uint8Array {
 
 function frameOf(view: DataView, start: number): FrameFacts {
   const at = (i: number): number => view.getFloat32(start + 4 * i, true);
-  const numbers = Object.fromEntries(FIELDS.map((field, i) => [field, at(i)])) as Omit<FrameFacts, 'colour'>;
-  const [red, green, blue] = [0, 1, 2].map((i) => at(FIELDS.length + i)) as [number, number, number];
+  const numbers = Object.fromEntries(FIELDS.map((field, i) => [field, at(i)])) as Omit<
+    FrameFacts,
+    'colour'
+  >;
+  const [red, green, blue] = [0, 1, 2].map((i) => at(FIELDS.length + i)) as [
+    number,
+    number,
+    number,
+  ];
   return { ...numbers, colour: { red, green, blue } };
 }
 
@@ -48,13 +67,13 @@ function lookFrom(bytes: Uint8Array, view: DataView, start: number): Look {
     Float32Array.from(bytes.subarray(start + from, start + from + count), (x) => x / 255);
   return {
     at: sourceFrames(view.getUint32(start, true)),
-    colours: part(4, COLOURS),
-    edges: part(4 + COLOURS, EDGES),
+    colours: part(4, TIMBRES),
+    edges: part(4 + TIMBRES, EDGES),
   };
 }
 
 /** The facts that `packFacts` wrote, now or in its form before. Throws when the bytes are none. */
-export function unpackFacts(bytes: Uint8Array): Seen {
+export function unpackFacts(bytes: Uint8Array): FrameMeasurements {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
   const form = bytes.length >= 4 ? view.getUint32(0, true) : 0;
   const old = form === FORM_WITHOUT_LOOKS;
@@ -66,7 +85,11 @@ export function unpackFacts(bytes: Uint8Array): Seen {
     header + frames * FRAME_BYTES + looks * LOOK_BYTES !== bytes.length ||
     frames % 1 !== 0
   )
-    throw new CaesuraError('bad-facts', 'What was seen of the clip cannot be read.', 'Watch the clip again.');
+    throw new CaesuraError(
+      'bad-facts',
+      'What was seen of the clip cannot be read.',
+      'Watch the clip again.',
+    );
   return {
     frames: Array.from({ length: frames }, (_, k) => frameOf(view, header + FRAME_BYTES * k)),
     looks: Array.from({ length: looks }, (_, k) =>

@@ -1,6 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { frameRate } from '../time/index.ts';
-import { factsAtRate, framesAtRate, packTimes, storedFrameAt, unpackTimes, type FrameTimes } from './frame-times.ts';
+import {
+  factsAtRate,
+  framesAtRate,
+  packTimes,
+  storedFrameAt,
+  unpackTimes,
+  type FrameTimes,
+} from './frame-times.ts';
 import { STILL } from './movement.ts';
 
 /** Thirty frames a second in ticks of 1/600 s, every fifth frame missing. */
@@ -18,7 +25,9 @@ describe('frames of a file of variable rate, at a constant one', () => {
 
   it('show the stored frame that is on view then', () => {
     // Frame 3 is missing: frame 2 is still on view. From then on the stored frames are one behind.
-    expect([0, 1, 2, 3, 4, 5].map((n) => storedFrameAt(times, THIRTY, n))).toEqual([0, 1, 2, 2, 3, 4]);
+    expect([0, 1, 2, 3, 4, 5].map((n) => storedFrameAt(times, THIRTY, n))).toEqual([
+      0, 1, 2, 2, 3, 4,
+    ]);
     expect(storedFrameAt(times, THIRTY, 29)).toBe(ticks.length - 1);
     expect(storedFrameAt(times, THIRTY, 500)).toBe(ticks.length - 1);
     // Times are from the first frame, wherever that lies.
@@ -41,7 +50,8 @@ describe('frames of a file of variable rate, at a constant one', () => {
       expect(facts).toHaveLength(framesAtRate(times, rate));
       expect(facts[0]!.dx).toBe(0);
       const perFrame = (0.3 * rate.den) / rate.num;
-      for (const { dx } of facts.slice(1, Math.floor(facts.length * 0.9))) expect(dx).toBeCloseTo(perFrame, 9);
+      for (const { dx } of facts.slice(1, Math.floor(facts.length * 0.9)))
+        expect(dx).toBeCloseTo(perFrame, 9);
     }
     expect(factsAtRate(stored, times, THIRTY)[3]!.colour).toEqual(stored[2]!.colour);
   });
@@ -49,6 +59,10 @@ describe('frames of a file of variable rate, at a constant one', () => {
 
 it('are kept as JSON, and anything else is refused', () => {
   expect(unpackTimes(packTimes(times))).toEqual(times);
-  for (const bad of ['{}', '{"ticksPerSecond":600,"ticks":[0,0],"end":9}', '{"ticksPerSecond":0,"ticks":[0],"end":9}'])
+  for (const bad of [
+    '{}',
+    '{"ticksPerSecond":600,"ticks":[0,0],"end":9}',
+    '{"ticksPerSecond":0,"ticks":[0],"end":9}',
+  ])
     expect(() => unpackTimes(bad)).toThrow('cannot be read');
 });

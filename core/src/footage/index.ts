@@ -1,15 +1,28 @@
-export { activityOf, type Activity } from './activity.ts';
-export { boxed, turned, type Plane } from './boxed.ts';
-export { cameraDirection, usualMove, type CameraDirection } from './camera-words.ts';
+export type { Activity } from './activity.ts';
+export { type Plane, boxed, turned } from './boxed.ts';
+export { cameraDirection, usualMove } from './camera-words.ts';
+export {
+  type ClipAnalysis,
+  meanMovement,
+  meantMoment,
+  movementAt,
+  openProposals,
+  clipAnalysisOf,
+  stillTail,
+} from './clip-analysis.ts';
 export { packFacts, unpackFacts } from './facts-file.ts';
-export * from './frame-times.ts';
-export { clipLikeness, likenessOf, type Likeness } from './likeness.ts';
-export { cellMeans, CELLS, evenGrid, lookAt, meanColour, type Colour, type ColourGrid, type Look } from './look.ts';
+export { type FrameFacts, type FrameMeasurements, frameAnalyser } from './frame-analyser.ts';
+export {
+  type FrameTimes,
+  framesAtRate,
+  packTimes,
+  storedFrameAt,
+  unpackTimes,
+} from './frame-times.ts';
+export { clipLikeness } from './likeness.ts';
+export { CELLS, type ColourGrid, cellMeans, evenGrid } from './look.ts';
 export type { Luma } from './luma.ts';
-export { proposedMoments, type Moment, type MomentKind } from './moments.ts';
-export { meetingOf, orderByLikeness, type Meeting, type Met } from './neighbours.ts';
-export * from './rate-of-timestamps.ts';
-export { shotChanges } from './shot-changes.ts';
-export * from './sight.ts';
-export { stillRanges, USUAL_LIMITS, type FrameRange, type StillLimits } from './still-ranges.ts';
-export { openEye, type Eye, type FrameFacts, type Seen } from './watch.ts';
+export type { Moment, MomentKind } from './moments.ts';
+export { type Met, meetingOf, orderByLikeness } from './neighbours.ts';
+export { type FoundRate, rateOfTimestamps } from './rate-of-timestamps.ts';
+export { type StillLimits, USUAL_LIMITS } from './still-ranges.ts';

@@ -14,13 +14,21 @@ const COLD = { red: 0.2, green: 0.4, blue: 0.6 };
 
 /** A look at one place, moved a little, in a colour. */
 const at = (place: number, { x = 0, colour = GREY, frame = 0, seed = 1 } = {}): Look =>
-  lookOf(disturbed(seen(texture(place), { ...NO_MOVE, x }, WIDTH, HEIGHT), seed, 2), evenGrid(colour), frame);
+  lookOf(
+    disturbed(seen(texture(place), { ...NO_MOVE, x }, WIDTH, HEIGHT), seed, 2),
+    evenGrid(colour),
+    frame,
+  );
 
 describe('looks', () => {
   it('count upright edges apart from level ones', () => {
     const stripes = (by: (x: number, y: number) => number) =>
       lookOf(
-        { width: 32, height: 32, values: Float32Array.from({ length: 1024 }, (_, i) => by(i % 32, i >> 5)) },
+        {
+          width: 32,
+          height: 32,
+          values: Float32Array.from({ length: 1024 }, (_, i) => by(i % 32, i >> 5)),
+        },
         evenGrid(GREY),
         0,
       );
@@ -36,9 +44,9 @@ describe('looks', () => {
   it('of an even picture have no edges, and means of cells are exact', () => {
     const even = { width: 8, height: 8, values: new Float32Array(64).fill(90) };
     expect(lookOf(even, evenGrid(GREY), 0).edges.every((e) => e === 0)).toBe(true);
-    expect([...cellMeans({ ...even, values: even.values.map((_, i) => i % 8) }).values.slice(0, 4)]).toEqual([
-      0.5, 2.5, 4.5, 6.5,
-    ]);
+    expect([
+      ...cellMeans({ ...even, values: even.values.map((_, i) => i % 8) }).values.slice(0, 4),
+    ]).toEqual([0.5, 2.5, 4.5, 6.5]);
     expect(meanColour(evenGrid(WARM)).red).toBeCloseTo(0.6, 5);
   });
 
@@ -57,7 +65,9 @@ describe('likeness', () => {
       at(3, { seed: 3, colour: { red: 0.35, green: 0.35, blue: 0.35 } }),
     ];
     for (const elsewhere of [at(5), at(7), at(9)]) {
-      expect(likenessOf(here, moved).place).toBeGreaterThan(likenessOf(here, elsewhere).place + 0.2);
+      expect(likenessOf(here, moved).place).toBeGreaterThan(
+        likenessOf(here, elsewhere).place + 0.2,
+      );
       expect(likenessOf(here, dark).place).toBeGreaterThan(likenessOf(here, elsewhere).place + 0.2);
     }
     expect(likenessOf(here, here).whole).toBeCloseTo(1, 4);
@@ -65,7 +75,10 @@ describe('likeness', () => {
 
   it('tells exposure in stops: from half to half of its light is one stop', () => {
     const half = 0.5 * 0.5 ** (1 / 2.2);
-    const { stops, exposure, colour } = likenessOf(at(3), at(3, { colour: { red: half, green: half, blue: half } }));
+    const { stops, exposure, colour } = likenessOf(
+      at(3),
+      at(3, { colour: { red: half, green: half, blue: half } }),
+    );
     expect(stops).toBeCloseTo(-1, 3);
     expect(exposure).toBeCloseTo(2 / 3, 3);
     // The colours are the same but for the exposure.
@@ -103,7 +116,9 @@ describe('neighbours', () => {
     expect(meetingOf(met(3, 0), met(5, 0.01))!.turn).toBeNull();
     expect(meetingOf(met(3, 0), met(3, 0))!.warnings.join()).toContain('same framing');
     const bright = { red: 0.95, green: 0.95, blue: 0.95 };
-    expect(meetingOf(met(3, 0), met(5, 0, bright))!.warnings.join()).toMatch(/brighter by about 2\.0 stops/);
+    expect(meetingOf(met(3, 0), met(5, 0, bright))!.warnings.join()).toMatch(
+      /brighter by about 2\.0 stops/,
+    );
     expect(meetingOf({ ...met(3, 0), looks: [] }, met(5, 0))).toBeNull();
   });
 

@@ -45,11 +45,14 @@ function correlation(a: Float32Array, b: Float32Array): number {
 
 /** Mean distance of the colours of two grids once each is as bright as the other on the whole. */
 function colourDistance(a: Look, b: Look): number {
-  const brightness = (look: Look) => Math.max(0.02, look.colours.reduce((s, x) => s + x, 0) / look.colours.length);
+  const brightness = (look: Look) =>
+    Math.max(0.02, look.colours.reduce((s, x) => s + x, 0) / look.colours.length);
   const gain = brightness(a) / brightness(b);
   let sum = 0;
   for (let i = 0; i < a.colours.length; i += 3)
-    sum += Math.hypot(...[0, 1, 2].map((part) => a.colours[i + part]! - gain * b.colours[i + part]!));
+    sum += Math.hypot(
+      ...[0, 1, 2].map((part) => a.colours[i + part]! - gain * b.colours[i + part]!),
+    );
   return sum / (a.colours.length / 3);
 }
 
@@ -70,12 +73,18 @@ const COMPARED = 6;
 const spread = (looks: readonly Look[]): Look[] =>
   looks.length <= COMPARED
     ? [...looks]
-    : Array.from({ length: COMPARED }, (_, i) => looks[Math.round((i * (looks.length - 1)) / (COMPARED - 1))]!);
+    : Array.from(
+        { length: COMPARED },
+        (_, i) => looks[Math.round((i * (looks.length - 1)) / (COMPARED - 1))]!,
+      );
 
 /** How much alike two clips are where they are most alike; null when one of them has no looks. */
 export function clipLikeness(a: readonly Look[], b: readonly Look[]): Likeness | null {
   const others = spread(b);
   return spread(a)
     .flatMap((one) => others.map((other) => likenessOf(one, other)))
-    .reduce<Likeness | null>((best, next) => (best && best.whole >= next.whole ? best : next), null);
+    .reduce<Likeness | null>(
+      (best, next) => (best && best.whole >= next.whole ? best : next),
+      null,
+    );
 }

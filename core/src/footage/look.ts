@@ -67,12 +67,19 @@ export function lookOf({ width, height, values }: Luma, colours: ColourGrid, fra
       // An edge has no head or tail: directions half a turn apart are one.
       const turn = (Math.atan2(down, across) / Math.PI + 1) % 1;
       const direction = Math.floor(turn * DIRECTIONS + 0.5) % DIRECTIONS;
-      edges[(row + Math.floor((x * CELLS) / width)) * DIRECTIONS + direction]! += Math.hypot(across, down);
+      edges[(row + Math.floor((x * CELLS) / width)) * DIRECTIONS + direction]! += Math.hypot(
+        across,
+        down,
+      );
     }
   }
   const total = edges.reduce((sum, e) => sum + e, 0);
   // The root of each part: then their squares sum to 1.
-  return { at: sourceFrames(frame), colours, edges: edges.map((e) => (total > 0 ? Math.sqrt(e / total) : 0)) };
+  return {
+    at: sourceFrames(frame),
+    colours,
+    edges: edges.map((e) => (total > 0 ? Math.sqrt(e / total) : 0)),
+  };
 }
 
 /** The look nearest to a frame; null when there are none. */

@@ -10,9 +10,14 @@ export interface Luma {
 /** Brightness from bytes of a plane, `stride` bytes from row to row. Throws when there are too few. */
 export function lumaOf(bytes: Uint8Array, width: number, height: number, stride = width): Luma {
   if (bytes.length < stride * (height - 1) + width)
-    throw new CaesuraError('bad-picture', 'A picture is smaller than it says.', 'Decode the clip again.');
+    throw new CaesuraError(
+      'bad-picture',
+      'A picture is smaller than it says.',
+      'Decode the clip again.',
+    );
   const values = new Float32Array(width * height);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) values[y * width + x] = bytes[y * stride + x]!;
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) values[y * width + x] = bytes[y * stride + x]!;
   return { width, height, values };
 }
 
@@ -23,7 +28,8 @@ export function halved({ width, height, values }: Luma): Luma {
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++) {
       const at = 2 * y * width + 2 * x;
-      half[y * w + x] = (values[at]! + values[at + 1]! + values[at + width]! + values[at + width + 1]!) / 4;
+      half[y * w + x] =
+        (values[at]! + values[at + 1]! + values[at + width]! + values[at + width + 1]!) / 4;
     }
   return { width: w, height: h, values: half };
 }
@@ -41,14 +47,18 @@ function softened({ width, height, values }: Luma): Float32Array {
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const row = y * width;
-      const [left, right] = [values[row + Math.max(0, x - 1)]!, values[row + Math.min(width - 1, x + 1)]!];
+      const [left, right] = [
+        values[row + Math.max(0, x - 1)]!,
+        values[row + Math.min(width - 1, x + 1)]!,
+      ];
       across[row + x] = (left + 2 * values[row + x]! + right) / 4;
     }
   const soft = new Float32Array(values.length);
   for (let y = 0; y < height; y++) {
     const [above, below] = [Math.max(0, y - 1) * width, Math.min(height - 1, y + 1) * width];
     for (let x = 0; x < width; x++)
-      soft[y * width + x] = (across[above + x]! + 2 * across[y * width + x]! + across[below + x]!) / 4;
+      soft[y * width + x] =
+        (across[above + x]! + 2 * across[y * width + x]! + across[below + x]!) / 4;
   }
   return soft;
 }

@@ -66,11 +66,15 @@ function breaksOf(activity: Float64Array, lively: number, rate: number): Moment[
   const beside = Math.max(2, Math.round(BESIDE * rate));
   const fall = activity.map((_, k) => {
     const [before, after] = [mean(activity, k - beside, k), mean(activity, k, k + beside)];
-    return before > FALL * (after + 1) && before - after >= LEAST_BREAK * lively ? before - after : 0;
+    return before > FALL * (after + 1) && before - after >= LEAST_BREAK * lively
+      ? before - after
+      : 0;
   });
   return Array.from(fall).flatMap((size, k): Moment[] => {
     const highest = fall.subarray(Math.max(0, k - beside), k + beside + 1).every((x) => x <= size);
-    return size > 0 && highest ? [{ at: sourceFrames(k), kind: 'peak', strength: size / lively }] : [];
+    return size > 0 && highest
+      ? [{ at: sourceFrames(k), kind: 'peak', strength: size / lively }]
+      : [];
   });
 }
 
@@ -94,7 +98,12 @@ function joltsOf(activity: Float64Array, lively: number, rate: number): Moment[]
  * The frames at which the whole picture is struck by what moves in it: that stops, and the camera's part leaps up at once, such
  * as when a press closes and the table shakes.
  */
-function strikesOf({ camera, subject }: Activity, all: Float64Array, lively: number, rate: number): Moment[] {
+function strikesOf(
+  { camera, subject }: Activity,
+  all: Float64Array,
+  lively: number,
+  rate: number,
+): Moment[] {
   const beside = Math.max(2, Math.round(BESIDE * rate));
   const shake = camera.map((c) => c / CAMERA_UNIT);
   const leap = shake.map((_, k) => {
@@ -102,13 +111,19 @@ function strikesOf({ camera, subject }: Activity, all: Float64Array, lively: num
     const moved = mean(all, k - beside, k) >= 1;
     const stops = 2 * mean(subject, k, k + beside) < mean(subject, k - beside, k);
     const atOnce = shake[k]! - (shake[k - 1] ?? 0) >= (after - before) / 3;
-    return moved && stops && atOnce && after > STRIKE * (before + 1) && after >= LEAST_BREAK * lively
+    return moved &&
+      stops &&
+      atOnce &&
+      after > STRIKE * (before + 1) &&
+      after >= LEAST_BREAK * lively
       ? after - before
       : 0;
   });
   return Array.from(leap).flatMap((size, k): Moment[] => {
     const highest = leap.subarray(Math.max(0, k - beside), k + beside + 1).every((x) => x <= size);
-    return size > 0 && highest ? [{ at: sourceFrames(k), kind: 'peak', strength: size / lively }] : [];
+    return size > 0 && highest
+      ? [{ at: sourceFrames(k), kind: 'peak', strength: size / lively }]
+      : [];
   });
 }
 
@@ -129,20 +144,31 @@ function turnsOf(activity: Float64Array, lively: number, rate: number): Moment[]
     let [from, to] = [k, k];
     while (from > k - reach && smooth[from - 1]! <= low) from--;
     while (to < k + reach && smooth[to + 1]! <= low) to++;
-    return [{ at: sourceFrames(Math.round((from + to) / 2)), kind: 'turn', strength: least / lively }];
+    return [
+      { at: sourceFrames(Math.round((from + to) / 2)), kind: 'turn', strength: least / lively },
+    ];
   });
 }
 
 /** Where movement begins after a rest, or ends in one. */
-function edgesOf(ranges: readonly FrameRange[], all: Float64Array, lively: number, rate: number): Moment[] {
+function edgesOf(
+  ranges: readonly FrameRange[],
+  all: Float64Array,
+  lively: number,
+  rate: number,
+): Moment[] {
   const shortest = Math.round(SHORTEST_MOVE * rate);
   const count = all.length;
-  const fastest = (from: number, to: number) => all.subarray(from, to).reduce((a, x) => Math.max(a, x), 0);
+  const fastest = (from: number, to: number) =>
+    all.subarray(from, to).reduce((a, x) => Math.max(a, x), 0);
   // After a rest even a small movement is one, however lively the rest of the clip is.
   const moment = (at: number, kind: 'start' | 'settle', from: number, to: number): Moment => ({
     at: sourceFrames(at),
     kind,
-    strength: Math.max(fastest(from, to) >= LEAST_AFTER_REST ? LEAST_STRENGTH : 0, fastest(from, to) / lively),
+    strength: Math.max(
+      fastest(from, to) >= LEAST_AFTER_REST ? LEAST_STRENGTH : 0,
+      fastest(from, to) / lively,
+    ),
   });
   return ranges.flatMap(({ from, to }, i): Moment[] => {
     const [before, after] = [ranges[i - 1]?.to ?? 0, ranges[i + 1]?.from ?? count];
@@ -182,6 +208,7 @@ export function proposedMoments(activity: Activity, rate: number, limits = USUAL
   ].filter((m) => m.strength >= (m.kind === 'turn' ? LEAST_TURN : LEAST_STRENGTH));
   const kept: Moment[] = [];
   for (const moment of found)
-    if (kept.every((k) => Math.abs(k.at - moment.at) >= Math.max(2, ONE_MOMENT * rate))) kept.push(moment);
+    if (kept.every((k) => Math.abs(k.at - moment.at) >= Math.max(2, ONE_MOMENT * rate)))
+      kept.push(moment);
   return kept.map((m) => ({ ...m, strength: Math.min(1, m.strength) })).sort((a, b) => a.at - b.at);
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { seeded } from '../listen/testing/random.ts';
-import { median } from '../listen/index.ts';
+import { seeded } from '../testing/random.ts';
+import { median } from '../numbers/index.ts';
 import { NO_MOVE, type CameraMove } from './camera-move.ts';
 import { levelsOf, lumaOf, type Luma } from './luma.ts';
 import { movementBetween } from './movement.ts';
@@ -11,7 +11,8 @@ import { disturbed, seen, texture } from './testing/texture.ts';
 const [WIDTH, HEIGHT] = [160, 90];
 const PROXY = 320;
 
-const between = (before: Luma, after: Luma) => movementBetween(levelsOf(before), levelsOf(after)).movement;
+const between = (before: Luma, after: Luma) =>
+  movementBetween(levelsOf(before), levelsOf(after)).movement;
 
 /** Random small moves as from one frame to the next, the same each time. */
 function moves(count: number, largest: number, zoom: number, turn: number): CameraMove[] {
@@ -47,7 +48,13 @@ describe('movement against what the camera did', () => {
     const of = texture(5);
     const errors = moves(12, 0.02, 0.01, 0).map((move, i) => {
       const before = disturbed(seen(of, NO_MOVE, WIDTH, HEIGHT), i, 4);
-      const after = disturbed(seen(of, move, WIDTH, HEIGHT), 100 + i, 4, 1 + 0.15 * Math.sin(i), 12 * Math.cos(i));
+      const after = disturbed(
+        seen(of, move, WIDTH, HEIGHT),
+        100 + i,
+        4,
+        1 + 0.15 * Math.sin(i),
+        12 * Math.cos(i),
+      );
       const found = between(before, after);
       return Math.hypot(found.dx - move.x, found.dy - move.y) * PROXY;
     });
@@ -57,7 +64,10 @@ describe('movement against what the camera did', () => {
   it('follows a whip pan of a third of the picture', () => {
     const of = texture(7);
     for (const x of [-0.33, -0.2, 0.25, 0.33]) {
-      const found = between(seen(of, NO_MOVE, WIDTH, HEIGHT), seen(of, { ...NO_MOVE, x, y: 0.03 }, WIDTH, HEIGHT));
+      const found = between(
+        seen(of, NO_MOVE, WIDTH, HEIGHT),
+        seen(of, { ...NO_MOVE, x, y: 0.03 }, WIDTH, HEIGHT),
+      );
       expect(Math.abs(found.dx - x) * PROXY).toBeLessThan(0.5);
       expect(found.alike).toBeGreaterThan(0.9);
     }
@@ -100,6 +110,12 @@ describe('movement against what the camera did', () => {
     expect(Math.abs(between(one, one).dx)).toBeLessThan(1e-6);
     expect(between(one, seen(texture(19), NO_MOVE, WIDTH, HEIGHT)).alike).toBeLessThan(0.5);
     const black = lumaOf(new Uint8Array(WIDTH * HEIGHT), WIDTH, HEIGHT);
-    expect(between(black, black)).toMatchObject({ difference: 0, dx: 0, dy: 0, zoom: 0, residual: 0 });
+    expect(between(black, black)).toMatchObject({
+      difference: 0,
+      dx: 0,
+      dy: 0,
+      zoom: 0,
+      residual: 0,
+    });
   });
 });

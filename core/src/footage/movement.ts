@@ -20,7 +20,15 @@ export interface Movement {
 }
 
 /** Nothing moves before the first frame. */
-export const STILL: Movement = { difference: 0, dx: 0, dy: 0, zoom: 0, turn: 0, residual: 0, alike: 1 };
+export const STILL: Movement = {
+  difference: 0,
+  dx: 0,
+  dy: 0,
+  zoom: 0,
+  turn: 0,
+  residual: 0,
+  alike: 1,
+};
 
 /** Width of the level at which guesses are compared. */
 const GUESS_WIDTH = 64;
@@ -48,13 +56,16 @@ const beyondNoise = ({ residual, error }: Fit): number =>
 
 function meanDifference(before: Level, after: Level): number {
   let sum = 0;
-  for (let i = 0; i < before.values.length; i++) sum += Math.abs(after.values[i]! - before.values[i]!);
+  for (let i = 0; i < before.values.length; i++)
+    sum += Math.abs(after.values[i]! - before.values[i]!);
   return sum / before.values.length / 255;
 }
 
 /** The best of several moves at a level, by the middle difference and then the mean. */
 const best = (fits: readonly Fit[]): Fit =>
-  fits.reduce((a, b) => (b.error < a.error || (b.error === a.error && b.residual < a.residual) ? b : a));
+  fits.reduce((a, b) =>
+    b.error < a.error || (b.error === a.error && b.residual < a.residual) ? b : a,
+  );
 
 /**
  * The movement between two pictures of one size, each as levels (see `levelsOf`). `expected` is the move of the frame
@@ -73,16 +84,23 @@ export function movementBetween(
   const [from, to] = [before[small]!, after[small]!];
   const shift = phaseShift(from, to);
   const guesses: CameraMove[] = [];
-  for (const guess of [expected, { ...NO_MOVE, x: shift.x / from.width, y: shift.y / from.width }, NO_MOVE])
-    if (guesses.every((other) => apart(guess, other) * from.width > SAME_GUESS)) guesses.push(guess);
+  for (const guess of [
+    expected,
+    { ...NO_MOVE, x: shift.x / from.width, y: shift.y / from.width },
+    NO_MOVE,
+  ])
+    if (guesses.every((other) => apart(guess, other) * from.width > SAME_GUESS))
+      guesses.push(guess);
   // A move larger than a level's reach is followed from the smaller levels up.
   const followed = guesses.map((guess) => {
     let move = guess;
-    for (let level = before.length - 1; level >= small; level--) move = refined(before[level]!, after[level]!, move);
+    for (let level = before.length - 1; level >= small; level--)
+      move = refined(before[level]!, after[level]!, move);
     return fitOf(from, to, move);
   });
   let { move } = best([...guesses.map((guess) => fitOf(from, to, guess)), ...followed]);
-  for (let level = small - 1; level >= 0; level--) move = refined(before[level]!, after[level]!, move);
+  for (let level = small - 1; level >= 0; level--)
+    move = refined(before[level]!, after[level]!, move);
   let fit = fitOf(before[0]!, after[0]!, move);
   const size = apart(move, NO_MOVE) * before[0]!.width;
   if (size > HARDLY && size < SAME_GUESS) {

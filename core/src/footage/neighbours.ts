@@ -37,7 +37,8 @@ function endMovement({ frames, usable, rate }: Met, end: 'head' | 'tail'): Movem
     end === 'head'
       ? frames.slice(usable.in + 1, usable.in + 1 + count)
       : frames.slice(Math.max(usable.in, usable.out - count), usable.out);
-  const mean = (of: (m: Movement) => number) => part.reduce((sum, m) => sum + of(m), 0) / Math.max(1, part.length);
+  const mean = (of: (m: Movement) => number) =>
+    part.reduce((sum, m) => sum + of(m), 0) / Math.max(1, part.length);
   return { ...STILL, dx: mean((m) => m.dx), dy: mean((m) => m.dy) };
 }
 
@@ -79,7 +80,8 @@ export function orderByLikeness(clips: readonly Met[]): number[] {
     const worth = (i: number): number => {
       const meeting = meetingOf(last, clips[i]!);
       // Going on the same way is worth as much as half of the likeness; the other way costs as much.
-      const way = meeting?.turn === null || !meeting ? 0 : 0.5 * Math.cos((meeting.turn * Math.PI) / 180);
+      const way =
+        meeting?.turn === null || !meeting ? 0 : 0.5 * Math.cos((meeting.turn * Math.PI) / 180);
       return (meeting?.likeness.whole ?? 0) + way;
     };
     const best = left.reduce((a, b) => (worth(b) > worth(a) ? b : a));

@@ -5,7 +5,8 @@ import type { Luma } from './luma.ts';
 const SIDE = 64;
 
 const fft = new FFT(SIDE);
-const window = (place: number, length: number): number => 0.5 - 0.5 * Math.cos((2 * Math.PI * (place + 0.5)) / length);
+const window = (place: number, length: number): number =>
+  0.5 - 0.5 * Math.cos((2 * Math.PI * (place + 0.5)) / length);
 
 /** Transforms rows and then columns of a complex square in place, forwards or back. */
 function transform(square: Float64Array, back: boolean): void {
@@ -33,7 +34,8 @@ function squareOf({ width, height, values }: Luma): Float64Array {
   const mean = values.reduce((sum, x) => sum + x, 0) / values.length;
   for (let y = 0; y < Math.min(SIDE, height); y++)
     for (let x = 0; x < Math.min(SIDE, width); x++)
-      square[2 * (SIDE * y + x)] = (values[y * width + x]! - mean) * window(x, width) * window(y, height);
+      square[2 * (SIDE * y + x)] =
+        (values[y * width + x]! - mean) * window(x, width) * window(y, height);
   return square;
 }
 

@@ -42,8 +42,11 @@ export function rateOfTimestamps(
   }
   const fits = (rate: FrameRate): boolean =>
     ticks.every((t, i) => Math.abs(t - first - (i * ticksPerSecond * rate.den) / rate.num) <= 1);
-  const near = CANDIDATES.filter((rate) => Math.abs(toNumber(rate) / mean - 1) < 0.02 && fits(rate));
+  const near = CANDIDATES.filter(
+    (rate) => Math.abs(toNumber(rate) / mean - 1) < 0.02 && fits(rate),
+  );
   const aim = statedTicks ? ticksPerSecond / statedTicks : mean;
-  const rate = near.toSorted((a, b) => Math.abs(toNumber(a) - aim) - Math.abs(toNumber(b) - aim))[0] ?? null;
+  const rate =
+    near.toSorted((a, b) => Math.abs(toNumber(a) - aim) - Math.abs(toNumber(b) - aim))[0] ?? null;
   return { rate, exact: false, mean };
 }

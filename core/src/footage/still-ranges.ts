@@ -30,7 +30,10 @@ const LEAST_BEFORE = 0.1;
 const LONGEST_EDGE = 0.5;
 
 /** The stretches whose frames are within the limits, each from the last frame that differed. */
-function withinLimits(movement: Float64Array, still: readonly boolean[]): { from: number; to: number }[] {
+function withinLimits(
+  movement: Float64Array,
+  still: readonly boolean[],
+): { from: number; to: number }[] {
   const found: { from: number; to: number }[] = [];
   for (let k = 0; k < movement.length; k++) {
     if (!still[k]) continue;
@@ -46,10 +49,19 @@ function withinLimits(movement: Float64Array, still: readonly boolean[]): { from
  * that begins or ends softly is under the limits for a while, so each edge is moved to where the movement leaves what the
  * stretch has at rest.
  */
-export function stillRanges({ camera, subject }: Activity, rate: number, limits = USUAL_LIMITS): FrameRange[] {
+export function stillRanges(
+  { camera, subject }: Activity,
+  rate: number,
+  limits = USUAL_LIMITS,
+): FrameRange[] {
   const count = camera.length;
-  const movement = camera.map((speed, k) => speed / (limits.camera || 1e-9) + subject[k]! / (limits.subject || 1e-9));
-  const still = Array.from(camera, (speed, k) => speed <= limits.camera && subject[k]! <= limits.subject);
+  const movement = camera.map(
+    (speed, k) => speed / (limits.camera || 1e-9) + subject[k]! / (limits.subject || 1e-9),
+  );
+  const still = Array.from(
+    camera,
+    (speed, k) => speed <= limits.camera && subject[k]! <= limits.subject,
+  );
   const reach = Math.round(LONGEST_EDGE * rate);
   const byCamera = camera.map((speed) => speed / (limits.camera || 1e-9));
   /** Where the camera moves beside an edge, it alone tells: what is left of the picture then is the coder's catching up. */

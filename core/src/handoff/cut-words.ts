@@ -1,4 +1,4 @@
-import type { ShotFacts } from '../plan/index.ts';
+import type { ShotFacts } from '../film/index.ts';
 import type { AccentFacts } from '../sound/index.ts';
 import { percent } from '../time/index.ts';
 
@@ -15,8 +15,20 @@ export const effectsAt = (facts: ShotFacts, accents: readonly AccentFacts[]): Ac
   );
 
 /** An effect in words: name, peak in the film or stretch of a bed, rate, pitch, level. */
-export function effectWords({ accent, effect, peaks, starts, ends, rate, semitones, gain }: AccentFacts): string {
-  const place = accent.kind === 'bed' ? `${starts.toFixed(3)}–${ends.toFixed(3)} s` : `peak ${peaks.toFixed(3)} s`;
+export function effectWords({
+  accent,
+  effect,
+  peaks,
+  starts,
+  ends,
+  rate,
+  semitones,
+  gain,
+}: AccentFacts): string {
+  const place =
+    accent.kind === 'bed'
+      ? `${starts.toFixed(3)}–${ends.toFixed(3)} s`
+      : `peak ${peaks.toFixed(3)} s`;
   const speed = accent.kind === 'bed' ? '' : `, ${percent(rate)}, ${semitones.toFixed(1)} st`;
   return `${effect.name}: ${place}${speed}, ${gain.toFixed(1)} dB`;
 }

@@ -6,25 +6,20 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { parse } from 'csv-parse/sync';
 import { describe, expect, it } from 'vitest';
 import { layOutSteadily } from '../layout/index.ts';
-import {
-  addSound,
-  changeBrief,
-  changeRate,
-  placeSound,
-  readPlan,
-  setEnding,
-  setShotClip,
-  showInShot,
-  shotFacts,
-  type Plan,
-} from '../plan/index.ts';
-import { samplePlan } from '../plan/testing/sample-plan.ts';
+import { addSound, placeSound, setEnding } from '../plan/edits/edit-sounds.ts';
+import { changeBrief, changeRate } from '../plan/edits/edit-brief.ts';
+import { readPlan, type Plan } from '../plan/index.ts';
+import { setShotClip, showInShot } from '../plan/edits/edit-shots.ts';
+import { shotFacts } from '../film/index.ts';
+import { samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, frames, rational, samples, sourceFrames } from '../time/index.ts';
-import { HANDOFF_FORMATS, safeFileName } from './index.ts';
+import { HANDOFF_FORMATS } from './index.ts';
+import { safeFileName } from './file-name.ts';
 import { reelNames } from './edl/reel-names.ts';
 import otioSchema from './testing/otio-subset.schema.json' with { type: 'json' };
 
-const write = (plan: Plan, id: string): string => HANDOFF_FORMATS.find((f) => f.id === id)!.write(plan);
+const write = (plan: Plan, id: string): string =>
+  HANDOFF_FORMATS.find((f) => f.id === id)!.write(plan);
 const folder = mkdtempSync(path.join(tmpdir(), 'caesura-'));
 const reader = path.join(import.meta.dirname, 'testing/edlcheck.py');
 
@@ -39,11 +34,16 @@ interface ReadEvent {
   comments: string[];
 }
 /** The independent reader: a strict parser in another language that shares nothing with the writer. */
-function readEdl(text: string, fps: number): { title: string; df: boolean; events: ReadEvent[]; errors: unknown[] } {
+function readEdl(
+  text: string,
+  fps: number,
+): { title: string; df: boolean; events: ReadEvent[]; errors: unknown[] } {
   const file = path.join(folder, 'list.edl');
   writeFileSync(file, text);
   try {
-    return JSON.parse(execFileSync('python3', [reader, file, String(fps), 'json'], { encoding: 'utf8' }));
+    return JSON.parse(
+      execFileSync('python3', [reader, file, String(fps), 'json'], { encoding: 'utf8' }),
+    );
   } catch (error) {
     return JSON.parse((error as { stdout: string }).stdout);
   }
@@ -56,7 +56,9 @@ describe('edit decision list, read by an independent reader', () => {
     ['30', frameRate(30000, 1001), true],
     ['60', frameRate(60000, 1001), true],
   ])('carries every cut at %s, to the frame', (fps, rate, dropFrame) => {
-    const plan = layOutSteadily(changeBrief(changeRate(samplePlan(), rate), { dropFrame, target: frames(1080) }));
+    const plan = layOutSteadily(
+      changeBrief(changeRate(samplePlan(), rate), { dropFrame, target: frames(1080) }),
+    );
     const read = readEdl(write(plan, 'edl'), Number(fps));
     expect(read.errors).toEqual([]);
     expect(read.df).toBe(dropFrame);
@@ -73,7 +75,10 @@ describe('edit decision list, read by an independent reader', () => {
   it('agrees with the reader on what is wrong, so that the check can fail', () => {
     const text = write(layOutSteadily(samplePlan()), 'edl');
     expect(readEdl(text.replace('01:00:01:02', '01:00:01:03'), 24).errors).not.toEqual([]);
-    expect(readEdl(readFileSync(path.join(import.meta.dirname, 'testing/sample.edl'), 'utf8'), 24).errors).toEqual([]);
+    expect(
+      readEdl(readFileSync(path.join(import.meta.dirname, 'testing/sample.edl'), 'utf8'), 24)
+        .errors,
+    ).toEqual([]);
   });
 
   it('keeps the label of a clip that starts at an hour, whatever its rate', () => {
@@ -95,8 +100,12 @@ describe('edit decision list, read by an independent reader', () => {
     // 40 % of 24 frames a second.
     expect(text).toMatch(/^M2 {3}\S+ +009\.6 +\d\d:/m);
     expect(text).toContain('SPEED 40 PER CENT');
-    const otio = JSON.parse(write(plan, 'otio')) as { tracks: { children: { children: { effects: unknown[] }[] }[] } };
-    expect(otio.tracks.children[0]!.children.map((c) => c.effects.length).slice(0, 3)).toEqual([0, 1, 0]);
+    const otio = JSON.parse(write(plan, 'otio')) as {
+      tracks: { children: { children: { effects: unknown[] }[] }[] };
+    };
+    expect(otio.tracks.children[0]!.children.map((c) => c.effects.length).slice(0, 3)).toEqual([
+      0, 1, 0,
+    ]);
     expect(otio.tracks.children[0]!.children[1]!.effects[0]).toMatchObject({
       OTIO_SCHEMA: 'LinearTimeWarp.1',
       time_scalar: 0.4,
@@ -138,33 +147,44 @@ interface OtioItem {
   name: string;
   source_range: { start_time: OtioTime; duration: OtioTime };
   media_references?: {
-    DEFAULT_MEDIA: { available_range: { start_time: OtioTime; duration: OtioTime }; target_url: string };
+    DEFAULT_MEDIA: {
+      available_range: { start_time: OtioTime; duration: OtioTime };
+      target_url: string;
+    };
   };
 }
 const inSeconds = ({ value, rate }: OtioTime): number => value / rate;
 
 describe('OpenTimelineIO, checked by schema and by a walk of its own', () => {
-  it.each([frameRate(24), frameRate(24000, 1001), frameRate(60000, 1001)])('is valid and whole at %o', (rate) => {
-    const plan = layOutSteadily(changeRate(samplePlan(), rate));
-    const document = JSON.parse(write(plan, 'otio'));
-    const validate = new Ajv2020({ strict: false }).compile(otioSchema);
-    expect(validate(document), JSON.stringify(validate.errors)).toBe(true);
-    const [picture, music] = document.tracks.children as { kind: string; children: OtioItem[] }[];
-    expect([picture!.kind, music!.kind]).toEqual(['Video', 'Audio']);
-    const durations = picture!.children.map((c) => c.source_range.duration.value);
-    expect(durations).toEqual(shotFacts(plan).map((f) => f.length));
-    expect(durations.reduce((a, b) => a + b)).toBe(plan.target);
-    for (const item of [...picture!.children, ...music!.children]) {
-      const { source_range: used, media_references: references } = item;
-      const available = references!.DEFAULT_MEDIA.available_range;
-      const [from, to] = [inSeconds(used.start_time), inSeconds(used.start_time) + inSeconds(used.duration)];
-      expect(Number.isInteger(used.start_time.value) && Number.isInteger(used.duration.value)).toBe(true);
-      expect(from).toBeGreaterThanOrEqual(inSeconds(available.start_time));
-      expect(to).toBeLessThanOrEqual(
-        inSeconds(available.start_time) + inSeconds(available.duration) + 1 / used.duration.rate,
-      );
-    }
-  });
+  it.each([frameRate(24), frameRate(24000, 1001), frameRate(60000, 1001)])(
+    'is valid and whole at %o',
+    (rate) => {
+      const plan = layOutSteadily(changeRate(samplePlan(), rate));
+      const document = JSON.parse(write(plan, 'otio'));
+      const validate = new Ajv2020({ strict: false }).compile(otioSchema);
+      expect(validate(document), JSON.stringify(validate.errors)).toBe(true);
+      const [picture, music] = document.tracks.children as { kind: string; children: OtioItem[] }[];
+      expect([picture!.kind, music!.kind]).toEqual(['Video', 'Audio']);
+      const durations = picture!.children.map((c) => c.source_range.duration.value);
+      expect(durations).toEqual(shotFacts(plan).map((f) => f.length));
+      expect(durations.reduce((a, b) => a + b)).toBe(plan.target);
+      for (const item of [...picture!.children, ...music!.children]) {
+        const { source_range: used, media_references: references } = item;
+        const available = references!.DEFAULT_MEDIA.available_range;
+        const [from, to] = [
+          inSeconds(used.start_time),
+          inSeconds(used.start_time) + inSeconds(used.duration),
+        ];
+        expect(
+          Number.isInteger(used.start_time.value) && Number.isInteger(used.duration.value),
+        ).toBe(true);
+        expect(from).toBeGreaterThanOrEqual(inSeconds(available.start_time));
+        expect(to).toBeLessThanOrEqual(
+          inSeconds(available.start_time) + inSeconds(available.duration) + 1 / used.duration.rate,
+        );
+      }
+    },
+  );
 
   it('gives each sound a track of its own, its parts in order after a gap until it comes in', () => {
     const plan = layOutSteadily(samplePlan());
@@ -209,7 +229,10 @@ describe('cut sheet, read by csv-parse (strict RFC 4180)', () => {
     expect(rows.map((r) => [r['start frame'], r['length frames']])).toEqual(
       shotFacts(plan).map((f) => [String(f.start), String(f.length)]),
     );
-    expect(rows[0]).toMatchObject({ clip: 'The "big", door\r\nand more', 'start timecode': '01:00:00:00' });
+    expect(rows[0]).toMatchObject({
+      clip: 'The "big", door\r\nand more',
+      'start timecode': '01:00:00:00',
+    });
     expect(rows[1]).toMatchObject({
       'falls on': 'bar 1 beat 3',
       'offset ms': '11.9',

@@ -1,6 +1,7 @@
+import type { ShotFacts } from '../film/index.ts';
+import { rampOf } from '../film/index.ts';
 import type { JoinFacts } from '../joins/index.ts';
-import type { Plan, ShotFacts } from '../plan/index.ts';
-import { rampOf } from '../plan/index.ts';
+import type { Plan } from '../plan/index.ts';
 
 /** The join at a cut in words: what moves, over which frames, and whether both pictures are on screen. */
 export function joinWords({ settings, before, after, overlap }: JoinFacts): string {

@@ -6,14 +6,17 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { joinOf, planOfParts } from '../joins/testing/plans.ts';
-import { shotFacts, type Plan } from '../plan/index.ts';
+import { joinOf, planOfParts } from '../testing/joined-plans.ts';
+import { shotFacts } from '../film/index.ts';
+import type { Plan } from '../plan/index.ts';
 import { shapedRamp, USUAL_CREST, USUAL_FLOOR } from '../ramps/index.ts';
 import { frameRate, rational } from '../time/index.ts';
-import { HANDOFF_FORMATS, leftOut } from './index.ts';
+import { HANDOFF_FORMATS } from './index.ts';
+import { leftOut } from './left-out.ts';
 import otioSchema from './testing/otio-subset.schema.json' with { type: 'json' };
 
-const write = (plan: Plan, id: string): string => HANDOFF_FORMATS.find((f) => f.id === id)!.write(plan);
+const write = (plan: Plan, id: string): string =>
+  HANDOFF_FORMATS.find((f) => f.id === id)!.write(plan);
 const at24 = frameRate(24);
 const ramp = shapedRamp({ floor: USUAL_FLOOR, head: null, tail: USUAL_CREST });
 const joined = () =>
@@ -54,8 +57,18 @@ describe('edit decision list', () => {
     expect(errors).toEqual([]);
     const [first, goesOn, dissolve] = events;
     expect([first!.ri, first!.ro]).toEqual([86400, 86424]);
-    expect([goesOn!.type, goesOn!.reel, goesOn!.ri, goesOn!.ro]).toEqual(['C', first!.reel, 86424, 86424]);
-    expect([dissolve!.type, dissolve!.dur, dissolve!.ri, dissolve!.ro]).toEqual(['D', 10, 86424, 86466]);
+    expect([goesOn!.type, goesOn!.reel, goesOn!.ri, goesOn!.ro]).toEqual([
+      'C',
+      first!.reel,
+      86424,
+      86424,
+    ]);
+    expect([dissolve!.type, dissolve!.dur, dissolve!.ri, dissolve!.ro]).toEqual([
+      'D',
+      10,
+      86424,
+      86466,
+    ]);
     // Its source begins six frames before the in of its shot.
     expect(dissolve!.so - dissolve!.si).toBe(42);
     expect([goesOn!.si, dissolve!.si]).toEqual([first!.so, 34]);
@@ -116,10 +129,17 @@ describe('OpenTimelineIO', () => {
       out_offset?: { value: number };
       source_range?: { duration: { value: number }; start_time: { value: number } };
       effects?: { time_scalar: number }[];
-      metadata: { caesura: { join?: { values: { frame: number; out: { x: number } | null }[] }; ramp?: unknown[] } };
+      metadata: {
+        caesura: {
+          join?: { values: { frame: number; out: { x: number } | null }[] };
+          ramp?: unknown[];
+        };
+      };
     }[];
     const transitions = items.filter((i) => i.OTIO_SCHEMA === 'Transition.1');
-    expect(transitions.map((t) => [t.transition_type, t.in_offset!.value, t.out_offset!.value])).toEqual([
+    expect(
+      transitions.map((t) => [t.transition_type, t.in_offset!.value, t.out_offset!.value]),
+    ).toEqual([
       ['SMPTE_Dissolve', 6, 4],
       ['Custom_Transition', 4, 4],
     ]);
@@ -140,7 +160,9 @@ describe('OpenTimelineIO', () => {
     let k = 0;
     for (const { source_range, effects } of steps)
       for (let i = 0; i < source_range!.duration.value; i++, k++) {
-        const shown = Math.floor(source_range!.start_time.value + i * (effects![0]?.time_scalar ?? 1) + 1e-9);
+        const shown = Math.floor(
+          source_range!.start_time.value + i * (effects![0]?.time_scalar ?? 1) + 1e-9,
+        );
         expect(Math.abs(shown - shot.time!.at(k))).toBeLessThanOrEqual(1);
       }
     expect(k).toBe(40);
@@ -149,7 +171,10 @@ describe('OpenTimelineIO', () => {
 
 describe('cut sheet', () => {
   it('carries windows, handles, ramp keys and join keys', () => {
-    const rows = parse<Record<string, string>>(write(joined(), 'csv'), { columns: true, bom: true });
+    const rows = parse<Record<string, string>>(write(joined(), 'csv'), {
+      columns: true,
+      bom: true,
+    });
     expect(rows[1]).toMatchObject({
       'join at start': 'plain 6 + 4 overlapping',
       'window before': '6',
@@ -158,13 +183,21 @@ describe('cut sheet', () => {
     });
     expect(rows[0]).toMatchObject({ 'handle behind needed': '4', 'handle behind there': '260' });
     expect(rows[2]!['speed %']).toBe('ramp');
-    expect(rows[2]!['ramp keys']).toMatch(/^96: source 35, 50 %, ease-in-out; 106: source \d+, 400 %/);
+    expect(rows[2]!['ramp keys']).toMatch(
+      /^96: source 35, 50 %, ease-in-out; 106: source \d+, 400 %/,
+    );
     expect(rows[2]!['join keys']).toContain('out x 65: -0.1');
   });
 
   it('writes a slowed shot with its speed', () => {
-    const plan = planOfParts(at24, [{ length: 24, in: 0, frames: 300, rate: frameRate(50), speed: rational(1, 2) }]);
+    const plan = planOfParts(at24, [
+      { length: 24, in: 0, frames: 300, rate: frameRate(50), speed: rational(1, 2) },
+    ]);
     const [row] = parse<Record<string, string>>(write(plan, 'csv'), { columns: true, bom: true });
-    expect([row!['speed %'], row!['source out frame'], row!['join at start']]).toEqual(['50', '24', '']);
+    expect([row!['speed %'], row!['source out frame'], row!['join at start']]).toEqual([
+      '50',
+      '24',
+      '',
+    ]);
   });
 });

@@ -1,5 +1,6 @@
 import { joinsOf } from '../joins/index.ts';
-import { rampOf, type Plan } from '../plan/index.ts';
+import { rampOf } from '../film/index.ts';
+import type { Plan } from '../plan/index.ts';
 import { accentFacts } from '../sound/index.ts';
 import { plural } from '../time/index.ts';
 import type { HandoffFormat } from './format.ts';
@@ -28,12 +29,15 @@ export function leftOut(plan: Plan, format: HandoffFormat['id']): string[] {
   if (format === 'json') return [];
   const said: string[] = [];
   if (ramps > 0 && format === 'html')
-    said.push(`${plural(ramps, 'ramp')} as the speeds between which they go; their keys stand in the CSV.`);
+    said.push(
+      `${plural(ramps, 'ramp')} as the speeds between which they go; their keys stand in the CSV.`,
+    );
   if (ramps > 0 && (format === 'edl' || format === 'otio'))
     said.push(
       `${plural(ramps, 'ramp')} as steps of constant speed, each frame within one source frame of the curve${format === 'otio' ? '; the keys stand in the metadata' : ''}.`,
     );
-  if (dissolves > 0 && format === 'edl') said.push('An overlap beside a ramp is written as a cut, with a comment.');
+  if (dissolves > 0 && format === 'edl')
+    said.push('An overlap beside a ramp is written as a cut, with a comment.');
   if (moves > 0 && format === 'edl')
     said.push(`${plural(moves, 'move')} only as comments: the form knows cuts and dissolves.`);
   if (moves > 0 && format === 'otio')
@@ -49,7 +53,9 @@ export function leftOut(plan: Plan, format: HandoffFormat['id']): string[] {
     );
   if (effects > 0 && format === 'csv')
     said.push('Of sound effects those at the cut of each row, by name, time, rate and level.');
-  if (moves > 0 && format === 'csv') said.push('Of moves their windows and keys, not the pictures.');
-  if (moves > 0 && format === 'html') said.push('Of moves their windows; their keys stand in the CSV.');
+  if (moves > 0 && format === 'csv')
+    said.push('Of moves their windows and keys, not the pictures.');
+  if (moves > 0 && format === 'html')
+    said.push('Of moves their windows; their keys stand in the CSV.');
   return said;
 }

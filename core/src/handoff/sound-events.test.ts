@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest';
-import { instantAfter, setEnding, partsOf } from '../plan/index.ts';
-import { samplePlan } from '../plan/testing/sample-plan.ts';
+import { instantAfter, partsOf } from '../plan/index.ts';
+import { setEnding } from '../plan/edits/edit-sounds.ts';
+import { samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, frames, samples, toNumber } from '../time/index.ts';
 import { soundEvents } from './sound-events.ts';
 
@@ -26,7 +27,9 @@ it('puts each part on the nearest frame and keeps its beats where they are in th
     events.forEach((event, i) => {
       const part = partsOf(music)[i]!;
       const film = toNumber(instantAfter(music, part.before, rate));
-      expect(Math.abs(event.start / toNumber(rate) - film)).toBeLessThanOrEqual(0.5 / toNumber(rate) + 1e-9);
+      expect(Math.abs(event.start / toNumber(rate) - film)).toBeLessThanOrEqual(
+        0.5 / toNumber(rate) + 1e-9,
+      );
       expect(event.end).toBe(events[i + 1]?.start ?? event.end);
       // What is heard at the frame is what the film has there, to the sample.
       const heard = part.from + (event.start / toNumber(rate) - film) * 48000;

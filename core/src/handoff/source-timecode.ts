@@ -22,16 +22,17 @@ export function sourceFrameInPlanCounting(
   rate: FrameRate,
   dropFrame: boolean,
 ): number {
-  const [hours, minutes, seconds, ff] = formatTimecode(clip.start, clip.rate, clip.dropFrame).split(/[:;]/) as [
-    string,
-    string,
-    string,
-    string,
-  ];
+  const [hours, minutes, seconds, ff] = formatTimecode(clip.start, clip.rate, clip.dropFrame).split(
+    /[:;]/,
+  ) as [string, string, string, string];
   const scaled = Math.floor((Number(ff) * nominalRate(rate)) / nominalRate(clip.rate));
   // Drop-frame leaves out the first labels of most minutes; the first that exists stands in.
   const label = (n: number) => `${hours}:${minutes}:${seconds}:${String(n).padStart(2, '0')}`;
   const leftOut = dropFrame && seconds === '00' && Number(minutes) % 10 !== 0;
-  const start = parseTimecode(label(leftOut ? Math.max(scaled, nominalRate(rate) / 15) : scaled), rate, dropFrame);
+  const start = parseTimecode(
+    label(leftOut ? Math.max(scaled, nominalRate(rate) / 15) : scaled),
+    rate,
+    dropFrame,
+  );
   return start + keepTime(frame, clip.rate, rate);
 }

@@ -85,9 +85,12 @@ const MIDDLE = { x: 0.5, y: 0.5 };
 const exact = (text: string | number) => parseRational(String(text))!;
 
 describe('the scale that covers', () => {
-  it.each(COVERS)('a shift of %d, %d and a turn of %d° at %d × %d is %d', (x, y, rotation, width, height, least) => {
-    expect(coverScale({ x, y, rotation }, MIDDLE, { width, height })).toBeCloseTo(least, 8);
-  });
+  it.each(COVERS)(
+    'a shift of %d, %d and a turn of %d° at %d × %d is %d',
+    (x, y, rotation, width, height, least) => {
+      expect(coverScale({ x, y, rotation }, MIDDLE, { width, height })).toBeCloseTo(least, 8);
+    },
+  );
 
   it.each(ZOOMS)('about %d, %d at %d: %s', (x, y, scale, covers) => {
     const placed = { x: 0, y: 0, rotation: 0, scale };
@@ -107,31 +110,40 @@ describe('the scale that covers', () => {
       { width: 2048, height: 858 },
     );
     fc.assert(
-      fc.property(part, part, fc.double({ min: -90, max: 90, noNaN: true }), aim, size, (x, y, rotation, at, frame) => {
-        const least = coverScale({ x, y, rotation }, at, frame);
-        /** Whether each point of a raster of the frame shows the picture, by turning back what places it. */
-        const covered = (scale: number) => {
-          const angle = (-rotation * Math.PI) / 180;
-          const [c, n] = [Math.cos(angle), Math.sin(angle)];
-          for (let i = 0; i <= 40; i++)
-            for (let j = 0; j <= 40; j++) {
-              const u = (i / 40 - at.x - x) * frame.width;
-              const v = (j / 40 - at.y - y) * frame.height;
-              const px = at.x + (c * u - n * v) / scale / frame.width;
-              const py = at.y + (n * u + c * v) / scale / frame.height;
-              if (px < -1e-9 || px > 1 + 1e-9 || py < -1e-9 || py > 1 + 1e-9) return false;
-            }
-          return true;
-        };
-        expect(covered(least * (1 + 1e-7))).toBe(true);
-        expect(covered(least * 0.999)).toBe(false);
-      }),
+      fc.property(
+        part,
+        part,
+        fc.double({ min: -90, max: 90, noNaN: true }),
+        aim,
+        size,
+        (x, y, rotation, at, frame) => {
+          const least = coverScale({ x, y, rotation }, at, frame);
+          /** Whether each point of a raster of the frame shows the picture, by turning back what places it. */
+          const covered = (scale: number) => {
+            const angle = (-rotation * Math.PI) / 180;
+            const [c, n] = [Math.cos(angle), Math.sin(angle)];
+            for (let i = 0; i <= 40; i++)
+              for (let j = 0; j <= 40; j++) {
+                const u = (i / 40 - at.x - x) * frame.width;
+                const v = (j / 40 - at.y - y) * frame.height;
+                const px = at.x + (c * u - n * v) / scale / frame.width;
+                const py = at.y + (n * u + c * v) / scale / frame.height;
+                if (px < -1e-9 || px > 1 + 1e-9 || py < -1e-9 || py > 1 + 1e-9) return false;
+              }
+            return true;
+          };
+          expect(covered(least * (1 + 1e-7))).toBe(true);
+          expect(covered(least * 0.999)).toBe(false);
+        },
+      ),
       { numRuns: 300 },
     );
   });
 
   it('is the usual 120 % for a whip pan of a tenth of the width, and 102 % for 26 px of blur (common practice)', () => {
-    expect(coverScale({ x: -0.1, y: 0, rotation: 0 }, MIDDLE, { width: 1920, height: 1080 })).toBeCloseTo(1.2, 9);
+    expect(
+      coverScale({ x: -0.1, y: 0, rotation: 0 }, MIDDLE, { width: 1920, height: 1080 }),
+    ).toBeCloseTo(1.2, 9);
     // A blur of L reaches L/2 to either side: 1 + L/w.
     const half = 13 / 1920;
     const least = coverScale({ x: half, y: 0, rotation: 0 }, MIDDLE, { width: 1920, height: 1080 });
@@ -142,7 +154,10 @@ describe('the scale that covers', () => {
 
 describe('what pictures leave open', () => {
   const size = { width: 1920, height: 1080 };
-  const at = (x: number, y = 0, scale = 1, rotation = 0) => ({ placed: { x, y, scale, rotation }, aim: MIDDLE });
+  const at = (x: number, y = 0, scale = 1, rotation = 0) => ({
+    placed: { x, y, scale, rotation },
+    aim: MIDDLE,
+  });
 
   it('is nothing where two pictures push one another, and the gap where they part', () => {
     expect(openPart([at(-0.3), at(0.7)], size)).toBe(0);
@@ -194,11 +209,15 @@ describe('shutter and softness', () => {
   it.each(ANGLES)('%s s at %s fps is %s°', (seconds, fps, angle) => {
     expect(toText(angleOf(exact(seconds), exact(fps)))).toBe(angle);
   });
-  it.each(EFFECTIVE)('%s s of footage in a film of %d fps at speed %s is %s°', (seconds, fps, speed, angle) => {
-    expect(toText(effectiveAngle(exact(seconds), rational(fps), exact(speed)))).toBe(angle);
-  });
+  it.each(EFFECTIVE)(
+    '%s s of footage in a film of %d fps at speed %s is %s°',
+    (seconds, fps, speed, angle) => {
+      expect(toText(effectiveAngle(exact(seconds), rational(fps), exact(speed)))).toBe(angle);
+    },
+  );
   it.each(BLURS)('%d px a frame at %d° smear %d px', (speed, angle, length) => {
-    const key = (at: number) => ({ side: 'out', of: 'x', at, value: (at * speed) / 1920, ease: 'linear' }) as const;
+    const key = (at: number) =>
+      ({ side: 'out', of: 'x', at, value: (at * speed) / 1920, ease: 'linear' }) as const;
     const settings = {
       ...usualSettings('own', { rate: frameRate(24) }),
       shutter: angle,

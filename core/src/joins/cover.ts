@@ -6,7 +6,11 @@ import { cornersOf, placedAt, turnOf, type Placed, type Point } from './transfor
  * corner of the frame, brought back into the picture, must lie inside it: R⁻¹(z − a − d)/s between −a and 1 − a. For a shift
  * d about the middle that is 1 + 2|d|, for a turn |cos θ| + max(a, 1/a)·|sin θ|. Infinite where no scale does.
  */
-export function coverScale({ x, y, rotation }: Omit<Placed, 'scale'>, aim: Point, size: Size): number {
+export function coverScale(
+  { x, y, rotation }: Omit<Placed, 'scale'>,
+  aim: Point,
+  size: Size,
+): number {
   const { c, n } = turnOf(rotation);
   const { width, height } = size;
   const [ax, ay] = [aim.x * width, aim.y * height];
@@ -58,9 +62,14 @@ function common(one: readonly Point[], other: readonly Point[]): readonly Point[
 }
 
 /** The part of a frame, 0–1, that one or two pictures placed on it leave open. */
-export function openPart(pictures: readonly { readonly placed: Placed; readonly aim: Point }[], size: Size): number {
+export function openPart(
+  pictures: readonly { readonly placed: Placed; readonly aim: Point }[],
+  size: Size,
+): number {
   const frame = cornersOf(size);
-  const shapes = pictures.map(({ placed, aim }) => frame.map((corner) => placedAt(corner, placed, aim, size)));
+  const shapes = pictures.map(({ placed, aim }) =>
+    frame.map((corner) => placedAt(corner, placed, aim, size)),
+  );
   const [one = [], other = []] = shapes.map((shape) => common(shape, frame));
   const both = other.length > 0 ? areaOf(common(one, other)) : 0;
   const covered = areaOf(one) + areaOf(other) - both;

@@ -1,4 +1,4 @@
-import type { ShotFacts } from '../plan/index.ts';
+import type { ShotFacts } from '../film/shots.ts';
 import type { JoinFacts } from './windows.ts';
 import type { Side } from './move-keys.ts';
 
@@ -19,7 +19,11 @@ export interface Handle {
  * shown there that lie beyond those that the shot uses. At both ends of the file, where a ramp goes both ways; told is the
  * end with less to spare. Null without a clip.
  */
-export function handleFor(side: Side, { time, used, clip, length }: ShotFacts, frames: number): Handle | null {
+export function handleFor(
+  side: Side,
+  { time, used, clip, length }: ShotFacts,
+  frames: number,
+): Handle | null {
   if (!time || !used || !clip) return null;
   const at = (k: number) => time.at(side === 'out' ? length - 1 + k : -k);
   let [low, high, lasts] = [used.lowest as number, used.highest as number, 0];

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { changeRate, PlanSchema, shotFacts, type Plan, type RampKey } from '../plan/index.ts';
-import { samplePlan } from '../plan/testing/sample-plan.ts';
+import { changeRate } from '../plan/edits/edit-brief.ts';
+import { PlanSchema, type Plan, type RampKey } from '../plan/index.ts';
+import { shotFacts } from '../film/shots.ts';
+import { samplePlan } from '../testing/sample-plan.ts';
 import { layOutSteadily } from '../layout/index.ts';
 import { CaesuraError, frameRate, rational, USUAL_RATES } from '../time/index.ts';
 import { wayOf } from './direction.ts';
@@ -9,7 +11,7 @@ import { handleFor, handlesOf } from './handles.ts';
 import { moveKeys } from './move-keys.ts';
 import { frameSpan, parseSpan, spanFrames, spanText } from './span.ts';
 import { evenTotals, placingOf, splitWindow } from './split.ts';
-import { joinOf, planOfParts } from './testing/plans.ts';
+import { joinOf, planOfParts } from '../testing/joined-plans.ts';
 import { usualSettings } from './usual.ts';
 import { windowValues } from './values.ts';
 import { joinsOf, windowConflicts } from './windows.ts';
@@ -51,7 +53,8 @@ describe('windows', () => {
   });
 
   it('are given in frames, seconds or beats and said again as they were given', () => {
-    for (const text of ['5', '0.5s', '1 beat', '2 beats']) expect(spanText(parseSpan(text, at24))).toBe(text);
+    for (const text of ['5', '0.5s', '1 beat', '2 beats'])
+      expect(spanText(parseSpan(text, at24))).toBe(text);
     // 112 BPM at 24 fps: 60·24/112 = 12.857 frames a beat.
     expect(spanFrames(parseSpan('1 beat', at24), at24).frames).toBe(13);
     expect(spanFrames(parseSpan('1 beat', at24), at24).exact).toEqual(rational(90, 7));
@@ -72,7 +75,9 @@ describe('windows', () => {
           const there = at(frameSpan(n, a), b);
           const back = at(frameSpan(there, b), a);
           // A frame of the coarser of the two.
-          expect(Math.abs(back - n)).toBeLessThanOrEqual(Math.ceil(a.num / a.den / (b.num / b.den) / 2));
+          expect(Math.abs(back - n)).toBeLessThanOrEqual(
+            Math.ceil(a.num / a.den / (b.num / b.den) / 2),
+          );
         },
       ),
     );
@@ -85,7 +90,9 @@ describe('windows', () => {
       { length: 30, in: 20, frames: 200, join: joinOf('zoom-through', 5, 5) },
     ]);
     const shots = shotFacts(plan);
-    expect(windowConflicts(shots, joinsOf(plan))).toEqual([{ shot: 1, length: 9, head: 5, tail: 5, over: 1 }]);
+    expect(windowConflicts(shots, joinsOf(plan))).toEqual([
+      { shot: 1, length: 9, head: 5, tail: 5, over: 1 },
+    ]);
   });
 
   it('of recipes fit themselves to the room, by halves where a shot has two', () => {
@@ -113,13 +120,23 @@ describe('windows', () => {
       { length: 20, in: 0, frames: 100, join },
     ]);
     const [facts] = joinsOf(plan);
-    expect([facts!.before, facts!.after, facts!.overlap, facts!.settings.move]).toEqual([0, 0, false, 'slide']);
+    expect([facts!.before, facts!.after, facts!.overlap, facts!.settings.move]).toEqual([
+      0,
+      0,
+      false,
+      'slide',
+    ]);
   });
 
   it('pass the check of a plan and go with it through a change of rate', () => {
     const plan = planOfParts(frameRate(24), [
       { length: 24, in: 0, frames: 100 },
-      { length: 24, in: 12, frames: 100, join: { set: { move: 'plain', before: frameSpan(6, frameRate(24)) } } },
+      {
+        length: 24,
+        in: 12,
+        frames: 100,
+        join: { set: { move: 'plain', before: frameSpan(6, frameRate(24)) } },
+      },
     ]);
     expect(PlanSchema.parse(JSON.parse(JSON.stringify(plan)))).toEqual(plan);
     expect(joinsOf(changeRate(plan, frameRate(48)))[0]!.before).toBe(12);
@@ -132,12 +149,66 @@ describe('handles', () => {
    * walk over every frame touched.
    */
   const cases = [
-    { id: 1, media: 240, used: [24, 120], tail: 12, head: 0, speed: rational(1), handles: [24, 120], fits: true },
-    { id: 2, media: 130, used: [24, 120], tail: 12, head: 0, speed: rational(1), handles: [24, 10], fits: false },
-    { id: 3, media: 480, used: [120, 240], tail: 0, head: 12, speed: rational(1), handles: [120, 240], fits: true },
-    { id: 5, media: 240, used: [0, 96], tail: 12, head: 0, speed: rational(2), handles: [0, 144], fits: true },
-    { id: 6, media: 110, used: [0, 96], tail: 12, head: 0, speed: rational(2), handles: [0, 14], fits: false },
-    { id: 7, media: 240, used: [30, 60], tail: 10, head: 10, speed: rational(1, 2), handles: [30, 180], fits: true },
+    {
+      id: 1,
+      media: 240,
+      used: [24, 120],
+      tail: 12,
+      head: 0,
+      speed: rational(1),
+      handles: [24, 120],
+      fits: true,
+    },
+    {
+      id: 2,
+      media: 130,
+      used: [24, 120],
+      tail: 12,
+      head: 0,
+      speed: rational(1),
+      handles: [24, 10],
+      fits: false,
+    },
+    {
+      id: 3,
+      media: 480,
+      used: [120, 240],
+      tail: 0,
+      head: 12,
+      speed: rational(1),
+      handles: [120, 240],
+      fits: true,
+    },
+    {
+      id: 5,
+      media: 240,
+      used: [0, 96],
+      tail: 12,
+      head: 0,
+      speed: rational(2),
+      handles: [0, 144],
+      fits: true,
+    },
+    {
+      id: 6,
+      media: 110,
+      used: [0, 96],
+      tail: 12,
+      head: 0,
+      speed: rational(2),
+      handles: [0, 14],
+      fits: false,
+    },
+    {
+      id: 7,
+      media: 240,
+      used: [30, 60],
+      tail: 10,
+      head: 10,
+      speed: rational(1, 2),
+      handles: [30, 180],
+      fits: true,
+    },
   ] as const;
 
   it.each(cases)(
@@ -182,7 +253,8 @@ describe('handles', () => {
             Array.from({ length: to - from }, (_, i) => facts!.time!.at(from + i) as number);
           const used = shown(0, shot.length);
           for (const side of ['out', 'in'] as const) {
-            const beyond = side === 'out' ? shown(shot.length, shot.length + frames) : shown(-frames, 0);
+            const beyond =
+              side === 'out' ? shown(shot.length, shot.length + frames) : shown(-frames, 0);
             const handle = handleFor(side, facts!, frames)!;
             const missing = [...used, ...beyond].some((f) => f < 0 || f >= shot.frames);
             const usedMissing = used.some((f) => f < 0 || f >= shot.frames);
@@ -206,9 +278,19 @@ describe('handles', () => {
         { length: 24, in: 7, frames: 300, rate: frameRate(50), join },
       ]);
     const handles = (join: ReturnType<typeof joinOf>) => handlesOf(joinsOf(parts(join))[0]!);
-    expect(handles(joinOf('plain', 4, 6)).out).toMatchObject({ needed: 6, there: 4, spare: -2, lasts: 4 });
+    expect(handles(joinOf('plain', 4, 6)).out).toMatchObject({
+      needed: 6,
+      there: 4,
+      spare: -2,
+      lasts: 4,
+    });
     // Four frames of 24 before the cut reach ⌈4·50/24⌉ = 9 frames of 50 ahead; there are 7.
-    expect(handles(joinOf('plain', 4, 6)).in).toMatchObject({ needed: 9, there: 7, spare: -2, lasts: 3 });
+    expect(handles(joinOf('plain', 4, 6)).in).toMatchObject({
+      needed: 9,
+      there: 7,
+      spare: -2,
+      lasts: 3,
+    });
     expect(handles(joinOf('zoom-through', 4, 6)).out).toMatchObject({ needed: 0, spare: 4 });
     const held = joinOf('plain', 4, 6, { hold: { out: true, in: false } });
     expect(handles(held).out).toMatchObject({ needed: 0, spare: 4 });
@@ -222,7 +304,10 @@ describe('moves', () => {
     move: Parameters<typeof usualSettings>[0],
     of: 'scale' | 'x' | 'y' | 'rotation' | 'opacity' | 'blur',
     w: ReturnType<typeof window>,
-  ) => windowValues(side, usualSettings(move, at24), w, FILM).map((v) => Math.round(v[of] * 1000) / 1000);
+  ) =>
+    windowValues(side, usualSettings(move, at24), w, FILM).map(
+      (v) => Math.round(v[of] * 1000) / 1000,
+    );
 
   it('zoom through rises from 100 % to the peak and falls back to 100 % (common practice)', () => {
     const out = column('out', 'zoom-through', 'scale', window(5, 5));
@@ -279,19 +364,22 @@ describe('moves', () => {
 
   it('a plain overlap of n frames is at (k + 1)/(n + 1) on frame k', () => {
     // One of three common sampling conventions; it never shows one picture alone.
-    const mix = windowValues('in', usualSettings('plain', at24), window(12, 12, true), FILM).map((v) => v.opacity);
+    const mix = windowValues('in', usualSettings('plain', at24), window(12, 12, true), FILM).map(
+      (v) => v.opacity,
+    );
     expect(mix[0]).toBeCloseTo(0.04, 9);
     expect(mix[23]).toBeCloseTo(0.96, 9);
-    expect(windowValues('in', usualSettings('plain', at24), window(1, 1, true), FILM)[1]!.opacity).toBeCloseTo(
-      2 / 3,
-      9,
-    );
+    expect(
+      windowValues('in', usualSettings('plain', at24), window(1, 1, true), FILM)[1]!.opacity,
+    ).toBeCloseTo(2 / 3, 9);
   });
 
   it('a smear peaks at the cut; 26 px ask for a little more than 101 % (common practice says about 102 %)', () => {
     const blur = column('out', 'smear', 'blur', window(6, 6));
     expect([blur[0], blur[5]]).toEqual([0, 26]);
-    const scale = windowValues('out', usualSettings('smear', at24), window(6, 6), FILM).at(-1)!.scale;
+    const scale = windowValues('out', usualSettings('smear', at24), window(6, 6), FILM).at(
+      -1,
+    )!.scale;
     expect(scale).toBeCloseTo(1 + 26 / 1920, 6);
   });
 
@@ -305,13 +393,20 @@ describe('moves', () => {
         { side: 'out' as const, of: 'rotation' as const, at: -5, value: 0, ease: 'linear' },
       ],
     };
-    expect(windowValues('out', own, window(5, 5), FILM).map((v) => v.rotation)).toEqual([0, 7.5, 15, 22.5, 30]);
+    expect(windowValues('out', own, window(5, 5), FILM).map((v) => v.rotation)).toEqual([
+      0, 7.5, 15, 22.5, 30,
+    ]);
   });
 
   it('covers every frame of every move with the covering scale, the time the shutter is open included', () => {
     for (const move of ['whip-pan', 'smear', 'zoom-through'] as const)
       for (const side of ['out', 'in'] as const)
-        for (const v of windowValues(side, { ...usualSettings(move, at24), cover: true }, window(9, 7), FILM))
+        for (const v of windowValues(
+          side,
+          { ...usualSettings(move, at24), cover: true },
+          window(9, 7),
+          FILM,
+        ))
           expect(v.scale).toBeGreaterThan(v.covers - (v.smeared > 0 ? 0.02 : 1e-9));
   });
 
@@ -327,7 +422,9 @@ describe('moves', () => {
 describe('a layout with joins', () => {
   it('keeps the join of a cut that is there again', () => {
     const plan = layOutSteadily(samplePlan());
-    const shots = plan.score!.shots.map((s, i) => (i === 3 ? { ...s, join: { set: { move: 'slide' as const } } } : s));
+    const shots = plan.score!.shots.map((s, i) =>
+      i === 3 ? { ...s, join: { set: { move: 'slide' as const } } } : s,
+    );
     const again = layOutSteadily({ ...plan, score: { ...plan.score!, shots } });
     expect(again.score!.shots[3]!.join).toEqual({ set: { move: 'slide' } });
   });

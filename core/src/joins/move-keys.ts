@@ -22,7 +22,10 @@ export interface KeyWindow {
 }
 
 /** First and last frame on which a side is on screen in a window, counted from the cut; null when it is not. */
-export function framesOf(side: Side, { before, after, overlap }: KeyWindow): { first: number; last: number } | null {
+export function framesOf(
+  side: Side,
+  { before, after, overlap }: KeyWindow,
+): { first: number; last: number } | null {
   const first = overlap || side === 'out' ? -before : 0;
   const last = overlap || side === 'in' ? after - 1 : -1;
   return first <= last ? { first, last } : null;
@@ -51,7 +54,13 @@ function keysAt(
 }
 
 /** From rest to peak on the outgoing side, from peak to rest on the incoming one. A side of one frame has only its peak. */
-function restToPeak(side: Side, range: { first: number; last: number }, rest: number, peak: number, ease: Easing) {
+function restToPeak(
+  side: Side,
+  range: { first: number; last: number },
+  rest: number,
+  peak: number,
+  ease: Easing,
+) {
   if (range.first === range.last) return [{ at: range.first, value: peak, ease: LINEAR }];
   const [from, to] = side === 'out' ? [rest, peak] : [peak, rest];
   return keysAt(range, [
@@ -61,7 +70,13 @@ function restToPeak(side: Side, range: { first: number; last: number }, rest: nu
 }
 
 /** The keys of the incoming side of a whip pan: past its rest, back past it the other way by half, and home. */
-function settling(range: { first: number; last: number }, from: number, beyond: number, rest: number, ease: Easing) {
+function settling(
+  range: { first: number; last: number },
+  from: number,
+  beyond: number,
+  rest: number,
+  ease: Easing,
+) {
   const slow = parseEasing('ease-in-out');
   return keysAt(range, [
     [0, from, ease],
@@ -72,19 +87,25 @@ function settling(range: { first: number; last: number }, from: number, beyond: 
 }
 
 /** Whether an overlap of this move is mixed, one picture into the other; the others uncover or push one another. */
-const isMixed = ({ move }: JoinSettings): boolean => !['slide', 'drop', 'hinge', 'own'].includes(move);
+const isMixed = ({ move }: JoinSettings): boolean =>
+  !['slide', 'drop', 'hinge', 'own'].includes(move);
 
 /** The keys that the person set on a side. */
 function ownKeys(side: Side, { keys }: JoinSettings): SideKeys {
   const found: Partial<Record<Parameter, ValueKey[]>> = {};
   for (const key of keys)
-    if (key.side === side) (found[key.of] ??= []).push({ at: key.at, value: key.value, ease: parseEasing(key.ease) });
+    if (key.side === side)
+      (found[key.of] ??= []).push({ at: key.at, value: key.value, ease: parseEasing(key.ease) });
   for (const list of Object.values(found)) list.sort((a, b) => a.at - b.at);
   return found;
 }
 
 /** How the pictures of a side move, without the mixing. */
-function movingKeys(side: Side, settings: JoinSettings, range: { first: number; last: number }): SideKeys {
+function movingKeys(
+  side: Side,
+  settings: JoinSettings,
+  range: { first: number; last: number },
+): SideKeys {
   const { move, peak, shift, turn, blur, overshoot } = settings;
   const ease = parseEasing(side === 'out' ? settings.easeOut : settings.easeIn);
   const pair = (rest: number, at: number) => restToPeak(side, range, rest, at, ease);

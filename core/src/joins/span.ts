@@ -1,4 +1,5 @@
-import { lengthContext, type Plan, type Span } from '../plan/index.ts';
+import { lengthContext } from '../film/tempo.ts';
+import type { Plan, Span } from '../plan/index.ts';
 import {
   ceil,
   floor,
@@ -53,7 +54,8 @@ export function spanFrames(span: Span, plan: Timed): SpanFrames {
   const exact = exactFrames(span, plan);
   const choices = [...new Set([floor(exact), ceil(exact)])].map((frames) => ({
     frames,
-    errorMilliseconds: (1000 * toNumber(subtract(rational(frames), exact)) * plan.rate.den) / plan.rate.num,
+    errorMilliseconds:
+      (1000 * toNumber(subtract(rational(frames), exact)) * plan.rate.den) / plan.rate.num,
   }));
   return { exact, frames: round(exact), choices };
 }
@@ -70,7 +72,10 @@ export function parseSpan(text: string, plan: Timed): Span {
     return { unit, n: { num: seconds.num, den: seconds.den } };
   }
   if ((unit === 'beats' || unit === 'bars') && context.tempo) {
-    const beats = multiply(exact, multiply(context.tempo, rational(plan.rate.den, 60 * plan.rate.num)));
+    const beats = multiply(
+      exact,
+      multiply(context.tempo, rational(plan.rate.den, 60 * plan.rate.num)),
+    );
     return { unit: 'beats', n: { num: beats.num, den: beats.den } };
   }
   return frameSpan(frames, plan.rate);

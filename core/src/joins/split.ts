@@ -16,9 +16,11 @@ export function splitWindow(total: number, placing: Placing): Split {
 
 /** How a window lies about its cut; null when in none of the usual ways. */
 export function placingOf({ before, after }: Split): Placing | null {
-  if (before > 0 && after > 0) return after - before === 0 || after - before === 1 ? 'centred' : null;
+  if (before > 0 && after > 0)
+    return after - before === 0 || after - before === 1 ? 'centred' : null;
   return before > 0 ? 'ends' : after > 0 ? 'starts' : null;
 }
 
 /** The even lengths beside an odd one, which can be centred; none for an even one. */
-export const evenTotals = (total: number): number[] => (total % 2 === 0 ? [] : [total - 1, total + 1]);
+export const evenTotals = (total: number): number[] =>
+  total % 2 === 0 ? [] : [total - 1, total + 1];

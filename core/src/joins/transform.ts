@@ -29,7 +29,12 @@ export function turnOf(degrees: number): { readonly c: number; readonly n: numbe
  * Where a point of a picture that fills the frame comes to lie, in pixels: a + d + s·R(p − a), about the point `aim` (in
  * parts) of the frame.
  */
-export function placedAt(point: Point, { scale, x, y, rotation }: Placed, aim: Point, { width, height }: Size): Point {
+export function placedAt(
+  point: Point,
+  { scale, x, y, rotation }: Placed,
+  aim: Point,
+  { width, height }: Size,
+): Point {
   const { c, n } = turnOf(rotation);
   const [ax, ay] = [aim.x * width, aim.y * height];
   const [u, v] = [point.x - ax, point.y - ay];

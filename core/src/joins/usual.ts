@@ -38,19 +38,51 @@ export function usualSettings(move: MoveKind, plan: Pick<Plan, 'rate'>): JoinSet
   const n = (count: number) => frameSpan(count, plan.rate, 'frames');
   switch (move) {
     case 'plain':
-      return { ...base, pictures: 'overlap', before: n(6), after: n(6), easeOut: 'linear', easeIn: 'linear' };
+      return {
+        ...base,
+        pictures: 'overlap',
+        before: n(6),
+        after: n(6),
+        easeOut: 'linear',
+        easeIn: 'linear',
+      };
     case 'zoom-through':
       return { ...base, before: n(5), after: n(5), peak: 2, shutter: 180 };
     case 'pull-back':
       return { ...base, before: n(5), after: n(5), peak: 0.5, shutter: 180, fill: 'mirror' };
     case 'whip-pan':
-      return { ...base, before: n(13), after: n(11), peak: 1.2, shift: 0.1, overshoot: 0.3, shutter: 260, cover: true };
+      return {
+        ...base,
+        before: n(13),
+        after: n(11),
+        peak: 1.2,
+        shift: 0.1,
+        overshoot: 0.3,
+        shutter: 260,
+        cover: true,
+      };
     case 'slide': {
       const ease = 'ease-in-out';
-      return { ...base, pictures: 'overlap', before: n(5), after: n(5), shift: 1, easeOut: ease, easeIn: ease };
+      return {
+        ...base,
+        pictures: 'overlap',
+        before: n(5),
+        after: n(5),
+        shift: 1,
+        easeOut: ease,
+        easeIn: ease,
+      };
     }
     case 'drop':
-      return { ...base, pictures: 'overlap', after: n(5), sides: 'in', shift: 1, way: 'down', shutter: 180 };
+      return {
+        ...base,
+        pictures: 'overlap',
+        after: n(5),
+        sides: 'in',
+        shift: 1,
+        way: 'down',
+        shutter: 180,
+      };
     case 'hinge': {
       const half = toNumber(plan.rate) >= toNumber(FAST) ? seconds(1, 4) : seconds(1, 2);
       const aim = { x: 0, y: 0 };

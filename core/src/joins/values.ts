@@ -1,7 +1,14 @@
 import { easedAt } from '../curves/index.ts';
 import type { JoinSettings, Parameter, Size } from '../plan/index.ts';
 import { coverScale } from './cover.ts';
-import { framesOf, moveKeys, type KeyWindow, type Side, type SideKeys, type ValueKey } from './move-keys.ts';
+import {
+  framesOf,
+  moveKeys,
+  type KeyWindow,
+  type Side,
+  type SideKeys,
+  type ValueKey,
+} from './move-keys.ts';
 import { cornersOf, placedAt, type Placed, type Point } from './transform.ts';
 
 /** How a picture is shown on one frame. */
@@ -29,7 +36,9 @@ export function valueAt(keys: readonly ValueKey[] | undefined, at: number, rest:
   const i = keys.findLastIndex((key) => key.at <= at);
   const [key, next] = [keys[Math.max(0, i)]!, keys[i + 1]];
   if (i < 0 || !next) return key.value;
-  return key.value + (next.value - key.value) * easedAt(key.ease, (at - key.at) / (next.at - key.at));
+  return (
+    key.value + (next.value - key.value) * easedAt(key.ease, (at - key.at) / (next.at - key.at))
+  );
 }
 
 const sampled = (keys: SideKeys, at: number): PictureValues =>
@@ -38,14 +47,22 @@ const sampled = (keys: SideKeys, at: number): PictureValues =>
   ) as unknown as PictureValues;
 
 /** The way of a blur that was asked for, as a direction on the screen. */
-const blurWay = ({ way }: JoinSettings): Point => (way === 'left' || way === 'right' ? { x: 1, y: 0 } : { x: 0, y: 1 });
+const blurWay = ({ way }: JoinSettings): Point =>
+  way === 'left' || way === 'right' ? { x: 1, y: 0 } : { x: 0, y: 1 };
 
 /** The least scale that hides the edges of a picture with its blur, which reaches half its length to either side. */
 function coverWithBlur(values: PictureValues, settings: JoinSettings, size: Size): number {
   const way = blurWay(settings);
-  const half = { x: (way.x * values.blur) / 2 / size.width, y: (way.y * values.blur) / 2 / size.height };
+  const half = {
+    x: (way.x * values.blur) / 2 / size.width,
+    y: (way.y * values.blur) / 2 / size.height,
+  };
   const signs = values.blur > 0 ? [1, -1] : [0];
-  const shifted = (sign: number) => ({ ...values, x: values.x + sign * half.x, y: values.y + sign * half.y });
+  const shifted = (sign: number) => ({
+    ...values,
+    x: values.x + sign * half.x,
+    y: values.y + sign * half.y,
+  });
   return Math.max(...signs.map((sign) => coverScale(shifted(sign), settings.aim, size)));
 }
 
@@ -80,7 +97,12 @@ export function picturedAt(
  * The values of a side frame by frame, over all frames of the window on which it is on screen: sampled on frames; the cover
  * and the smear over the time that the shutter is open about each, angle/720 of a frame to either side.
  */
-export function windowValues(side: Side, settings: JoinSettings, window: KeyWindow, size: Size): WindowValues[] {
+export function windowValues(
+  side: Side,
+  settings: JoinSettings,
+  window: KeyWindow,
+  size: Size,
+): WindowValues[] {
   const range = framesOf(side, window);
   if (!range) return [];
   const picture = picturedAt(side, settings, window, size);
@@ -92,6 +114,11 @@ export function windowValues(side: Side, settings: JoinSettings, window: KeyWind
     const opening = picture(Math.max(range.first, at - open));
     const closing = picture(Math.min(range.last, at + open));
     const uncovered = [opening, values, closing].map((v) => coverWithBlur(v, settings, size));
-    return { ...values, at, covers: Math.max(...uncovered), smeared: farthest(opening, closing, settings.aim, size) };
+    return {
+      ...values,
+      at,
+      covers: Math.max(...uncovered),
+      smeared: farthest(opening, closing, settings.aim, size),
+    };
   });
 }

@@ -1,4 +1,5 @@
-import { shotFacts, type Join, type JoinSettings, type Plan, type ShotFacts } from '../plan/index.ts';
+import { shotFacts, type ShotFacts } from '../film/shots.ts';
+import type { Join, JoinSettings, Plan } from '../plan/index.ts';
 import { frames, type Frames } from '../time/index.ts';
 import { spanFrames, type SpanFrames } from './span.ts';
 import { usualSettings } from './usual.ts';
@@ -26,17 +27,21 @@ export interface JoinFacts {
 
 /** The settings of a join: of its recipe or usual for its move, then what was set here. */
 export function settingsOf(plan: Pick<Plan, 'rate' | 'recipes'>, join: Join | null): JoinSettings {
-  const recipe = join?.recipe === undefined ? undefined : plan.recipes.find((r) => r.id === join.recipe);
+  const recipe =
+    join?.recipe === undefined ? undefined : plan.recipes.find((r) => r.id === join.recipe);
   const move = join?.set.move;
   const own = recipe && (move === undefined || move === recipe.settings.move);
   const base = own ? recipe.settings : usualSettings(move ?? 'plain', plan);
   // Optional settings that are undefined must not hide those of the base.
-  const set = Object.fromEntries(Object.entries(join?.set ?? {}).filter(([, value]) => value !== undefined));
+  const set = Object.fromEntries(
+    Object.entries(join?.set ?? {}).filter(([, value]) => value !== undefined),
+  );
   return { ...base, ...(join?.way && { way: join.way }), ...set };
 }
 
 /** Frames of a shot that a window of a recipe may take on one side: half of it where the other cut has a window too. */
-const roomIn = (length: number, shared: boolean): number => (shared ? Math.floor(length / 2) : length);
+const roomIn = (length: number, shared: boolean): number =>
+  shared ? Math.floor(length / 2) : length;
 
 /** Every cut of a plan with its window, fitted to the room where it follows a recipe. */
 export function joinsOf(plan: Plan, shots: readonly ShotFacts[] = shotFacts(plan)): JoinFacts[] {
@@ -48,11 +53,15 @@ export function joinsOf(plan: Plan, shots: readonly ShotFacts[] = shotFacts(plan
     const cut = i + 1;
     const join = into.shot.join ?? null;
     const settings = settingsOf(plan, join);
-    const wanted = { before: spanFrames(settings.before, plan), after: spanFrames(settings.after, plan) };
+    const wanted = {
+      before: spanFrames(settings.before, plan),
+      after: spanFrames(settings.after, plan),
+    };
     const on = happens(cut);
     const out = shots[i]!;
     let [before, after] = on ? [wanted.before.frames, wanted.after.frames] : [0, 0];
-    const fits = join?.recipe !== undefined && join.set.before === undefined && join.set.after === undefined;
+    const fits =
+      join?.recipe !== undefined && join.set.before === undefined && join.set.after === undefined;
     if (fits) {
       before = Math.min(before, roomIn(out.length, happens(cut - 1)));
       after = Math.min(after, roomIn(into.length, happens(cut + 1)));
@@ -79,7 +88,10 @@ export interface WindowConflict {
 }
 
 /** Shots whose windows overlap: after(previous cut) + before(next cut) > length. */
-export function windowConflicts(shots: readonly ShotFacts[], joins: readonly JoinFacts[]): WindowConflict[] {
+export function windowConflicts(
+  shots: readonly ShotFacts[],
+  joins: readonly JoinFacts[],
+): WindowConflict[] {
   return shots.flatMap(({ index, length }) => {
     const head = joins[index - 1]?.after ?? 0;
     const tail = joins[index]?.before ?? 0;

@@ -6,7 +6,8 @@ import {
   type Frames,
   type SourceFrames,
 } from '../time/index.ts';
-import { sourceFramesUsed, type Clip } from '../plan/index.ts';
+import { sourceFramesUsed } from '../film/index.ts';
+import type { Clip } from '../plan/index.ts';
 
 /** A clip's use in one shot. */
 export interface Assignment {
@@ -19,7 +20,11 @@ export interface Assignment {
  * clip used again goes on where its last use ended while enough is left, else starts over.
  * Throws, with the frames needed and there, when no clip is long enough for a shot.
  */
-export function assignClips(lengths: readonly Frames[], clips: readonly Clip[], rate: FrameRate): Assignment[] {
+export function assignClips(
+  lengths: readonly Frames[],
+  clips: readonly Clip[],
+  rate: FrameRate,
+): Assignment[] {
   const nextIn = new Map(clips.map((c) => [c.id, c.usable.in]));
   let turn = 0;
   return lengths.map((length, shot) => {
@@ -43,4 +48,5 @@ export function assignClips(lengths: readonly Frames[], clips: readonly Clip[], 
   });
 }
 
-const lengthOf = (clip: Clip): number => ((clip.usable.out - clip.usable.in) * clip.rate.den) / clip.rate.num;
+const lengthOf = (clip: Clip): number =>
+  ((clip.usable.out - clip.usable.in) * clip.rate.den) / clip.rate.num;

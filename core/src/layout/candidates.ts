@@ -1,6 +1,7 @@
-import { cuesOf, type CueKind, type Plan, type Wishes } from '../plan/index.ts';
+import { cuesOf } from '../film/index.ts';
+import type { CueKind, Plan, Wishes } from '../plan/index.ts';
 import { CaesuraError, frames, type Frames } from '../time/index.ts';
-import { chance } from './chance.ts';
+import { chance } from '../numbers/index.ts';
 import type { Candidate } from './optimise/problem.ts';
 
 /** How good a cut on a cue of each kind is when the cue is at its strongest; common practice, no source. */
@@ -29,7 +30,10 @@ const MOST_WITHOUT = 2000;
 const SEEDED = 0.5;
 
 /** Frames of the cuts that runs of very short shots ask for. Throws when a run starts before the film or ends after it. */
-function burstCuts({ bursts }: Wishes, target: Frames): { readonly from: number; readonly cuts: readonly number[] }[] {
+function burstCuts(
+  { bursts }: Wishes,
+  target: Frames,
+): { readonly from: number; readonly cuts: readonly number[] }[] {
   return bursts.map(({ end, shots, each }) => {
     const from = end - shots * each;
     if (from < 0 || end > target)
@@ -71,12 +75,18 @@ function between(candidates: readonly Candidate[], longest: number, target: numb
 }
 
 /** The cuts that must be there, by frame: runs of short shots, pinned clips, cuts that were locked, the start and the end. */
-function heldCuts(plan: Plan, wishes: Wishes, placeOf: (clip: string) => number | null): Map<number, Candidate> {
+function heldCuts(
+  plan: Plan,
+  wishes: Wishes,
+  placeOf: (clip: string) => number | null,
+): Map<number, Candidate> {
   const { target } = plan;
   const held = new Map<number, Candidate>();
-  const hold = (frame: number, kind: string) => held.set(frame, { frame: frames(frame), worth: 1, kind, locked: true });
+  const hold = (frame: number, kind: string) =>
+    held.set(frame, { frame: frames(frame), worth: 1, kind, locked: true });
   for (const { cuts } of burstCuts(wishes, target)) cuts.forEach((frame) => hold(frame, 'run'));
-  for (const { start, locked } of plan.score?.shots ?? []) if (locked && start < target) hold(start, 'locked');
+  for (const { start, locked } of plan.score?.shots ?? [])
+    if (locked && start < target) hold(start, 'locked');
   for (const { clip, frame } of wishes.pins) {
     const starts = placeOf(clip);
     const name = plan.clips.find((c) => c.id === clip)?.name ?? clip;

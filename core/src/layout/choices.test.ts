@@ -1,30 +1,30 @@
 import { faultsOf } from '../faults/index.ts';
 import { describe, expect, it } from 'vitest';
-import {
-  changeRate,
-  changeWishes,
-  drawPace,
-  lockCut,
-  pinMoment,
-  readPlan,
-  shotFacts,
-  showInShot,
-  wishClip,
-} from '../plan/index.ts';
-import { samplePlan } from '../plan/testing/sample-plan.ts';
+import { changeRate } from '../plan/edits/edit-brief.ts';
+import { changeWishes, drawPace, wishClip } from '../plan/edits/edit-wishes.ts';
+import { lockCut } from '../plan/edits/edit-cuts.ts';
+import { pinMoment } from '../plan/edits/edit-clips.ts';
+import { readPlan } from '../plan/index.ts';
+import { shotFacts } from '../film/index.ts';
+import { showInShot } from '../plan/edits/edit-shots.ts';
+import { samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, frames, rational, sourceFrames } from '../time/index.ts';
 import { choicesFor } from './choices.ts';
 import { pacePoints } from './pace-points.ts';
 import { layOutSteadily } from './steady-layout.ts';
 
 describe('the ways to fill a shot', () => {
-  const plan = layOutSteadily(pinMoment(samplePlan(), 'c', { at: sourceFrames(400), kind: 'peak' }));
+  const plan = layOutSteadily(
+    pinMoment(samplePlan(), 'c', { at: sourceFrames(400), kind: 'peak' }),
+  );
   const index = 4;
 
   it('are ranked, each lasts, and the moment they name is shown on the frame they name', () => {
     const choices = choicesFor(plan, index);
     expect(new Set(choices.map((c) => c.clip))).toEqual(new Set(['a', 'b', 'c', 'd']));
-    expect(choices.map((c) => c.cost)).toEqual(choices.map((c) => c.cost).toSorted((a, b) => a - b));
+    expect(choices.map((c) => c.cost)).toEqual(
+      choices.map((c) => c.cost).toSorted((a, b) => a - b),
+    );
     const start = plan.score!.shots[index]!.start;
     for (const { clip, sourceIn, speed, landed } of choices) {
       const filled = showInShot(plan, index, { clip, sourceIn, speed });
@@ -34,7 +34,9 @@ describe('the ways to fill a shot', () => {
     }
     expect(choices.filter((c) => c.landed).map((c) => c.clip)).toEqual(['c']);
     // The clips right before and right after are the worst neighbours.
-    expect([plan.score!.shots[index - 1]!.clip, plan.score!.shots[index + 1]!.clip]).toContain(choices.at(-1)!.clip);
+    expect([plan.score!.shots[index - 1]!.clip, plan.score!.shots[index + 1]!.clip]).toContain(
+      choices.at(-1)!.clip,
+    );
   });
 
   it('are at every speed that is allowed', () => {
@@ -49,18 +51,26 @@ describe('the ways to fill a shot', () => {
 
 describe('wishes', () => {
   it('are changed, read back, and refused when they cannot be', () => {
-    const plan = changeWishes(samplePlan(), { shortest: frames(10), longest: frames(60), order: 'kept' });
+    const plan = changeWishes(samplePlan(), {
+      shortest: frames(10),
+      longest: frames(60),
+      order: 'kept',
+    });
     expect(readPlan(JSON.parse(JSON.stringify(plan))).wishes).toEqual(plan.wishes);
     expect(() => changeWishes(plan, { longest: frames(5) })).toThrow('longer than the longest');
     expect(() => changeWishes(plan, { seed: -1 })).toThrow('cannot be wished for');
     expect(() => wishClip(plan, 'nobody', { most: 2 })).toThrow('not in the plan');
-    expect(wishClip(wishClip(plan, 'a', { most: 2 }), 'a', { use: 'must' }).wishes.clips.a).toEqual({
-      ...{ use: 'must', most: 2, speeds: [] },
-    });
+    expect(wishClip(wishClip(plan, 'a', { most: 2 }), 'a', { use: 'must' }).wishes.clips.a).toEqual(
+      {
+        ...{ use: 'must', most: 2, speeds: [] },
+      },
+    );
   });
 
   it('draw a pace from the one there was, point by point', () => {
-    const plan = changeWishes(samplePlan(), { pacing: { kind: 'build', to: '1 beat', shape: 'even' } });
+    const plan = changeWishes(samplePlan(), {
+      pacing: { kind: 'build', to: '1 beat', shape: 'even' },
+    });
     const points = pacePoints(plan);
     expect(points[0]).toEqual({ frame: 0, length: 26 });
     expect(points.at(-1)!.length).toBeLessThan(15);

@@ -1,9 +1,9 @@
 import type { Clip, Plan } from '../plan/index.ts';
-import { shotEnd } from '../plan/index.ts';
+import { shotEnd } from '../film/index.ts';
 import { frames, type Frames, type Rational, type SourceFrames } from '../time/index.ts';
 import { fitClip, LANDING_WORTH } from './optimise/fit.ts';
 import { followingCost, repeatCost } from './optimise/neighbour-costs.ts';
-import { problemOf, usableClips, type SeenClip } from './problem-of.ts';
+import { problemOf, usableClips, type MeasuredClip } from './problem-of.ts';
 
 /** One way to fill a shot. */
 export interface Choice {
@@ -25,21 +25,28 @@ const MOST_OF_ONE = 6;
  * The ways to fill shot `index` (from 0) as it lies, the best first: each clip that lasts, with each of its moments on a cue inside
  * the shot and at each of its allowed speeds. Empty when there is no such shot.
  */
-export function choicesFor(plan: Plan, index: number, seenOf: (clip: Clip) => SeenClip | null = () => null): Choice[] {
+export function choicesFor(
+  plan: Plan,
+  index: number,
+  measuredOf: (clip: Clip) => MeasuredClip | null = () => null,
+): Choice[] {
   const { score, wishes } = plan;
   const shot = score?.shots[index];
   if (!score || !shot) return [];
-  const stretch = { from: shot.start, to: frames(shotEnd(score, index)) };
-  const length = frames(stretch.to - stretch.from);
-  const problem = problemOf(plan, wishes, seenOf, stretch);
+  const range = { from: shot.start, to: frames(shotEnd(score, index)) };
+  const length = frames(range.to - range.from);
+  const problem = problemOf(plan, wishes, measuredOf, range);
   const clips = usableClips(plan, wishes);
   const { materials, shownBefore, shownAfter, weights, candidates } = problem;
   const cues = candidates
     .filter(
-      (c) => c.frame >= stretch.from && c.frame < stretch.to && (c.frame === stretch.from || c.worth >= LANDING_WORTH),
+      (c) =>
+        c.frame >= range.from &&
+        c.frame < range.to &&
+        (c.frame === range.from || c.worth >= LANDING_WORTH),
     )
     .toSorted((a, b) => b.worth - a.worth)
-    .map((c) => c.frame - stretch.from);
+    .map((c) => c.frame - range.from);
   return materials
     .flatMap((material, m) => {
       const previous = shownBefore.at(-1);
@@ -59,8 +66,14 @@ export function choicesFor(plan: Plan, index: number, seenOf: (clip: Clip) => Se
             {
               clip: clips[m]!.id,
               ...{ sourceIn: fit.sourceIn, speed },
-              landed: fit.landed && { moment: fit.landed.moment, frame: frames(stretch.from + fit.landed.after) },
-              moving: material.movement && weights.movement > 0 ? 1 - fit.movement / weights.movement : null,
+              landed: fit.landed && {
+                moment: fit.landed.moment,
+                frame: frames(range.from + fit.landed.after),
+              },
+              moving:
+                material.movement && weights.movement > 0
+                  ? 1 - fit.movement / weights.movement
+                  : null,
               cost: fit.cost + missed + beside,
             },
           ];

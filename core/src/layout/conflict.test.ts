@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { lockCut, NO_WISHES, type Plan, type Wishes } from '../plan/index.ts';
-import { sampleClip, samplePlan } from '../plan/testing/sample-plan.ts';
+import { lockCut } from '../plan/edits/edit-cuts.ts';
+import { NO_WISHES, type Plan, type Wishes } from '../plan/index.ts';
+import { sampleClip, samplePlan } from '../testing/sample-plan.ts';
 import { finished, frameRate, frames, rational } from '../time/index.ts';
 import { conflictOf, type Conflict } from './conflict.ts';
 import { proposals } from './propose.ts';
@@ -16,7 +17,12 @@ function layouts(plan: Plan): number {
   return finished(proposals(plan)).length;
 }
 
-const clipWish = (of: Partial<Wishes['clips'][string]>) => ({ use: 'may' as const, most: null, speeds: [], ...of });
+const clipWish = (of: Partial<Wishes['clips'][string]>) => ({
+  use: 'may' as const,
+  most: null,
+  speeds: [],
+  ...of,
+});
 
 describe('a conflict', () => {
   it('is none where there is a layout', () => {
@@ -25,7 +31,11 @@ describe('a conflict', () => {
 
   it('names the limits that leave nothing, and by how many frames each must give way', () => {
     // One clip of 30 frames at the film's rate, and cuts locked 40 frames apart.
-    const plan = { ...samplePlan(), target: frames(40), clips: [sampleClip('x', 'Short', frameRate(24), 30)] };
+    const plan = {
+      ...samplePlan(),
+      target: frames(40),
+      clips: [sampleClip('x', 'Short', frameRate(24), 30)],
+    };
     const found = conflict(plan, wish({ shortest: frames(21), longest: frames(40) }))!;
     expect(found.limits).toContain('Shots last at least 21 frames');
     // Beats fall on 13, 26 and 39: shots of 26 and 14 last, no single one does.
@@ -42,7 +52,10 @@ describe('a conflict', () => {
       clips: { c: clipWish({ use: 'must' }), d: clipWish({ most: 9 }) },
     });
     const found = conflict(samplePlan(), wishes)!;
-    expect(found.limits).toEqual(['“Street door” opens', '“Inking roller” comes before “Street door”']);
+    expect(found.limits).toEqual([
+      '“Street door” opens',
+      '“Inking roller” comes before “Street door”',
+    ]);
     expect(found.mends.map((m) => [m.text, m.enough])).toEqual([
       ['Let another clip open', true],
       ['Let “Street door” come first', true],
@@ -51,11 +64,19 @@ describe('a conflict', () => {
   });
 
   it('counts how often clips may be shown', () => {
-    const clips = [sampleClip('x', 'X', frameRate(24), 400), sampleClip('y', 'Y', frameRate(24), 400)];
-    const wishes = wish({ longest: frames(100), clips: { x: clipWish({ most: 5 }), y: clipWish({ most: 4 }) } });
+    const clips = [
+      sampleClip('x', 'X', frameRate(24), 400),
+      sampleClip('y', 'Y', frameRate(24), 400),
+    ];
+    const wishes = wish({
+      longest: frames(100),
+      clips: { x: clipWish({ most: 5 }), y: clipWish({ most: 4 }) },
+    });
     const found = conflict({ ...samplePlan(), clips }, wishes)!;
     // Seven beats, 90 frames, are the most that a shot of up to 100 lasts from beat to beat: twelve shots, and nine are allowed.
-    expect(found.mends.find((m) => m.text.includes('“X” be shown'))!.text).toBe('Let “X” be shown 8 times');
+    expect(found.mends.find((m) => m.text.includes('“X” be shown'))!.text).toBe(
+      'Let “X” be shown 8 times',
+    );
     // Nine shots of 120 would do, and 116 are nine beats: ten and a half of them are left for nine.
     const longer = found.mends.find((m) => m.text.startsWith('Let shots last'))!;
     expect(longer.by).toBeGreaterThanOrEqual(20);
@@ -92,7 +113,11 @@ describe('a conflict', () => {
   });
 
   it('offers to slow a clip that is too short', () => {
-    const plan = { ...samplePlan(), target: frames(40), clips: [sampleClip('x', 'Short', frameRate(24), 30)] };
+    const plan = {
+      ...samplePlan(),
+      target: frames(40),
+      clips: [sampleClip('x', 'Short', frameRate(24), 30)],
+    };
     const found = conflict(plan, wish({ shortest: frames(40), longest: frames(40) }))!;
     const slower = found.mends.find((m) => m.text.includes('be shown at'))!;
     expect(slower.text).toBe('Let “Short” be shown at 75 %');

@@ -1,8 +1,9 @@
 import type { Plan, Wishes } from '../plan/index.ts';
 import { CaesuraError, finished } from '../time/index.ts';
 import { limitsAsked, type Asked, type Limit } from './limits.ts';
-import { bestInAnyOrder, bestInOrder, type Breadth } from './optimise/index.ts';
-import { problemOf, usableClips, type Stretch } from './problem-of.ts';
+import { bestInAnyOrder, type Breadth } from './optimise/free-order.ts';
+import { bestInOrder } from './optimise/fixed-order.ts';
+import { problemOf, usableClips, type FilmRange } from './problem-of.ts';
 
 /** What can be done about a conflict. */
 export interface Mend {
@@ -25,10 +26,10 @@ export interface Conflict {
 const LOOKING: Breadth = { ways: 12, perClip: 2, distinct: true };
 
 /** Whether there is a layout. A wish that cannot even be put as a problem has none. */
-function possible({ plan, wishes }: Asked, stretch: Stretch | undefined): boolean {
+function possible({ plan, wishes }: Asked, range: FilmRange | undefined): boolean {
   if (usableClips(plan, wishes).length === 0) return false;
   try {
-    const problem = problemOf(plan, wishes, () => null, stretch);
+    const problem = problemOf(plan, wishes, () => null, range);
     if (wishes.order === 'kept') return bestInOrder(problem) !== null;
     return finished(bestInAnyOrder(problem, LOOKING)) !== null;
   } catch (error) {
@@ -56,29 +57,34 @@ function fewestSteps(limit: Limit, works: (by: number) => boolean): number {
 export function* conflictOf(
   plan: Plan,
   wishes: Wishes = plan.wishes,
-  stretch?: Stretch,
+  range?: FilmRange,
 ): Generator<number, Conflict | null, void> {
   const asked: Asked = { plan, wishes };
   const limits = limitsAsked(asked);
   const without = (dropped: readonly Limit[]): Asked =>
     dropped.reduce((loose, limit) => limit.loosened(loose, limit.steps), asked);
-  if (possible(asked, stretch) || !possible(without(limits), stretch)) return null;
+  if (possible(asked, range) || !possible(without(limits), range)) return null;
   let dropped: Limit[] = [];
   const kept: Limit[] = [];
   for (const [i, limit] of limits.entries()) {
     yield (0.6 * i) / limits.length;
-    if (possible(without([...dropped, limit]), stretch)) kept.push(limit);
+    if (possible(without([...dropped, limit]), range)) kept.push(limit);
     else dropped = [...dropped, limit];
   }
   const mends: Mend[] = [];
   for (const [i, limit] of kept.entries()) {
     yield 0.6 + (0.4 * i) / kept.length;
     const alone = (by: number) => limit.loosened(asked, by);
-    const enough = possible(alone(limit.steps), stretch);
+    const enough = possible(alone(limit.steps), range);
     const beside = (by: number) => (enough ? alone(by) : limit.loosened(without(dropped), by));
-    const by = fewestSteps(limit, (n) => possible(beside(n), stretch));
+    const by = fewestSteps(limit, (n) => possible(beside(n), range));
     const mended = alone(by);
-    mends.push({ text: limit.mend(by), enough, by, plan: { ...mended.plan, wishes: mended.wishes } });
+    mends.push({
+      text: limit.mend(by),
+      enough,
+      by,
+      plan: { ...mended.plan, wishes: mended.wishes },
+    });
   }
   return { limits: kept.map((limit) => limit.says), mends };
 }

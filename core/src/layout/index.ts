@@ -1,13 +1,18 @@
-export * from './pace.ts';
-export * from './steady-cuts.ts';
-export * from './assign-clips.ts';
-export * from './steady-layout.ts';
-export * from './request.ts';
-export * from './optimise/index.ts';
-export * from './problem-of.ts';
-export * from './propose.ts';
-export * from './wanted-length.ts';
-export * from './conflict.ts';
-export * from './report.ts';
-export * from './choices.ts';
-export * from './pace-points.ts';
+export { type Choice, choicesFor } from './choices.ts';
+export { type Conflict, conflictOf } from './conflict.ts';
+export { layOutRequest, layoutReport } from './layout-report.ts';
+export { bestInOrder } from './optimise/fixed-order.ts';
+export { bestInAnyOrder } from './optimise/free-order.ts';
+export type { Found } from './optimise/problem.ts';
+export { pacePoints } from './pace-points.ts';
+export { parsePace } from './pace.ts';
+export {
+  type MeasuredClip,
+  type FilmRange,
+  limitsOf,
+  problemOf,
+  rangeOfShots,
+} from './problem-of.ts';
+export { type Proposal, type Search, proposals } from './propose.ts';
+export { layOutSteadily } from './steady-layout.ts';
+export { wantedLength } from './wanted-length.ts';

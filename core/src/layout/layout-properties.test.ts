@@ -2,13 +2,26 @@ import fc from 'fast-check';
 import { NOTHING_FOUND } from '../listen/index.ts';
 import { expect, it } from 'vitest';
 import { HANDOFF_FORMATS } from '../handoff/index.ts';
-import { changeRate, newPlan, readPlan, setMusic, shotFacts, addClips, type Plan } from '../plan/index.ts';
-import { exactAnalysis, sampleClip } from '../plan/testing/sample-plan.ts';
+import { changeRate } from '../plan/edits/edit-brief.ts';
+import { newPlan, readPlan, type Plan } from '../plan/index.ts';
+import { setMusic } from '../plan/edits/edit-sounds.ts';
+import { shotFacts } from '../film/index.ts';
+import { addClips } from '../plan/edits/edit-clips.ts';
+import { exactAnalysis, sampleClip } from '../testing/sample-plan.ts';
 import { CaesuraError, frames, USUAL_RATES } from '../time/index.ts';
 import { layOutSteadily } from './steady-layout.ts';
 
 const rates = fc.constantFrom(...USUAL_RATES);
-const paces = fc.constantFrom('1 beat', '2 beats', '3 beats', '1 bar', '2 bars', '0.4s', '1s', '17f');
+const paces = fc.constantFrom(
+  '1 beat',
+  '2 beats',
+  '3 beats',
+  '1 bar',
+  '2 bars',
+  '0.4s',
+  '1s',
+  '17f',
+);
 
 /** Plans of any usual rate, tempo, pace and target, over three minutes of exact beats. */
 const plans = fc
@@ -21,7 +34,13 @@ const plans = fc
   })
   .map(({ rate, tempo, pace, seconds, pickup }): Plan => {
     const analysis = exactAnalysis(tempo, 3 * tempo, { pickup });
-    const music = { media: 'a'.repeat(64), fileName: 'any.wav', outline: null, analysis, found: NOTHING_FOUND };
+    const music = {
+      media: 'a'.repeat(64),
+      fileName: 'any.wav',
+      outline: null,
+      analysis,
+      found: NOTHING_FOUND,
+    };
     const empty = {
       ...newPlan('Any'),
       rate,
@@ -29,7 +48,10 @@ const plans = fc
       pace,
       target: frames(Math.round((seconds * rate.num) / rate.den)),
     };
-    const clips = [sampleClip('a', 'A', rate, 100_000), sampleClip('b', 'B', USUAL_RATES[6]!, 100_000)];
+    const clips = [
+      sampleClip('a', 'A', rate, 100_000),
+      sampleClip('b', 'B', USUAL_RATES[6]!, 100_000),
+    ];
     return addClips(setMusic(empty, music), clips);
   });
 
@@ -40,7 +62,8 @@ it('lays out exactly the target, every shot at least a frame, every cut within h
       const shots = shotFacts(laidOut);
       expect(shots.reduce((sum, shot) => sum + shot.length, 0)).toBe(plan.target);
       expect(Math.min(...shots.map((shot) => shot.length))).toBeGreaterThanOrEqual(1);
-      if (/beat|bar/.test(plan.pace)) for (const { landing } of shots.slice(1)) expect(landing!.onCue).toBe(true);
+      if (/beat|bar/.test(plan.pace))
+        for (const { landing } of shots.slice(1)) expect(landing!.onCue).toBe(true);
       for (const { sourceIn, sourceOut, clip } of shots) {
         expect(sourceIn).toBeGreaterThanOrEqual(clip!.usable.in);
         expect(sourceOut).toBeLessThanOrEqual(clip!.usable.out);
@@ -82,8 +105,12 @@ it('hands every plan over in every format that can carry it, and says what an ed
       const laidOut = layOutSteadily(plan);
       const tooMuch = laidOut.score!.shots.length > 999 || plan.rate.num > 100 * plan.rate.den;
       for (const format of HANDOFF_FORMATS)
-        if (format.id === 'edl' && tooMuch) expect(() => format.write(laidOut)).toThrow(CaesuraError);
-        else expect(format.write(laidOut).split('\n').length).toBeGreaterThan(laidOut.score!.shots.length);
+        if (format.id === 'edl' && tooMuch)
+          expect(() => format.write(laidOut)).toThrow(CaesuraError);
+        else
+          expect(format.write(laidOut).split('\n').length).toBeGreaterThan(
+            laidOut.score!.shots.length,
+          );
     }),
     { numRuns: 40 },
   );

@@ -1,14 +1,15 @@
 import { faultsOf } from '../faults/index.ts';
 import fc from 'fast-check';
-import { hearingOf } from '../listen/testing/hearing.ts';
+import { findingsOf } from '../testing/sound-findings.ts';
 import { describe, expect, it } from 'vitest';
-import { reportOf } from '../listen/report.ts';
-import { changeBrief, cuesOf, shotFacts } from '../plan/index.ts';
-import { exactAnalysis, sampleClip, samplePlan } from '../plan/testing/sample-plan.ts';
+import { reportOf } from '../listen/analysis-report.ts';
+import { changeBrief } from '../plan/edits/edit-brief.ts';
+import { cuesOf, shotFacts } from '../film/index.ts';
+import { exactAnalysis, sampleClip, samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, frames, rational } from '../time/index.ts';
 import { assignClips } from './assign-clips.ts';
 import { parsePace } from './pace.ts';
-import { layOutRequest } from './report.ts';
+import { layOutRequest } from './layout-report.ts';
 import { layOutSteadily } from './steady-layout.ts';
 
 describe('pace', () => {
@@ -29,18 +30,23 @@ describe('steady layout', () => {
   it('sums to exactly the target with every cut on a cue, whatever the target and pace', () => {
     const cueFrames = new Set(cuesOf(samplePlan()).map((c) => c.frame));
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 1200 }), fc.integer({ min: 1, max: 8 }), (target, beats) => {
-        const plan = layOutSteadily({
-          ...changeBrief(samplePlan(), { target: frames(target), pace: `${beats} beats` }),
-          clips: [],
-        });
-        const facts = shotFacts(plan);
-        expect(facts.reduce((sum, f) => sum + f.length, 0)).toBe(target);
-        for (const fact of facts.slice(1)) expect(cueFrames.has(fact.start)).toBe(true);
-        // No shot is shorter than half the usual: at 112 BPM a beat is 90/7 frames, less one for rounding.
-        for (const fact of facts)
-          if (facts.length > 2) expect(fact.length).toBeGreaterThanOrEqual(Math.floor((beats * 45) / 7) - 1);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 1200 }),
+        fc.integer({ min: 1, max: 8 }),
+        (target, beats) => {
+          const plan = layOutSteadily({
+            ...changeBrief(samplePlan(), { target: frames(target), pace: `${beats} beats` }),
+            clips: [],
+          });
+          const facts = shotFacts(plan);
+          expect(facts.reduce((sum, f) => sum + f.length, 0)).toBe(target);
+          for (const fact of facts.slice(1)) expect(cueFrames.has(fact.start)).toBe(true);
+          // No shot is shorter than half the usual: at 112 BPM a beat is 90/7 frames, less one for rounding.
+          for (const fact of facts)
+            if (facts.length > 2)
+              expect(fact.length).toBeGreaterThanOrEqual(Math.floor((beats * 45) / 7) - 1);
+        },
+      ),
     );
   });
 
@@ -60,24 +66,33 @@ describe('steady layout', () => {
   it('says why there is none: no beats, clips too short', () => {
     expect(() => layOutSteadily({ ...samplePlan(), music: null })).toThrow(/needs a tempo/);
     const short = { ...samplePlan(), clips: [sampleClip('x', 'Type drawer', frameRate(24), 20)] };
-    expect(() => layOutSteadily(short)).toThrow(/“Type drawer” has 20 source frames of the 26 needed/);
+    expect(() => layOutSteadily(short)).toThrow(
+      /“Type drawer” has 20 source frames of the 26 needed/,
+    );
   });
 
   it('passes over a clip that is too short for the shot', () => {
-    const clips = [sampleClip('s', 'Short', frameRate(24), 10), sampleClip('l', 'Long', frameRate(24), 100)];
+    const clips = [
+      sampleClip('s', 'Short', frameRate(24), 10),
+      sampleClip('l', 'Long', frameRate(24), 100),
+    ];
     const [first, second] = assignClips([frames(20), frames(8)], clips, frameRate(24));
     expect([first!.clip, second!.clip]).toEqual(['l', 's']);
   });
 });
 
 describe('layout request', () => {
-  const music = reportOf(hearingOf(exactAnalysis(112, 96)), 'teaser.wav', 'a'.repeat(64));
+  const music = reportOf(findingsOf(exactAnalysis(112, 96)), 'teaser.wav', 'a'.repeat(64));
   const request = {
     rate: '24',
     target: '45s',
     pace: '2 beats',
     music,
-    clips: ['Street door', 'Inking roller', 'Platen'].map((name) => ({ name, rate: '50', frames: 900 })),
+    clips: ['Street door', 'Inking roller', 'Platen'].map((name) => ({
+      name,
+      rate: '50',
+      frames: 900,
+    })),
     order: 'kept',
   };
 
@@ -103,5 +118,7 @@ describe('layout request', () => {
       { ...request, music: { ...music, downbeats: [{ time: 0.123, strength: 1, confidence: 1 }] } },
       /not one of the beats/,
     ],
-  ])('refuses what is wrong and says where', (bad, message) => expect(() => layOutRequest(bad)).toThrow(message));
+  ])('refuses what is wrong and says where', (bad, message) =>
+    expect(() => layOutRequest(bad)).toThrow(message),
+  );
 });

@@ -1,4 +1,6 @@
-import { clipWish, lockCut, NORMAL_SPEED, USUAL_SPEEDS, type Clip, type Plan, type Wishes } from '../plan/index.ts';
+import { clipWish, type Clip, type Plan, type Wishes } from '../plan/index.ts';
+import { lockCut } from '../plan/edits/edit-cuts.ts';
+import { NORMAL_SPEED, USUAL_SPEEDS } from '../film/index.ts';
 import { compare, frames, plural, sourceFrames } from '../time/index.ts';
 import { limitsOf } from './problem-of.ts';
 
@@ -70,7 +72,10 @@ function usableLimit({ id, name, usable, frames: there }: Clip): Limit {
     says: `“${name}” has ${plural(usable.out - usable.in, 'usable source frame')}`,
     steps: before + after,
     loosened: ({ plan, wishes }, by) => ({
-      plan: { ...plan, clips: plan.clips.map((c) => (c.id === id ? { ...c, usable: wider(by) } : c)) },
+      plan: {
+        ...plan,
+        clips: plan.clips.map((c) => (c.id === id ? { ...c, usable: wider(by) } : c)),
+      },
       wishes,
     }),
     mend: (by) => `Widen what is usable of “${name}” by ${plural(by, 'source frame')}`,
@@ -79,7 +84,9 @@ function usableLimit({ id, name, usable, frames: there }: Clip): Limit {
 
 function clipLimits({ plan, wishes }: Asked): Limit[] {
   const changed = (asked: Asked, id: string, change: Partial<Wishes['clips'][string]>) =>
-    wished(asked, { clips: { ...asked.wishes.clips, [id]: { ...clipWish(asked.wishes, id), ...change } } });
+    wished(asked, {
+      clips: { ...asked.wishes.clips, [id]: { ...clipWish(asked.wishes, id), ...change } },
+    });
   return plan.clips.flatMap((clip): Limit[] => {
     const { id, name } = clip;
     const { use, most, speeds } = clipWish(wishes, id);
@@ -112,7 +119,9 @@ function clipLimits({ plan, wishes }: Asked): Limit[] {
         says: `“${name}” is not shown slower than ${Math.round((100 * slowest.num) / slowest.den)} %`,
         steps: slower.length,
         loosened: (asked, by) =>
-          changed(asked, id, { speeds: [...(speeds.length > 0 ? speeds : [NORMAL_SPEED]), ...slower.slice(0, by)] }),
+          changed(asked, id, {
+            speeds: [...(speeds.length > 0 ? speeds : [NORMAL_SPEED]), ...slower.slice(0, by)],
+          }),
         mend: (by) => {
           const { num, den } = slower[by - 1]!;
           return `Let “${name}” be shown at ${(100 * num) / den} %`;
@@ -134,11 +143,15 @@ function placeLimits({ plan, wishes }: Asked): Limit[] {
     );
   if (wishes.first !== null)
     limits.push(
-      whole(`${name(wishes.first)} opens`, 'first', 'Let another clip open', (a) => wished(a, { first: null })),
+      whole(`${name(wishes.first)} opens`, 'first', 'Let another clip open', (a) =>
+        wished(a, { first: null }),
+      ),
     );
   if (wishes.last !== null)
     limits.push(
-      whole(`${name(wishes.last)} closes`, 'last', 'Let another clip close', (a) => wished(a, { last: null })),
+      whole(`${name(wishes.last)} closes`, 'last', 'Let another clip close', (a) =>
+        wished(a, { last: null }),
+      ),
     );
   for (const pin of wishes.pins)
     limits.push(
@@ -179,10 +192,15 @@ function placeLimits({ plan, wishes }: Asked): Limit[] {
   plan.score?.shots.forEach(({ locked, start }, cut) => {
     if (locked && cut > 0)
       limits.push(
-        whole(`Cut ${cut} is locked on frame ${start}`, `lock ${start}`, `Unlock cut ${cut}`, ({ plan, wishes }) => ({
-          plan: lockCut(plan, cut, false),
-          wishes,
-        })),
+        whole(
+          `Cut ${cut} is locked on frame ${start}`,
+          `lock ${start}`,
+          `Unlock cut ${cut}`,
+          ({ plan, wishes }) => ({
+            plan: lockCut(plan, cut, false),
+            wishes,
+          }),
+        ),
       );
   });
   return limits;
@@ -190,4 +208,6 @@ function placeLimits({ plan, wishes }: Asked): Limit[] {
 
 /** Everything that layouts of a plan must keep and that can be loosened. */
 export const limitsAsked = (asked: Asked): Limit[] =>
-  [...lengthLimits(asked), ...clipLimits(asked), ...placeLimits(asked)].filter(({ steps }) => steps > 0);
+  [...lengthLimits(asked), ...clipLimits(asked), ...placeLimits(asked)].filter(
+    ({ steps }) => steps > 0,
+  );

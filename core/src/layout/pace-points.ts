@@ -1,4 +1,5 @@
-import { beatCuesOf, type Pacing, type Plan } from '../plan/index.ts';
+import { beatCuesOf } from '../film/index.ts';
+import type { Pacing, Plan } from '../plan/index.ts';
 import { frames } from '../time/index.ts';
 import { wantedLength } from './wanted-length.ts';
 

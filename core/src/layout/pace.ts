@@ -1,8 +1,16 @@
-import { CaesuraError, divide, framesPerBeat, parseLength, type LengthContext, type Rational } from '../time/index.ts';
+import {
+  CaesuraError,
+  divide,
+  framesPerBeat,
+  parseLength,
+  type LengthContext,
+  type Rational,
+} from '../time/index.ts';
 
 /** A steady wanted shot length: whole beats of the music, or an exact length in frames. */
 export type Pace =
-  { readonly kind: 'beats'; readonly beats: number } | { readonly kind: 'frames'; readonly length: Rational };
+  | { readonly kind: 'beats'; readonly beats: number }
+  | { readonly kind: 'frames'; readonly length: Rational };
 
 /**
  * Reads a pace as typed (`2 beats`, `1 bar`, `0.5s`, `12f`).

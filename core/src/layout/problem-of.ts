@@ -1,18 +1,25 @@
 import { meetingOf, movementAt, type Activity, type Met } from '../footage/index.ts';
-import { clipWish, NORMAL_SPEED, shotEnd, TERMS, type Clip, type Plan, type Wishes } from '../plan/index.ts';
+import { clipWish, TERMS, type Clip, type Plan, type Wishes } from '../plan/index.ts';
+import { NORMAL_SPEED, shotEnd } from '../film/index.ts';
 import { divide, frames, multiply, toNumber, type Frames } from '../time/index.ts';
-import { chance } from './chance.ts';
+import { chance } from '../numbers/index.ts';
 import { candidatesOf } from './candidates.ts';
-import { USUAL_WEIGHTS, type Material, type Problem, type Shift, type Weights } from './optimise/problem.ts';
+import {
+  USUAL_WEIGHTS,
+  type Material,
+  type Problem,
+  type Shift,
+  type Weights,
+} from './optimise/problem.ts';
 import { wantedLength } from './wanted-length.ts';
 
 /** What was seen of a clip, as far as a layout asks for it. */
-export interface SeenClip extends Omit<Met, 'usable' | 'rate'> {
+export interface MeasuredClip extends Omit<Met, 'usable' | 'rate'> {
   readonly activity: Activity;
 }
 
 /** A stretch of a film, from the start of one of its shots to that of another or the end. */
-export interface Stretch {
+export interface FilmRange {
   readonly from: Frames;
   readonly to: Frames;
 }
@@ -33,7 +40,8 @@ const USUAL_VARIETY = 0.3;
 /** Sums of the frames in which a clip moves. */
 function movingSums({ camera, subject }: Activity): Float64Array {
   const sums = new Float64Array(camera.length + 1);
-  for (let k = 0; k < camera.length; k++) sums[k + 1] = sums[k]! + (movementAt({ camera, subject }, k) > MOVES ? 1 : 0);
+  for (let k = 0; k < camera.length; k++)
+    sums[k + 1] = sums[k]! + (movementAt({ camera, subject }, k) > MOVES ? 1 : 0);
   return sums;
 }
 
@@ -42,7 +50,7 @@ const END = 0.2;
 const HARDLY = 0.02;
 
 /** Sums of the shifts of a clip's picture. */
-function shiftOf(frames: SeenClip['frames'], rate: number): Shift {
+function shiftOf(frames: MeasuredClip['frames'], rate: number): Shift {
   const [x, y] = [new Float64Array(frames.length + 1), new Float64Array(frames.length + 1)];
   frames.forEach(({ dx, dy }, k) => {
     x[k + 1] = x[k]! + dx;
@@ -53,13 +61,18 @@ function shiftOf(frames: SeenClip['frames'], rate: number): Shift {
 }
 
 /** Limits of a shot's length: as wished, or what follows from the lengths wanted. */
-export function limitsOf(plan: Plan, wishes: Wishes): { readonly shortest: Frames; readonly longest: Frames } {
+export function limitsOf(
+  plan: Plan,
+  wishes: Wishes,
+): { readonly shortest: Frames; readonly longest: Frames } {
   const wanted = wantedLength(plan, wishes.pacing);
   const lengths = Array.from({ length: LOOKED_AT }, (_, i) =>
     wanted(frames(Math.floor((i * plan.target) / LOOKED_AT))),
   );
-  const shortest = wishes.shortest ?? frames(Math.max(1, Math.floor(Math.min(...lengths) * SHORTEST)));
-  const longest = wishes.longest ?? frames(Math.max(shortest, Math.ceil(Math.max(...lengths) * LONGEST)));
+  const shortest =
+    wishes.shortest ?? frames(Math.max(1, Math.floor(Math.min(...lengths) * SHORTEST)));
+  const longest =
+    wishes.longest ?? frames(Math.max(shortest, Math.ceil(Math.max(...lengths) * LONGEST)));
   return { shortest, longest };
 }
 
@@ -88,17 +101,21 @@ export function weightsOf({ weights, neighbours }: Wishes): Weights {
 }
 
 /** What was shown before a stretch, in order, what is shown after it, and the clip right after it. */
-function outside({ score }: Plan, { from, to }: Stretch) {
+function outside({ score }: Plan, { from, to }: FilmRange) {
   const shots = score?.shots ?? [];
   const [before, after] = [shots.filter((s) => s.start < from), shots.filter((s) => s.start >= to)];
   return { before: before.map((s) => s.clip), after: after.map((s) => s.clip) };
 }
 
 /** How well each clip goes on after each other, 0–1, as wished. */
-function likenessOf(clips: readonly Clip[], seenOf: (clip: Clip) => SeenClip | null, { neighbours, seed }: Wishes) {
+function likenessOf(
+  clips: readonly Clip[],
+  measuredOf: (clip: Clip) => MeasuredClip | null,
+  { neighbours, seed }: Wishes,
+) {
   const met = clips.map((clip): Met | null => {
-    const seen = seenOf(clip);
-    return seen && { ...seen, usable: clip.usable, rate: clip.rate.num / clip.rate.den };
+    const measured = measuredOf(clip);
+    return measured && { ...measured, usable: clip.usable, rate: clip.rate.num / clip.rate.den };
   });
   const table = met.map((one, i) =>
     met.map((next, j) => {
@@ -112,36 +129,39 @@ function likenessOf(clips: readonly Clip[], seenOf: (clip: Clip) => SeenClip | n
 }
 
 /**
- * The problem of laying out a plan, or a stretch of it, as wished. `seenOf` tells what was seen of a clip; what is not known
+ * The problem of laying out a plan, or a stretch of it, as wished. `measuredOf` tells what was seen of a clip; what is not known
  * of it counts neither for nor against it. Throws when a pace cannot be read, when a run of shots does not lie inside the
  * film, or when two wishes want different things of one frame.
  */
 export function problemOf(
   plan: Plan,
   wishes: Wishes = plan.wishes,
-  seenOf: (clip: Clip) => SeenClip | null = () => null,
-  stretch: Stretch = { from: frames(0), to: plan.target },
+  measuredOf: (clip: Clip) => MeasuredClip | null = () => null,
+  range: FilmRange = { from: frames(0), to: plan.target },
 ): Problem {
   const limits = limitsOf(plan, wishes);
   const clips = usableClips(plan, wishes);
-  const { before, after } = outside(plan, stretch);
+  const { before, after } = outside(plan, range);
   const places = new Map(clips.map((c, i) => [c.id, i]));
-  const place = (id: string | null): number | null => (id === null ? null : (places.get(id) ?? null));
+  const place = (id: string | null): number | null =>
+    id === null ? null : (places.get(id) ?? null);
   const materials = clips.map((clip): Material => {
     const { use, most, speeds } = clipWish(wishes, clip.id);
-    const seen = seenOf(clip);
+    const measured = measuredOf(clip);
     const later = after.filter((id) => id === clip.id).length;
     return {
       id: clip.id,
       frames: clip.frames,
       usable: clip.usable,
       stride: divide(clip.rate, plan.rate),
-      moments: clip.moments.map((m) => m.at).filter((at) => at >= clip.usable.in && at < clip.usable.out),
+      moments: clip.moments
+        .map((m) => m.at)
+        .filter((at) => at >= clip.usable.in && at < clip.usable.out),
       speeds: speeds.length > 0 ? speeds : [NORMAL_SPEED],
       must: use === 'must' && later === 0,
       most: most === null ? Infinity : Math.max(0, most - later),
-      movement: seen ? movingSums(seen.activity) : null,
-      shift: seen ? shiftOf(seen.frames, clip.rate.num / clip.rate.den) : null,
+      movement: measured ? movingSums(measured.activity) : null,
+      shift: measured ? shiftOf(measured.frames, clip.rate.num / clip.rate.den) : null,
     };
   });
   const pairsOf = (pairs: Wishes['before']) =>
@@ -154,16 +174,16 @@ export function problemOf(
   return {
     target: plan.target,
     candidates: candidatesOf(plan, wishes, reach, place).filter(
-      ({ frame }) => frame >= stretch.from && frame <= stretch.to,
+      ({ frame }) => frame >= range.from && frame <= range.to,
     ),
     wanted: wantedLength(plan, wishes.pacing) as (frame: number) => number,
     shortest: limits.shortest,
     longest: reach,
     materials,
-    likeness: likenessOf(clips, seenOf, wishes),
+    likeness: likenessOf(clips, measuredOf, wishes),
     handles: { before: wishes.handles, after: wishes.handles },
-    first: stretch.from === 0 ? place(wishes.first) : null,
-    last: stretch.to === plan.target ? place(wishes.last) : null,
+    first: range.from === 0 ? place(wishes.first) : null,
+    last: range.to === plan.target ? place(wishes.last) : null,
     before: pairsOf(wishes.before),
     together: pairsOf(wishes.together),
     shownBefore: before.flatMap((id) => place(id) ?? []),
@@ -173,7 +193,7 @@ export function problemOf(
 }
 
 /** The stretch from a frame to another, as far as shots begin there. Throws when the plan has none. */
-export function stretchOfShots(plan: Plan, first: number, last: number): Stretch {
+export function rangeOfShots(plan: Plan, first: number, last: number): FilmRange {
   const { shots } = plan.score!;
   return { from: shots[first]!.start, to: frames(shotEnd(plan.score!, last)) };
 }

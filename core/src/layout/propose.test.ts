@@ -1,22 +1,15 @@
 import { faultsOf } from '../faults/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import {
-  changeBrief,
-  cuesOf,
-  lockCut,
-  moveCut,
-  NO_WISHES,
-  pinMoment,
-  readPlan,
-  shotFacts,
-  withShots,
-  type Plan,
-  type Wishes,
-} from '../plan/index.ts';
-import { sampleClip, samplePlan } from '../plan/testing/sample-plan.ts';
+import { changeBrief } from '../plan/edits/edit-brief.ts';
+import { cuesOf, shotFacts } from '../film/index.ts';
+import { lockCut, moveCut } from '../plan/edits/edit-cuts.ts';
+import { NO_WISHES, readPlan, type Plan, type Wishes } from '../plan/index.ts';
+import { pinMoment } from '../plan/edits/edit-clips.ts';
+import { withShots } from '../plan/edits/with-shots.ts';
+import { sampleClip, samplePlan } from '../testing/sample-plan.ts';
 import { finished, frameRate, frames, rational, samples, sourceFrames } from '../time/index.ts';
-import { limitsOf, stretchOfShots } from './problem-of.ts';
+import { limitsOf, rangeOfShots } from './problem-of.ts';
 import { proposals, type Proposal } from './propose.ts';
 import { wantedLength } from './wanted-length.ts';
 
@@ -28,7 +21,8 @@ const startsOf = (plan: Plan) => plan.score!.shots.map((s) => s.start as number)
 
 describe('the wanted length', () => {
   // 24 fps at 112 BPM: a beat is 90/7 frames, two are 25.714.
-  const at = (pacing: Wishes['pacing'], frame: number) => wantedLength(samplePlan(), pacing)(frames(frame));
+  const at = (pacing: Wishes['pacing'], frame: number) =>
+    wantedLength(samplePlan(), pacing)(frames(frame));
   const beat = 90 / 7;
 
   it('is the pace throughout, or goes from it to another in equal ratios', () => {
@@ -73,7 +67,13 @@ describe('the wanted length', () => {
         { frame: frames(300), length: frames(10) },
       ],
     } as const;
-    expect([0, 100, 200, 300, 900].map((f) => at(drawn, f))).toEqual([40, 40, expect.closeTo(20, 9), 10, 10]);
+    expect([0, 100, 200, 300, 900].map((f) => at(drawn, f))).toEqual([
+      40,
+      40,
+      expect.closeTo(20, 9),
+      10,
+      10,
+    ]);
   });
 
   it('cannot be read when it is no length', () => {
@@ -102,14 +102,24 @@ describe('proposals', () => {
 
   it('keep the clips in their order when that is wished', () => {
     const [first] = proposed(samplePlan(), wish({ order: 'kept' }));
-    expect(first!.plan.score!.shots.slice(0, 6).map((s) => s.clip)).toEqual(['a', 'b', 'c', 'd', 'a', 'b']);
+    expect(first!.plan.score!.shots.slice(0, 6).map((s) => s.clip)).toEqual([
+      'a',
+      'b',
+      'c',
+      'd',
+      'a',
+      'b',
+    ]);
   });
 
   it('open and close with the clips that were chosen, leave out others, and show what must be', () => {
     const wishes = wish({
       first: 'c',
       last: 'b',
-      clips: { a: { use: 'never', most: null, speeds: [] }, d: { use: 'must', most: 1, speeds: [] } },
+      clips: {
+        a: { use: 'never', most: null, speeds: [] },
+        d: { use: 'must', most: 1, speeds: [] },
+      },
     });
     for (const { plan } of proposed(samplePlan(), wishes)) {
       const used = plan.score!.shots.map((s) => s.clip);
@@ -133,16 +143,19 @@ describe('proposals', () => {
     expect(able.length).toBeGreaterThan(5);
     expect(landed.length / able.length).toBeGreaterThanOrEqual(0.8);
     const cues = new Set(cuesOf(plan).map((c) => c.frame as number));
-    for (const { landed: moment } of landed) expect(cues.has(moment!.frame) || moment!.frame === 0).toBe(true);
+    for (const { landed: moment } of landed)
+      expect(cues.has(moment!.frame) || moment!.frame === 0).toBe(true);
   });
 
   it('hold a run of very short shots that ends on its frame', () => {
     const wishes = wish({ bursts: [{ end: frames(515), shots: 6, each: frames(6) }] });
     for (const { plan } of proposed(samplePlan(), wishes))
-      expect(startsOf(plan).filter((f) => f >= 479 && f <= 515)).toEqual([479, 485, 491, 497, 503, 509, 515]);
-    expect(() => proposed(samplePlan(), wish({ bursts: [{ end: frames(10), shots: 6, each: frames(6) }] }))).toThrow(
-      'does not lie inside the film',
-    );
+      expect(startsOf(plan).filter((f) => f >= 479 && f <= 515)).toEqual([
+        479, 485, 491, 497, 503, 509, 515,
+      ]);
+    expect(() =>
+      proposed(samplePlan(), wish({ bursts: [{ end: frames(10), shots: 6, each: frames(6) }] })),
+    ).toThrow('does not lie inside the film');
   });
 
   it('are none when there are no clips, or none that lasts', () => {
@@ -175,10 +188,17 @@ it('any plan laid out is exact, inside its limits and inside its sources', () =>
         seed: fc.nat(5),
       }),
       ({ target, pace, order, handles, rate, lengths, locks, lead, seed }) => {
-        const clips = lengths.map((n, i) => sampleClip(`c${i}`, `Clip ${i}`, frameRate([24, 25, 50, 120][i % 4]!), n));
+        const clips = lengths.map((n, i) =>
+          sampleClip(`c${i}`, `Clip ${i}`, frameRate([24, 25, 50, 120][i % 4]!), n),
+        );
         const held = [...new Set(locks.filter((at) => at < target))].sort((a, b) => a - b);
         const empty = [0, ...held].map((start) => ({
-          ...{ start: frames(start), clip: null, sourceIn: sourceFrames(0), ...(start > 0 && { locked: true }) },
+          ...{
+            start: frames(start),
+            clip: null,
+            sourceIn: sourceFrames(0),
+            ...(start > 0 && { locked: true }),
+          },
         }));
         const brief = changeBrief(
           { ...samplePlan(), rate, clips },
@@ -215,7 +235,12 @@ it('any plan laid out is exact, inside its limits and inside its sources', () =>
 });
 
 describe('wishes', () => {
-  const clip = (of: Partial<Wishes['clips'][string]>) => ({ use: 'may' as const, most: null, speeds: [], ...of });
+  const clip = (of: Partial<Wishes['clips'][string]>) => ({
+    use: 'may' as const,
+    most: null,
+    speeds: [],
+    ...of,
+  });
 
   it('pin clips to frames, keep pairs together and before, and hold locked cuts', () => {
     const laidOut = proposed(samplePlan())[0]!.plan;
@@ -236,7 +261,9 @@ describe('wishes', () => {
       });
       expect(plan.score!.shots.find((s) => s.start === frame)!.locked).toBe(true);
     }
-    expect(() => proposed(kept, wish({ pins: [{ clip: 'd', frame: frames(1080) }] }))).toThrow('the film has 1080');
+    expect(() => proposed(kept, wish({ pins: [{ clip: 'd', frame: frames(1080) }] }))).toThrow(
+      'the film has 1080',
+    );
     const both = [
       { clip: 'a', frame: frames(540) },
       { clip: 'd', frame: frames(540) },
@@ -245,7 +272,11 @@ describe('wishes', () => {
   });
 
   it('let a clip be slowed so that it lasts', () => {
-    const plan = { ...samplePlan(), pace: '1 bar', clips: [sampleClip('x', 'Short', frameRate(48), 80)] };
+    const plan = {
+      ...samplePlan(),
+      pace: '1 bar',
+      clips: [sampleClip('x', 'Short', frameRate(48), 80)],
+    };
     const [first] = proposed(
       plan,
       wish({ shortest: frames(45), clips: { x: clip({ speeds: [rational(1), rational(1, 2)] }) } }),
@@ -257,10 +288,15 @@ describe('wishes', () => {
   it('for variety make neighbours of other lengths', () => {
     const alike = (plan: Plan) => {
       const lengths = shotFacts(plan).map((f) => f.length);
-      return lengths.slice(1).filter((l, i) => Math.abs(l - lengths[i]!) <= 1).length / (lengths.length - 1);
+      return (
+        lengths.slice(1).filter((l, i) => Math.abs(l - lengths[i]!) <= 1).length /
+        (lengths.length - 1)
+      );
     };
     const plan = samplePlan();
-    const [usual, varied] = [wish({}), wish({ weights: { variety: 2 } })].map((w) => alike(proposed(plan, w)[0]!.plan));
+    const [usual, varied] = [wish({}), wish({ weights: { variety: 2 } })].map((w) =>
+      alike(proposed(plan, w)[0]!.plan),
+    );
     expect(varied!).toBeLessThan(usual! / 2);
   });
 
@@ -276,14 +312,17 @@ describe('wishes', () => {
 describe('a stretch between two cuts', () => {
   const laidOut = proposed(samplePlan(), wish({ order: 'kept' }))[0]!.plan;
   const within = (plan: Plan, wishes: Wishes, first: number, last: number) => {
-    return finished(proposals(plan, wishes, () => null, stretchOfShots(plan, first, last)));
+    return finished(proposals(plan, wishes, () => null, rangeOfShots(plan, first, last)));
   };
 
   it('is laid out anew, and everything outside stays', () => {
-    const { from, to } = stretchOfShots(laidOut, 5, 12);
+    const { from, to } = rangeOfShots(laidOut, 5, 12);
     const found = within(
       laidOut,
-      wish({ shortest: frames(10), pacing: { kind: 'drawn', points: [{ frame: frames(0), length: frames(13) }] } }),
+      wish({
+        shortest: frames(10),
+        pacing: { kind: 'drawn', points: [{ frame: frames(0), length: frames(13) }] },
+      }),
       5,
       12,
     );
@@ -299,7 +338,12 @@ describe('a stretch between two cuts', () => {
   it('counts what is shown outside of it', () => {
     const [before, after] = [laidOut.score!.shots.slice(0, 5), laidOut.score!.shots.slice(13)];
     const shown = [...before, ...after].filter((s) => s.clip === 'b').length;
-    for (const { plan } of within(laidOut, wish({ clips: { b: { use: 'may', most: shown, speeds: [] } } }), 5, 12))
+    for (const { plan } of within(
+      laidOut,
+      wish({ clips: { b: { use: 'may', most: shown, speeds: [] } } }),
+      5,
+      12,
+    ))
       expect(plan.score!.shots.filter((s) => s.clip === 'b')).toHaveLength(shown);
   });
 });

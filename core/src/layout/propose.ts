@@ -1,24 +1,11 @@
-import {
-  NORMAL_SPEED,
-  TERMS,
-  withShots,
-  type Clip,
-  type Plan,
-  type Shot,
-  type Term,
-  type Wishes,
-} from '../plan/index.ts';
+import { NORMAL_SPEED } from '../film/index.ts';
+import { TERMS, type Clip, type Plan, type Shot, type Term, type Wishes } from '../plan/index.ts';
+import { withShots } from '../plan/edits/with-shots.ts';
 import { compare, frames } from '../time/index.ts';
-import {
-  bestInAnyOrder,
-  bestInOrder,
-  usualBreadth,
-  type Breadth,
-  type Found,
-  type Problem,
-  type Weights,
-} from './optimise/index.ts';
-import { problemOf, usableClips, type SeenClip, type Stretch } from './problem-of.ts';
+import { bestInAnyOrder, usualBreadth, type Breadth } from './optimise/free-order.ts';
+import { bestInOrder } from './optimise/fixed-order.ts';
+import type { Found, Problem, Weights } from './optimise/problem.ts';
+import { problemOf, usableClips, type MeasuredClip, type FilmRange } from './problem-of.ts';
 import { energyAt } from './wanted-length.ts';
 
 /** A layout that is offered. */
@@ -49,7 +36,12 @@ interface Leaning {
 const LEANINGS: readonly Leaning[] = [
   { leans: 'even', terms: {}, swing: 1, variety: 0 },
   { leans: 'music', terms: { cue: 2, pace: 0.7 }, swing: 1.6, variety: 0 },
-  { leans: 'pictures', terms: { moment: 2, movement: 2, likeness: 2, pace: 0.4 }, swing: 1, variety: 0.4 },
+  {
+    leans: 'pictures',
+    terms: { moment: 2, movement: 2, likeness: 2, pace: 0.4 },
+    swing: 1,
+    variety: 0.4,
+  },
 ];
 /** Part of its worth that a cut keeps where an earlier proposal has one, so that the next is another. */
 const USED_BEFORE = 0.85;
@@ -57,7 +49,12 @@ const USED_BEFORE = 0.85;
 const FIRST_LOOK: Breadth = { ways: 4, perClip: 1, distinct: true };
 
 /** A problem that leans, and in which cuts of earlier proposals are worth less. */
-function leaning(problem: Problem, { terms, swing, variety }: Leaning, plan: Plan, earlier: readonly Found[]): Problem {
+function leaning(
+  problem: Problem,
+  { terms, swing, variety }: Leaning,
+  plan: Plan,
+  earlier: readonly Found[],
+): Problem {
   const used = new Set<number>(earlier.flatMap(({ shots }) => shots.map((s) => s.from)));
   const weights = Object.fromEntries(
     TERMS.map((term) => [term, problem.weights[term] * (terms[term] ?? 1)]),
@@ -66,8 +63,14 @@ function leaning(problem: Problem, { terms, swing, variety }: Leaning, plan: Pla
     c.locked || !used.has(c.frame) ? c : { ...c, worth: c.worth * USED_BEFORE },
   );
   const energy = swing !== 1 && plan.music ? energyAt(plan.music, plan) : null;
-  const wanted = (frame: number) => problem.wanted(frame) * (energy ? swing ** (1 - 2 * energy(frames(frame))) : 1);
-  return { ...problem, wanted, candidates, weights: { ...weights, variety: Math.max(weights.variety, variety) } };
+  const wanted = (frame: number) =>
+    problem.wanted(frame) * (energy ? swing ** (1 - 2 * energy(frames(frame))) : 1);
+  return {
+    ...problem,
+    wanted,
+    candidates,
+    weights: { ...weights, variety: Math.max(weights.variety, variety) },
+  };
 }
 
 /** A plan with a layout as its score, or in place of a stretch of it; locked cuts stay locked. */
@@ -84,7 +87,11 @@ export function withLayout(plan: Plan, clips: readonly Clip[], { shots }: Found)
 }
 
 /** One search of one pass: exact where the order is kept, else of a breadth. Yields the part that is done. */
-function* searched(problem: Problem, order: Wishes['order'], breadth: Breadth): Generator<number, Found | null, void> {
+function* searched(
+  problem: Problem,
+  order: Wishes['order'],
+  breadth: Breadth,
+): Generator<number, Found | null, void> {
   return order === 'kept' ? bestInOrder(problem) : yield* bestInAnyOrder(problem, breadth);
 }
 
@@ -96,10 +103,10 @@ function* searched(problem: Problem, order: Wishes['order'], breadth: Breadth): 
 export function* proposals(
   plan: Plan,
   wishes: Wishes = plan.wishes,
-  seenOf: (clip: Clip) => SeenClip | null = () => null,
-  stretch: Stretch = { from: frames(0), to: plan.target },
+  measuredOf: (clip: Clip) => MeasuredClip | null = () => null,
+  range: FilmRange = { from: frames(0), to: plan.target },
 ): Generator<Search, Proposal[], void> {
-  const problem = problemOf(plan, wishes, seenOf, stretch);
+  const problem = problemOf(plan, wishes, measuredOf, range);
   const clips = usableClips(plan, wishes);
   let best: Proposal[] = [];
   if (clips.length === 0) return best;
@@ -116,7 +123,12 @@ export function* proposals(
       let step = search.next();
       for (; !step.done; step = search.next()) yield { done: (part + step.value) / parts, best };
       part++;
-      if (step.value) found.push({ leans: leans.leans, plan: withLayout(plan, clips, step.value), found: step.value });
+      if (step.value)
+        found.push({
+          leans: leans.leans,
+          plan: withLayout(plan, clips, step.value),
+          found: step.value,
+        });
       if (found.length > best.length) best = [...found];
       yield { done: part / parts, best };
     }

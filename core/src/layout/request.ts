@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { AnalysisReportSchema, analysisOfReport } from '../listen/report.ts';
+import { AnalysisReportSchema, analysisOfReport } from '../listen/analysis-report.ts';
 import { NOTHING_FOUND } from '../listen/index.ts';
 import {
   CaesuraError,
@@ -12,21 +12,18 @@ import {
   sourceFrames,
   type Rational,
 } from '../time/index.ts';
+import { addSound, editCues, setMusic, setRegion } from '../plan/edits/edit-sounds.ts';
+import { changeBrief } from '../plan/edits/edit-brief.ts';
+import { lengthContext } from '../film/index.ts';
 import {
-  addSound,
-  changeBrief,
-  editCues,
-  lengthContext,
   NO_WISHES,
   newPlan,
-  setMusic,
-  setRegion,
   WishesSchema,
-  withShots,
   type Clip,
   type Plan,
   type Wishes,
 } from '../plan/index.ts';
+import { withShots } from '../plan/edits/with-shots.ts';
 
 /** Whole frames, or a length as typed. */
 const length = z.union([z.number().int().min(0), z.string().min(1).max(40)]);
@@ -116,11 +113,15 @@ function clipOf(request: LayoutRequest['clips'][number], index: number): Clip {
     rate,
     frames: sourceFrames(request.frames),
     size: { width, height },
-    start: sourceFrames(request.start ? parseTimecode(request.start, rate, request.start.includes(';')) : 0),
+    start: sourceFrames(
+      request.start ? parseTimecode(request.start, rate, request.start.includes(';')) : 0,
+    ),
     dropFrame: request.start?.includes(';') ?? false,
     usable: { in: sourceFrames(from), out: sourceFrames(to) },
     poster: null,
-    moments: [...new Set(request.moments)].sort((a, b) => a - b).map((at) => ({ at: sourceFrames(at), kind: 'peak' })),
+    moments: [...new Set(request.moments)]
+      .sort((a, b) => a - b)
+      .map((at) => ({ at: sourceFrames(at), kind: 'peak' })),
     declined: [],
   };
 }
@@ -139,7 +140,13 @@ function withCues(plan: Plan, cues: LayoutRequest['cues']): Plan {
   if (cues.length === 0) return plan;
   const end = Math.ceil((plan.target * plan.rate.den) / plan.rate.num + 1);
   const analysis = {
-    ...{ sampleRate: CUE_CLOCK, length: samples(end * CUE_CLOCK), beats: [], downbeats: [], beatsPerBar: 4 },
+    ...{
+      sampleRate: CUE_CLOCK,
+      length: samples(end * CUE_CLOCK),
+      beats: [],
+      downbeats: [],
+      beatsPerBar: 4,
+    },
     ...{ tempo: null, confidence: 0 },
   };
   const silent = {
@@ -154,7 +161,12 @@ function withCues(plan: Plan, cues: LayoutRequest['cues']): Plan {
   return editCues(
     added,
     added.sounds.at(-1)!.id,
-    cues.map((cue) => ({ kind: 'hand', from: null, to: at(cue.at), ...(cue.name && { name: cue.name }) })),
+    cues.map((cue) => ({
+      kind: 'hand',
+      from: null,
+      to: at(cue.at),
+      ...(cue.name && { name: cue.name }),
+    })),
   );
 }
 
@@ -173,11 +185,16 @@ function wishesOf(request: LayoutRequest, plan: Plan): Wishes {
   };
   const pairs = (list: readonly (readonly [string, string])[]) =>
     list.map(([clip, then]) => ({ clip: id(clip), then: id(then) }));
-  const { pacing, shortest, longest, order, handles, first, last, neighbours, weights, seed } = request;
+  const { pacing, shortest, longest, order, handles, first, last, neighbours, weights, seed } =
+    request;
   const wishes = {
     ...NO_WISHES,
     ...{ pacing, order, neighbours, weights, seed, handles: lengthOf(handles) },
-    bursts: request.bursts.map(({ end, shots, each }) => ({ end: lengthOf(end), shots, each: lengthOf(each) })),
+    bursts: request.bursts.map(({ end, shots, each }) => ({
+      end: lengthOf(end),
+      shots,
+      each: lengthOf(each),
+    })),
     shortest: shortest === null ? null : lengthOf(shortest),
     longest: longest === null ? null : lengthOf(longest),
     first: first === null ? null : id(first),
@@ -186,13 +203,19 @@ function wishesOf(request: LayoutRequest, plan: Plan): Wishes {
     before: pairs(request.before),
     together: pairs(request.together),
     clips: Object.fromEntries(
-      request.clips.map(({ use, most, speeds }, i) => [`c${i + 1}`, { use, most, speeds: speeds.map(speedOfText) }]),
+      request.clips.map(({ use, most, speeds }, i) => [
+        `c${i + 1}`,
+        { use, most, speeds: speeds.map(speedOfText) },
+      ]),
     ),
   };
   const parsed = WishesSchema.safeParse(wishes);
   if (parsed.success) return parsed.data;
   const [issue] = parsed.error.issues;
-  throw new CaesuraError('bad-request', `The request is not right at ${issue?.path.join('.')}: ${issue?.message}`);
+  throw new CaesuraError(
+    'bad-request',
+    `The request is not right at ${issue?.path.join('.')}: ${issue?.message}`,
+  );
 }
 
 /** A plan with cuts that are locked at some frames, between them nothing yet. Throws when one lies outside the film. */
@@ -238,7 +261,8 @@ export function planOfRequest(json: unknown): Plan {
   let plan: Plan = { ...empty, start, clips: request.clips.map(clipOf) };
   if (request.music) plan = setMusic(plan, analysisOfReport(request.music));
   if (request.region) {
-    const at = (t: number) => Math.round(t * plan.music!.analysis.sampleRate) as Parameters<typeof setRegion>[2];
+    const at = (t: number) =>
+      Math.round(t * plan.music!.analysis.sampleRate) as Parameters<typeof setRegion>[2];
     plan = setRegion(plan, plan.music!.id, at(request.region[0]), at(request.region[1]));
   }
   plan = changeBrief(plan, { target: parseLength(request.target, lengthContext(plan)).frames });

@@ -8,7 +8,7 @@ import {
   type Frames,
   type Rational,
 } from '../time/index.ts';
-import type { Cue } from '../plan/index.ts';
+import type { Cue } from '../film/index.ts';
 import type { Pace } from './pace.ts';
 
 /** Every n-th beat, counted from the first downbeat so that cuts sit on bar lines where they can. */

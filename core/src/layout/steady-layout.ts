@@ -1,5 +1,8 @@
 import { frames, sourceFrames } from '../time/index.ts';
-import { beatCuesOf, checkLength, lengthContext, withShots, type Plan, type Shot } from '../plan/index.ts';
+import { beatCuesOf, lengthContext } from '../film/index.ts';
+import { checkLength } from '../plan/edits/edit-brief.ts';
+import { withShots } from '../plan/edits/with-shots.ts';
+import type { Plan, Shot } from '../plan/index.ts';
 import { assignClips } from './assign-clips.ts';
 import { parsePace } from './pace.ts';
 import { steadyCuts } from './steady-cuts.ts';

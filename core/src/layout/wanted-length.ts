@@ -1,6 +1,5 @@
+import { correctedBeats, lengthContext } from '../film/index.ts';
 import {
-  heardBeats,
-  lengthContext,
   partsOf,
   usedPlaces,
   instantAfter,
@@ -39,15 +38,16 @@ const [QUIET, LOUD] = [0.1, 0.9];
 export function energyAt(music: Sound, { rate }: Plan): WantedLength {
   const { shortTerm } = music.found.loudness;
   const levels = shortTerm.filter((l) => l !== null).toSorted((a, b) => a - b);
-  const [quiet, loud] = [QUIET, LOUD].map((part) => levels[Math.floor(part * (levels.length - 1))] ?? 0) as [
-    number,
-    number,
-  ];
+  const [quiet, loud] = [QUIET, LOUD].map(
+    (part) => levels[Math.floor(part * (levels.length - 1))] ?? 0,
+  ) as [number, number];
   const { sampleRate } = music.analysis;
   const parts = partsOf(music);
   return (frame) => {
     const after = (((frame - music.place) * rate.den) / rate.num) * sampleRate;
-    const part = parts.find(({ from, to, before }) => after >= before && after < before + to - from);
+    const part = parts.find(
+      ({ from, to, before }) => after >= before && after < before + to - from,
+    );
     if (!part) return 0;
     // Each value is that of the three seconds that start with it.
     const second = Math.round((part.from + after - part.before) / sampleRate - 1.5);
@@ -85,9 +85,11 @@ export function wantedLength(plan: Plan, pacing: Pacing): WantedLength {
     }
     case 'wave': {
       const [from, to] = [usual(), lengthOf(pacing.to, plan)];
-      const perBar = plan.music ? heardBeats(plan.music).beatsPerBar : 4;
+      const perBar = plan.music ? correctedBeats(plan.music).beatsPerBar : 4;
       const { tempo } = lengthContext(plan);
-      const period = tempo ? pacing.bars * perBar * toNumber(framesPerBeat(tempo, plan.rate)) : plan.target;
+      const period = tempo
+        ? pacing.bars * perBar * toNumber(framesPerBeat(tempo, plan.rate))
+        : plan.target;
       return (frame) => between(from, to, (1 - Math.cos((2 * Math.PI * frame) / period)) / 2);
     }
     case 'energy': {
@@ -108,7 +110,11 @@ export function wantedLength(plan: Plan, pacing: Pacing): WantedLength {
         if (next < 0) return points.at(-1)!.length;
         const [before, after] = [points[next - 1], points[next]!];
         if (!before) return after.length;
-        return between(before.length, after.length, (frame - before.frame) / (after.frame - before.frame));
+        return between(
+          before.length,
+          after.length,
+          (frame - before.frame) / (after.frame - before.frame),
+        );
       };
     }
   }

@@ -1,23 +1,26 @@
 import { describe, expect, it } from 'vitest';
-import { exactAnalysis } from '../plan/testing/sample-plan.ts';
+import { exactAnalysis } from '../testing/sample-plan.ts';
 import { foundIn } from './found.ts';
-import { hearingOf } from './testing/hearing.ts';
+import { findingsOf } from '../testing/sound-findings.ts';
 
 describe('what a plan keeps of a hearing', () => {
-  const hearing = hearingOf(exactAnalysis(120, 8));
+  const findings = findingsOf(exactAnalysis(120, 8));
 
   it('is every cue, strength and confidence to a thousandth', () => {
-    const exact = { ...hearing, hits: [{ ...hearing.hits[0]!, strength: 0.123456, confidence: 0.98765 }] };
+    const exact = {
+      ...findings,
+      hits: [{ ...findings.hits[0]!, strength: 0.123456, confidence: 0.98765 }],
+    };
     const found = foundIn(exact);
     expect(found.hits).toEqual([{ at: 22050, strength: 0.123, confidence: 0.988 }]);
-    expect(found.onsets).toEqual(hearing.onsets);
-    expect(found.pauses).toEqual(hearing.pauses);
-    expect(found.rises).toEqual(hearing.rises);
+    expect(found.onsets).toEqual(findings.onsets);
+    expect(found.pauses).toEqual(findings.pauses);
+    expect(found.rises).toEqual(findings.rises);
   });
 
   it('is loudness to a tenth and one value a second, null for silence', () => {
     const shortTerm = Array.from({ length: 25 }, (_, i) => (i === 10 ? -Infinity : -20 - i / 100));
-    const { loudness } = foundIn({ ...hearing, loudness: { ...hearing.loudness, shortTerm } });
+    const { loudness } = foundIn({ ...findings, loudness: { ...findings.loudness, shortTerm } });
     expect(loudness).toEqual({
       integrated: -14.1,
       momentaryMaximum: -9,

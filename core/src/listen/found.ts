@@ -1,7 +1,10 @@
-import type { Hearing } from './hear.ts';
+import type { SoundFindings } from './analyse.ts';
 
 /** What was heard in a sound beside its beats, as a plan keeps it: LUFS are null for silence. */
-export interface Found extends Pick<Hearing, 'onsets' | 'hits' | 'words' | 'pauses' | 'rises' | 'drops' | 'sections'> {
+export interface Found extends Pick<
+  SoundFindings,
+  'onsets' | 'hits' | 'words' | 'pauses' | 'rises' | 'drops' | 'sections'
+> {
   readonly loudness: {
     readonly integrated: number | null;
     readonly momentaryMaximum: number | null;
@@ -14,7 +17,7 @@ export interface Found extends Pick<Hearing, 'onsets' | 'hits' | 'words' | 'paus
 const rounded = (x: number): number => Math.round(x * 1000) / 1000;
 
 /** The cues of a hearing to keep, strength and confidence to a thousandth, loudness to a tenth and one value a second. */
-export function foundIn(hearing: Hearing): Found {
+export function foundIn(findings: SoundFindings): Found {
   const kept = <T extends { readonly confidence: number }>(cues: readonly T[]): T[] =>
     cues.map((cue) => ({
       ...cue,
@@ -22,15 +25,15 @@ export function foundIn(hearing: Hearing): Found {
       ...('strength' in cue && { strength: rounded(cue.strength as number) }),
     }));
   const lufs = (x: number): number | null => (Number.isFinite(x) ? Math.round(x * 10) / 10 : null);
-  const { integrated, momentaryMaximum, shortTermMaximum, shortTerm } = hearing.loudness;
+  const { integrated, momentaryMaximum, shortTermMaximum, shortTerm } = findings.loudness;
   return {
-    onsets: kept(hearing.onsets),
-    hits: kept(hearing.hits),
-    words: kept(hearing.words),
-    pauses: kept(hearing.pauses),
-    rises: kept(hearing.rises),
-    drops: kept(hearing.drops),
-    sections: kept(hearing.sections),
+    onsets: kept(findings.onsets),
+    hits: kept(findings.hits),
+    words: kept(findings.words),
+    pauses: kept(findings.pauses),
+    rises: kept(findings.rises),
+    drops: kept(findings.drops),
+    sections: kept(findings.sections),
     loudness: {
       integrated: lufs(integrated),
       momentaryMaximum: lufs(momentaryMaximum),

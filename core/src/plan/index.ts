@@ -1,34 +1,74 @@
-export * from './form.ts';
-export * from './schema.ts';
-export * from './clip-schema.ts';
-export * from './wishes-schema.ts';
-export * from './ramp-schema.ts';
-export * from './join-schema.ts';
-export * from './accent-schema.ts';
-export { MediaIdSchema, RateSchema } from './fields.ts';
-export * from './read-plan.ts';
-export * from './new-plan.ts';
-export * from './beats-on-frames.ts';
-export * from './cues.ts';
-export * from './parts.ts';
-export * from './source.ts';
-export * from './shot-time.ts';
-export * from './shots.ts';
-export * from './tempo.ts';
-export * from './edit-brief.ts';
-export * from './edit-material.ts';
-export * from './edit-sounds.ts';
-export * from './cue-kinds.ts';
-export * from './sound-cues.ts';
-export * from './edit-cuts.ts';
-export * from './lines.ts';
-export * from './correct-rate.ts';
-export * from './file-facts.ts';
-export * from './speeds.ts';
-export * from './edit-shots.ts';
-export * from './shot-length.ts';
-export { withShots } from './with-shots.ts';
-export * from './take-stretch.ts';
-export * from './edit-wishes.ts';
-export * from './edit-notes.ts';
-export * from './stretches.ts';
+export {
+  type Clip,
+  ClipSchema,
+  type FileFacts,
+  FileFactsSchema,
+  type PlanMoment,
+} from './schema/clip-schema.ts';
+export {
+  CUE_KINDS,
+  type CueKind,
+  type CueSwitch,
+  SOUND_KINDS,
+  type SoundKind,
+  switchOf,
+} from './schema/cue-kinds.ts';
+export {
+  type Accent,
+  type AccentKind,
+  type Anchor,
+  type BedAccent,
+  type Effect,
+  type EffectMeasure,
+  EffectSchema,
+  type HitAccent,
+  type RecipeAccent,
+  type RiserAccent,
+} from './schema/effect-schema.ts';
+export { MediaIdSchema, RateSchema } from './schema/fields.ts';
+export {
+  type Join,
+  type JoinKey,
+  type JoinSettings,
+  MOVES,
+  type MoveKind,
+  PARAMETERS,
+  type Parameter,
+  type Recipe,
+  RecipeSchema,
+  type Span,
+  type Way,
+} from './schema/join-schema.ts';
+export { freshId, freshIds } from './schema/fresh-ids.ts';
+export { newPlan } from './schema/new-plan.ts';
+export {
+  filmInstant,
+  instantAfter,
+  partsFit,
+  partsOf,
+  sampleHeardAt,
+  soundEnd,
+  usedLength,
+  usedPlaces,
+} from './schema/parts.ts';
+export {
+  type CueEdit,
+  type Plan,
+  PlanSchema,
+  type Score,
+  type Shot,
+  type Size,
+  type Sound,
+} from './schema/plan-schema.ts';
+export type { Ramp, RampKey } from './schema/ramp-schema.ts';
+export {
+  type ClipWish,
+  NO_WISHES,
+  type Pacing,
+  TERMS,
+  type Term,
+  type Wishes,
+  WishesSchema,
+  clipWish,
+} from './schema/wishes-schema.ts';
+export { readPlan } from './upgrade/read-plan.ts';

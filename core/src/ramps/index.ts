@@ -1,7 +1,19 @@
-export * from './shape.ts';
-export * from './solve.ts';
-export * from './match.ts';
-export * from './slow-patch.ts';
-export * from './steps.ts';
-export * from './edit-ramps.ts';
-export * from './pitch.ts';
+export { crestsAt, matchingSpeed, withSpeedAt } from './match.ts';
+export {
+  type RampShape,
+  USUAL_CREST,
+  USUAL_FLOOR,
+  shapeOf,
+  shapedRamp,
+  usualCrest,
+} from './shape.ts';
+export { crestOnCut, slowPatch } from './slow-patch.ts';
+export {
+  type Landing,
+  placeOf,
+  rampLengthFor,
+  sourceInFor,
+  speedBetween,
+  speedFor,
+} from './solve.ts';
+export { constantSteps } from './steps.ts';

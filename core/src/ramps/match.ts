@@ -1,5 +1,7 @@
 import { speedAt } from '../curves/index.ts';
-import { rampOf, type Plan, type Ramp, type ShotFacts } from '../plan/index.ts';
+import { rampOf } from '../film/shot-time.ts';
+import type { Plan, Ramp } from '../plan/index.ts';
+import type { ShotFacts } from '../film/shots.ts';
 import { rational, toNumber, type Rational } from '../time/index.ts';
 import { placeOf } from './solve.ts';
 
@@ -13,7 +15,9 @@ export interface Crests {
 export function crestsAt(out: ShotFacts, into: ShotFacts): Crests | null {
   if (!out.time || !into.time) return null;
   // At the cut itself a key that jumps counts for what comes after it, which the outgoing shot does not show.
-  const before = out.time.curve.filter((key, i, all) => key.at < out.length || all[i - 1]?.at !== key.at);
+  const before = out.time.curve.filter(
+    (key, i, all) => key.at < out.length || all[i - 1]?.at !== key.at,
+  );
   return { out: speedAt(before, out.length), into: speedAt(into.time.curve, 0) };
 }
 

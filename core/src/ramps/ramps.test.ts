@@ -1,8 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planOfParts } from '../joins/testing/plans.ts';
-import { shotFacts, splitShot, strideOf, type Plan, type Ramp } from '../plan/index.ts';
-import { frameRate, rational, sourceFrames, toNumber, USUAL_RATES, type Rational } from '../time/index.ts';
+import { planOfParts } from '../testing/joined-plans.ts';
+import { shotFacts } from '../film/shots.ts';
+import { splitShot } from '../plan/edits/edit-shots.ts';
+import { strideOf } from '../film/source.ts';
+import type { Plan, Ramp } from '../plan/index.ts';
+import {
+  frameRate,
+  rational,
+  sourceFrames,
+  toNumber,
+  USUAL_RATES,
+  type Rational,
+} from '../time/index.ts';
 import { crestsAt, matchingSpeed, onScreen, withSpeedAt } from './match.ts';
 import { shapedRamp, shapeOf, USUAL_CREST, USUAL_FLOOR } from './shape.ts';
 import { crestOnCut, slowPatch } from './slow-patch.ts';
@@ -39,7 +49,9 @@ describe('the usual ramp (common practice: floor 40–50 %, crest 400 %, 10 fram
     const plan = planOfParts(at24, [{ length: 60, in: 0, frames: 400, ramp: usual }]);
     expect(crestsAt(shotFacts(plan)[0]!, shotFacts(plan)[0]!)).toEqual({ out: 4, into: 4 });
     expect(shapeOf(usual)).toEqual({ floor: USUAL_FLOOR, head: USUAL_CREST, tail: USUAL_CREST });
-    expect(shapeOf([{ from: 'start', at: 3, speed: { num: 1, den: 1 }, ease: 'linear' }])).toBeNull();
+    expect(
+      shapeOf([{ from: 'start', at: 3, speed: { num: 1, den: 1 }, ease: 'linear' }]),
+    ).toBeNull();
   });
 
   it('goes on without a jump where the shot is split', () => {
@@ -47,9 +59,9 @@ describe('the usual ramp (common practice: floor 40–50 %, crest 400 %, 10 fram
     const before = shown(plan);
     for (const at of [1, 7, 20, 41, 47]) {
       const split = splitShot(plan, at);
-      expect([...shown(split, 0), ...shown(split, 1)].map((f, i) => Math.abs(f - before[i]!) <= 1)).not.toContain(
-        false,
-      );
+      expect(
+        [...shown(split, 0), ...shown(split, 1)].map((f, i) => Math.abs(f - before[i]!) <= 1),
+      ).not.toContain(false);
       expect(shown(split, 0)).toEqual(before.slice(0, at));
     }
   });
@@ -75,7 +87,9 @@ describe('a moment on a cue', () => {
         fc.integer({ min: 0, max: 24 }),
         fc.integer({ min: 0, max: 1500 }),
         (rate, source, length, after, moment) => {
-          const plan = planOfParts(rate, [{ length, in: 0, frames: 1500, rate: source, ramp: usual }]);
+          const plan = planOfParts(rate, [
+            { length, in: 0, frames: 1500, rate: source, ramp: usual },
+          ]);
           const shot = plan.score!.shots[0]!;
           const clip = plan.clips[0]!;
           const solved = sourceInFor(plan, shot, clip, length, sourceFrames(moment), after);
@@ -95,7 +109,14 @@ describe('a moment on a cue', () => {
 
   it('says how far off the nearest is where the clip ends', () => {
     const plan = planOfParts(at24, [{ length: 24, in: 0, frames: 100 }]);
-    const solved = sourceInFor(plan, plan.score!.shots[0]!, plan.clips[0]!, 24, sourceFrames(90), 4);
+    const solved = sourceInFor(
+      plan,
+      plan.score!.shots[0]!,
+      plan.clips[0]!,
+      24,
+      sourceFrames(90),
+      4,
+    );
     expect(solved).toEqual({
       found: null,
       reason: 'The moment would fall 10 source frames early: the clip ends there.',
@@ -126,7 +147,8 @@ describe('source in, out and length kept', () => {
         (length, source, wanted, ease) => {
           const each = strideOf(source, at24);
           const solved = speedFor(
-            (speed) => shapedRamp({ floor: USUAL_FLOOR, head: null, tail: { speed, length: 10, ease } }),
+            (speed) =>
+              shapedRamp({ floor: USUAL_FLOOR, head: null, tail: { speed, length: 10, ease } }),
             length,
             each,
             wanted,
@@ -140,7 +162,12 @@ describe('source in, out and length kept', () => {
   });
 
   it('give the floor, and the ramp length', () => {
-    const floor = speedFor((speed) => shapedRamp({ floor: speed, head: null, tail: USUAL_CREST }), 48, stride, 60);
+    const floor = speedFor(
+      (speed) => shapedRamp({ floor: speed, head: null, tail: USUAL_CREST }),
+      48,
+      stride,
+      60,
+    );
     // 38·f + 10·(f + 4)/2 = 60 → f = 40/43.
     expect(floor.found!.speed.num / floor.found!.speed.den).toBeCloseTo(40 / 43, 3);
     const lengths = rampLengthFor(
@@ -189,7 +216,10 @@ describe('two moments on two cues', () => {
             return;
           }
           const { ramp, sourceIn } = solved.found;
-          const frames = shown({ ...plan, score: { ...plan.score!, shots: [{ ...shot, ramp, sourceIn }] } });
+          const frames = shown({
+            ...plan,
+            score: { ...plan.score!, shots: [{ ...shot, ramp, sourceIn }] },
+          });
           expect(frames[one.after]).toBe(one.moment);
           expect(frames[other.after]).toBe(other.moment);
         },
@@ -218,14 +248,21 @@ describe('crests across a cut', () => {
     expect(matched[0]!.speed).toEqual({ num: 4, den: 1 });
     const plain = shotFacts(planOfParts(at24, [{ length: 40, in: 0, frames: 900 }]))[0]!;
     const ramp = withSpeedAt({ ramps: [] }, plain, 'end', rational(3));
-    expect(shapeOf(ramp)).toEqual({ floor: rational(1), head: null, tail: { ...USUAL_CREST, speed: rational(3) } });
+    expect(shapeOf(ramp)).toEqual({
+      floor: rational(1),
+      head: null,
+      tail: { ...USUAL_CREST, speed: rational(3) },
+    });
   });
 
   it('are matched in movement on screen, which is speed times shift times stride', () => {
     const out = { speed: 4, shift: 0.01, stride: rational(1) };
     const own = { shift: 0.005, stride: rational(50, 24) };
     const speed = matchingSpeed(out, own)!;
-    expect(onScreen(speed.num / speed.den, own.shift, own.stride)).toBeCloseTo(onScreen(4, 0.01, rational(1)), 4);
+    expect(onScreen(speed.num / speed.den, own.shift, own.stride)).toBeCloseTo(
+      onScreen(4, 0.01, rational(1)),
+      4,
+    );
     expect(matchingSpeed(out, { shift: 0, stride: rational(1) })).toBeNull();
   });
 
@@ -247,7 +284,10 @@ describe('crests across a cut', () => {
     ];
     const [out, into] = parts(early, late);
     expect(slowPatch(out, into)).toEqual({ before: 6, after: 3, slowest: 1, crest: 4 });
-    const mended = parts(crestOnCut({ ramps: [] }, out, 'end', 6)!, crestOnCut({ ramps: [] }, into, 'start', 3)!);
+    const mended = parts(
+      crestOnCut({ ramps: [] }, out, 'end', 6)!,
+      crestOnCut({ ramps: [] }, into, 'start', 3)!,
+    );
     expect(slowPatch(...mended)).toBeNull();
     expect(crestsAt(...mended)).toEqual({ out: 4, into: 4 });
   });
@@ -256,19 +296,33 @@ describe('crests across a cut', () => {
 /** The source frame that steps show on a frame of their shot. */
 function stepFrame(steps: readonly SpeedStep[], k: number, stride: Rational): number {
   const step = steps.findLast(({ from }) => from <= k)!;
-  return step.sourceIn + Math.floor((k - step.from) * toNumber(step.speed) * toNumber(stride) + 1e-9);
+  return (
+    step.sourceIn + Math.floor((k - step.from) * toNumber(step.speed) * toNumber(stride) + 1e-9)
+  );
 }
 
 describe('steps of constant speed', () => {
   it('are one for a constant speed', () => {
     const plan = planOfParts(at24, [{ length: 30, in: 3, frames: 100, speed: rational(1, 2) }]);
-    expect(constantSteps(plan, shotFacts(plan)[0]!)).toEqual([{ from: 0, to: 30, sourceIn: 3, speed: rational(1, 2) }]);
+    expect(constantSteps(plan, shotFacts(plan)[0]!)).toEqual([
+      { from: 0, to: 30, sourceIn: 3, speed: rational(1, 2) },
+    ]);
   });
 
   it('show every frame within one source frame of the ramp, at any rates, forwards and back', () => {
     const speed = fc.integer({ min: -300, max: 1000 }).map((n) => ({ num: n, den: 100 }));
-    const ease = fc.constantFrom('linear', 'ease-in-out', 'cubic-bezier(0.16, 1, 0.3, 1)', 'steps(3)');
-    const key = fc.record({ from: fc.constant('start' as const), at: fc.integer({ min: 0, max: 80 }), speed, ease });
+    const ease = fc.constantFrom(
+      'linear',
+      'ease-in-out',
+      'cubic-bezier(0.16, 1, 0.3, 1)',
+      'steps(3)',
+    );
+    const key = fc.record({
+      from: fc.constant('start' as const),
+      at: fc.integer({ min: 0, max: 80 }),
+      speed,
+      ease,
+    });
     fc.assert(
       fc.property(
         fc.constantFrom(...USUAL_RATES),
@@ -282,7 +336,9 @@ describe('steps of constant speed', () => {
           expect(steps[0]!.from).toBe(0);
           steps.forEach((step, i) => expect(step.to).toBe(steps[i + 1]?.from ?? length));
           for (let k = 0; k < length; k++)
-            expect(Math.abs(stepFrame(steps, k, stride) - facts.time!.at(k))).toBeLessThanOrEqual(1);
+            expect(Math.abs(stepFrame(steps, k, stride) - facts.time!.at(k))).toBeLessThanOrEqual(
+              1,
+            );
         },
       ),
       { numRuns: 200 },

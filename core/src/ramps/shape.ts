@@ -43,9 +43,13 @@ export function shapedRamp({ floor, head, tail }: RampShape): Ramp {
     ease,
   });
   return [
-    ...(head ? [key('start', 0, head.speed, head.ease), key('start', head.length, floor, 'linear')] : []),
+    ...(head
+      ? [key('start', 0, head.speed, head.ease), key('start', head.length, floor, 'linear')]
+      : []),
     ...(!head && !tail ? [key('start', 0, floor, 'linear')] : []),
-    ...(tail ? [key('end', -tail.length, floor, tail.ease), key('end', 0, tail.speed, 'linear')] : []),
+    ...(tail
+      ? [key('end', -tail.length, floor, tail.ease), key('end', 0, tail.speed, 'linear')]
+      : []),
   ];
 }
 
@@ -56,8 +60,14 @@ export function shapeOf(ramp: Ramp): RampShape | null {
   const ends = ramp.filter((key) => key.from === 'end');
   const [h0, h1] = starts;
   const [t0, t1] = ends;
-  const head = starts.length === 2 && h0!.at === 0 && h1!.at > 0 ? { key: h0!, length: h1!.at, floor: h1! } : null;
-  const tail = ends.length === 2 && t1!.at === 0 && t0!.at < 0 ? { key: t1!, length: -t0!.at, floor: t0! } : null;
+  const head =
+    starts.length === 2 && h0!.at === 0 && h1!.at > 0
+      ? { key: h0!, length: h1!.at, floor: h1! }
+      : null;
+  const tail =
+    ends.length === 2 && t1!.at === 0 && t0!.at < 0
+      ? { key: t1!, length: -t0!.at, floor: t0! }
+      : null;
   if ((starts.length > 0 && !head) || (ends.length > 0 && !tail)) return null;
   const floor = head?.floor ?? tail?.floor;
   if (!floor || (head && tail && !same(head.floor.speed, tail.floor.speed))) return null;

@@ -1,6 +1,7 @@
 import { speedAt, type SpeedCurve } from '../curves/index.ts';
-import type { Plan, Ramp, ShotFacts } from '../plan/index.ts';
-import { rampOf } from '../plan/index.ts';
+import type { Plan, Ramp } from '../plan/index.ts';
+import type { ShotFacts } from '../film/shots.ts';
+import { rampOf } from '../film/shot-time.ts';
 import { placeOf } from './solve.ts';
 
 /** A slow patch between two crests that should meet at a cut. */
@@ -39,7 +40,8 @@ export function slowPatch(out: ShotFacts, into: ShotFacts): SlowPatch | null {
   const crest = Math.min(before.speed, after.speed);
   if (before.far + after.far === 0 || crest < CREST) return null;
   let slowest = Infinity;
-  for (let k = 0; k <= before.far; k++) slowest = Math.min(slowest, Math.abs(speedAt(a, out.length - k)));
+  for (let k = 0; k <= before.far; k++)
+    slowest = Math.min(slowest, Math.abs(speedAt(a, out.length - k)));
   for (let k = 0; k <= after.far; k++) slowest = Math.min(slowest, Math.abs(speedAt(b, k)));
   return slowest < DIPS * crest ? { before: before.far, after: after.far, slowest, crest } : null;
 }
@@ -55,7 +57,9 @@ export function crestOnCut(
   if (!ramp) return null;
   const place = (key: Ramp[number]) => placeOf(key, length);
   const crest = end === 'start' ? far : length - far;
-  const inside = ramp.filter((key) => (end === 'start' ? place(key) >= crest : place(key) <= crest));
+  const inside = ramp.filter((key) =>
+    end === 'start' ? place(key) >= crest : place(key) <= crest,
+  );
   // The ramp up to the crest goes along with it; what is nearer to the other end stays.
   return inside.map((key) => {
     const near = end === 'start' ? place(key) <= length / 2 : place(key) >= length / 2;

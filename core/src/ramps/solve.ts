@@ -1,15 +1,7 @@
 import { playedAt, speedAt } from '../curves/index.ts';
-import {
-  keysOn,
-  rampOf,
-  shotTime,
-  strideOf,
-  type Clip,
-  type Plan,
-  type Ramp,
-  type RampKey,
-  type Shot,
-} from '../plan/index.ts';
+import { keysOn, rampOf, shotTime } from '../film/shot-time.ts';
+import { strideOf } from '../film/source.ts';
+import type { Clip, Plan, Ramp, RampKey, Shot } from '../plan/index.ts';
 import {
   compare,
   floorOf,
@@ -78,7 +70,8 @@ export function sourceInFor(
 }
 
 /** Frames after the start of a shot of `length` frames at which a key lies. */
-export const placeOf = ({ from, at }: RampKey, length: number): number => (from === 'start' ? at : length + at);
+export const placeOf = ({ from, at }: RampKey, length: number): number =>
+  from === 'start' ? at : length + at;
 
 /** A ramp of which one speed or length is to be found, given that. */
 type Family = (value: Rational) => Ramp;
@@ -98,14 +91,21 @@ export function speedFor(
   stride: Rational,
   wanted: number,
 ): Solved<{ readonly speed: Rational; readonly ramp: Ramp; readonly off: number }> {
-  const [none, one] = [goneOver(family(rational(0)), length, stride), goneOver(family(rational(1)), length, stride)];
+  const [none, one] = [
+    goneOver(family(rational(0)), length, stride),
+    goneOver(family(rational(1)), length, stride),
+  ];
   const slope = minus(one, none);
   const solution = (speed: Rational) => {
     const ramp = family(speed);
     return { speed, ramp, off: toDouble(minus(goneOver(ramp, length, stride), fraction(wanted))) };
   };
   if (slope.num === 0n)
-    return { found: null, reason: 'That speed has no part of this shot, so no value of it helps.', nearest: null };
+    return {
+      found: null,
+      reason: 'That speed has no part of this shot, so no value of it helps.',
+      nearest: null,
+    };
   const speed = toStep(over(minus(fraction(wanted), none), slope));
   if (compare(speed, rational(0)) < 0)
     return {
@@ -134,7 +134,11 @@ export function rampLengthFor(
 ): Solved<{ readonly length: number; readonly ramp: Ramp; readonly off: number }> {
   const tried = Array.from({ length: shotLength }, (_, i) => {
     const ramp = family(i + 1);
-    return { length: i + 1, ramp, off: toDouble(minus(goneOver(ramp, shotLength, stride), fraction(wanted))) };
+    return {
+      length: i + 1,
+      ramp,
+      off: toDouble(minus(goneOver(ramp, shotLength, stride), fraction(wanted))),
+    };
   });
   if (tried.length === 0) return { found: null, reason: 'The shot has no frames.', nearest: null };
   const best = tried.reduce((a, b) => (Math.abs(b.off) < Math.abs(a.off) ? b : a));
@@ -186,7 +190,11 @@ export function speedBetween(
     speed: { num: speed.num, den: speed.den },
     ease,
   });
-  const all = (rampOf(plan, shot) ?? []).map((k) => ({ ...k, from: 'start' as const, at: placeOf(k, length) }));
+  const all = (rampOf(plan, shot) ?? []).map((k) => ({
+    ...k,
+    from: 'start' as const,
+    at: placeOf(k, length),
+  }));
   const before = all.filter((k) => k.at < one.after).sort((a, b) => a.at - b.at);
   const after = all.filter((k) => k.at > other.after);
   const middle = one.after + Math.round(lasts / 2);
@@ -220,6 +228,10 @@ export function speedBetween(
       nearest: solution(rational(0)),
     };
   if (compare(speed, MOST) > 0)
-    return { found: null, reason: `It would take ${percent(toNumber(speed))} in the middle.`, nearest: solution(MOST) };
+    return {
+      found: null,
+      reason: `It would take ${percent(toNumber(speed))} in the middle.`,
+      nearest: solution(MOST),
+    };
   return found(solution(speed));
 }

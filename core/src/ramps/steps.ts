@@ -1,6 +1,14 @@
 import { distanceGone, framesGone } from '../curves/index.ts';
-import { strideOf, type Plan, type ShotFacts } from '../plan/index.ts';
-import { rational, sourceFrames, toNumber, type Rational, type SourceFrames } from '../time/index.ts';
+import { strideOf } from '../film/source.ts';
+import type { Plan } from '../plan/index.ts';
+import type { ShotFacts } from '../film/shots.ts';
+import {
+  rational,
+  sourceFrames,
+  toNumber,
+  type Rational,
+  type SourceFrames,
+} from '../time/index.ts';
 
 /** A stretch of a shot at a constant speed. */
 export interface SpeedStep {
@@ -40,7 +48,12 @@ export function constantSteps(plan: Pick<Plan, 'rate' | 'ramps'>, facts: ShotFac
     }
     const slope = to - from === 1 ? exactAt(from + 1) - start : (low + high) / 2;
     const parts = Math.round((slope / perFrame) * PARTS);
-    steps.push({ from, to, sourceIn: sourceFrames(sourceIn + start), speed: rational(parts, PARTS) });
+    steps.push({
+      from,
+      to,
+      sourceIn: sourceFrames(sourceIn + start),
+      speed: rational(parts, PARTS),
+    });
     from = to;
   }
   return steps;

@@ -1,15 +1,15 @@
+import { beatCuesOf, cuesOf, soundsOf, type Cue } from '../film/cues.ts';
+import { filmInstant, sampleHeardAt, type Anchor, type Plan } from '../plan/index.ts';
+import type { ShotFacts } from '../film/shots.ts';
 import {
-  beatCuesOf,
-  cuesOf,
-  filmInstant,
-  sampleHeardAt,
-  soundsOf,
-  type Anchor,
-  type Cue,
-  type Plan,
-  type ShotFacts,
-} from '../plan/index.ts';
-import { frames, instantOfFrame, nearestFrame, seconds, toNumber, type Frames, type Instant } from '../time/index.ts';
+  frames,
+  instantOfFrame,
+  nearestFrame,
+  seconds,
+  toNumber,
+  type Frames,
+  type Instant,
+} from '../time/index.ts';
 
 /** Where an anchor lies. */
 export interface Anchored {

@@ -1,12 +1,22 @@
-export * from './accent-facts.ts';
-export * from './anchors.ts';
-export * from './edit-accents.ts';
-export * from './guide-cues.ts';
-export * from './kit.ts';
-export * from './levels.ts';
-export * from './measure-effect.ts';
-export * from './mix.ts';
-export * from './recipe-accents.ts';
-export * from './sum.ts';
-export * from './sum-meter.ts';
-export * from './voices.ts';
+export { barLineBefore, dropsOf } from './anchors.ts';
+export {
+  CROSSFADE,
+  type Heard,
+  type AudioEvent,
+  heardLength,
+  audioEventsOf,
+} from './audio-events.ts';
+export {
+  type AccentFacts,
+  accentFacts,
+  fittingRate,
+  lostAccents,
+  semitonesOfRate,
+} from './effect-facts.ts';
+export { guideCues } from './guide-cues.ts';
+export { KIT, type KitEffect } from './kit.ts';
+export { measureEffect } from './measure-effect.ts';
+export { CLICK, type Decoded, MIX_RATE, type Sounding, mixed, soundingOf } from './mix.ts';
+export { type BlockLevel, measureSum } from './sum-meter.ts';
+export { type MeasuredSum, SUMMED, type SumLevel, sumFor, sumOf, turnAll } from './sum.ts';
+export { timeStretched } from './time-stretch.ts';

@@ -20,7 +20,11 @@ function noise(seed: number): () => number {
 }
 
 /** A two-pole state-variable filter whose centre may move; gives the band (Chamberlin 1985). `q` from 0.5 up. */
-function bandOf(next: () => number, centre: (t: number) => number, q: number): (n: number) => number {
+function bandOf(
+  next: () => number,
+  centre: (t: number) => number,
+  q: number,
+): (n: number) => number {
   let [low, band] = [0, 0];
   return (n) => {
     const f = 2 * Math.sin(Math.PI * Math.min(0.16, centre(n / MIX_RATE) / MIX_RATE));
@@ -40,19 +44,43 @@ function levelled(length: number, sample: (n: number) => number): Float32Array {
 
 /** Rises to 1 at `peak` and falls after it, each by a rate of e-folds a second; nothing at its ends. */
 const swell = (peak: number, up: number, down: number, length: number) => (t: number) =>
-  (t < peak ? Math.exp((t - peak) * up) : Math.exp((peak - t) * down)) * Math.min(1, t / 0.01, (length - t) / 0.02);
+  (t < peak ? Math.exp((t - peak) * up) : Math.exp((peak - t) * down)) *
+  Math.min(1, t / 0.01, (length - t) / 0.02);
 
 const whoosh =
-  (seed: number, peak: number, length: number, up: number, down: number, hertz: number, sweep: number) => () => {
+  (
+    seed: number,
+    peak: number,
+    length: number,
+    up: number,
+    down: number,
+    hertz: number,
+    sweep: number,
+  ) =>
+  () => {
     const envelope = swell(peak, up, down, length);
-    const band = bandOf(noise(seed), (t) => hertz * 2 ** (sweep * (1 - Math.abs(t - peak) / length)), 1.2);
+    const band = bandOf(
+      noise(seed),
+      (t) => hertz * 2 ** (sweep * (1 - Math.abs(t - peak) / length)),
+      1.2,
+    );
     return levelled(length, (n) => band(n) * envelope(n / MIX_RATE));
   };
 
 /** The small kit: a soft and a hard whoosh, a riser, a click, a thump and the room of a workshop. All made by formula. */
 export const KIT: readonly KitEffect[] = [
-  { id: 'whoosh-soft', name: 'Whoosh, soft', length: 1.2, render: whoosh(1, 0.7, 1.2, 6, 8, 300, 2) },
-  { id: 'whoosh-hard', name: 'Whoosh, hard', length: 0.5, render: whoosh(2, 0.3, 0.5, 16, 22, 600, 2.5) },
+  {
+    id: 'whoosh-soft',
+    name: 'Whoosh, soft',
+    length: 1.2,
+    render: whoosh(1, 0.7, 1.2, 6, 8, 300, 2),
+  },
+  {
+    id: 'whoosh-hard',
+    name: 'Whoosh, hard',
+    length: 0.5,
+    render: whoosh(2, 0.3, 0.5, 16, 22, 600, 2.5),
+  },
   {
     id: 'riser',
     name: 'Riser',
@@ -95,7 +123,10 @@ export const KIT: readonly KitEffect[] = [
         const t = n / MIX_RATE - 0.01;
         if (t < 0) return 0;
         phase += (2 * Math.PI * (52 + 90 * Math.exp(-t * 35))) / MIX_RATE;
-        return (Math.sin(phase) * Math.exp(-t * 13) + 0.3 * next() * Math.exp(-t * 220)) * Math.min(1, t / 0.002);
+        return (
+          (Math.sin(phase) * Math.exp(-t * 13) + 0.3 * next() * Math.exp(-t * 220)) *
+          Math.min(1, t / 0.002)
+        );
       });
     },
   },
@@ -106,7 +137,10 @@ export const KIT: readonly KitEffect[] = [
     render: () => {
       const hum = bandOf(noise(6), () => 140, 0.7);
       const air = bandOf(noise(7), (t) => 900 + 120 * Math.sin(2 * Math.PI * 0.5 * t), 0.6);
-      return levelled(6, (n) => hum(n) + 0.25 * air(n) * (1 + 0.3 * Math.sin((2 * Math.PI * n) / MIX_RATE / 3)));
+      return levelled(
+        6,
+        (n) => hum(n) + 0.25 * air(n) * (1 + 0.3 * Math.sin((2 * Math.PI * n) / MIX_RATE / 3)),
+      );
     },
   },
 ];

@@ -1,4 +1,10 @@
-import { sampleHeardAt, type AccentKind, type Effect, type Plan, type Sound } from '../plan/index.ts';
+import {
+  sampleHeardAt,
+  type AccentKind,
+  type Effect,
+  type Plan,
+  type Sound,
+} from '../plan/index.ts';
 import type { Seconds } from '../time/index.ts';
 
 /** Level advised for an effect, with why. */
@@ -43,7 +49,10 @@ export function advisedGain(plan: Plan, effect: Effect, kind: AccentKind, at: Se
   if (loudness === null || top === null) return { gain: 0, music, reason: 'The effect is silent.' };
   const aim = (music ?? PROGRAMME) - UNDER[kind];
   const [fits, most] = [rounded(aim - loudness), rounded(-HEADROOM - top)];
-  const place = music === null ? `No music there, so −23 LUFS counts` : `The music has ${written(music)} LUFS there`;
+  const place =
+    music === null
+      ? `No music there, so −23 LUFS counts`
+      : `The music has ${written(music)} LUFS there`;
   const own = `the effect ${written(loudness)}`;
   if (fits > most)
     return {
@@ -51,5 +60,9 @@ export function advisedGain(plan: Plan, effect: Effect, kind: AccentKind, at: Se
       music,
       reason: `${place}, ${own}; ${written(fits)} dB would put it ${UNDER[kind]} LU under, but its peak leaves ${written(most)} dB.`,
     };
-  return { gain: fits, music, reason: `${place}, ${own}: ${written(fits)} dB puts it ${UNDER[kind]} LU under.` };
+  return {
+    gain: fits,
+    music,
+    reason: `${place}, ${own}: ${written(fits)} dB puts it ${UNDER[kind]} LU under.`,
+  };
 }

@@ -51,7 +51,12 @@ describe('the measure of an effect', () => {
   });
 
   it('says so of silence', () => {
-    expect(measureEffect([silence(0.1)], 48_000)).toMatchObject({ loudness: null, top: null, from: 0, to: 4800 });
+    expect(measureEffect([silence(0.1)], 48_000)).toMatchObject({
+      loudness: null,
+      top: null,
+      from: 0,
+      to: 4800,
+    });
     expect(measureEffect([new Float32Array(0)], 48_000)).toMatchObject({ loudness: null, to: 0 });
   });
 

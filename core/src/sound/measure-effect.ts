@@ -13,7 +13,10 @@ const MOMENTARY = 0.4;
 const decibels = (power: number): number | null => (power > 0 ? 10 * Math.log10(power) : null);
 
 /** Power of all channels together in a window that begins at each sample. */
-function windowPowers(channels: readonly (Float32Array | Float64Array)[], window: number): Float64Array {
+function windowPowers(
+  channels: readonly (Float32Array | Float64Array)[],
+  window: number,
+): Float64Array {
   const length = channels[0]?.length ?? 0;
   const powers = new Float64Array(length);
   const square = (n: number) => channels.reduce((sum, channel) => sum + (channel[n] ?? 0) ** 2, 0);
@@ -36,7 +39,11 @@ function highestIn(channels: readonly Float32Array[], first: number, window: num
 }
 
 /** Loudness in LUFS of the loudest stretch of so many samples, weighted as ITU-R BS.1770-5 does; null for silence. */
-function loudest(channels: readonly Float32Array[], sampleRate: number, window: number): number | null {
+function loudest(
+  channels: readonly Float32Array[],
+  sampleRate: number,
+  window: number,
+): number | null {
   const weighted = channels.map((channel) => kWeighted(channel, sampleRate));
   const most = windowPowers(weighted, window).reduce((a, b) => Math.max(a, b), 0);
   const level = decibels(most);
@@ -48,7 +55,10 @@ function loudest(channels: readonly Float32Array[], sampleRate: number, window: 
  * under), the highest sample of its loudest 5 ms, and its loudness over the loudest 400 ms, or over its whole length where that is
  * shorter, since silence around a click does not make it softer.
  */
-export function measureEffect(channels: readonly Float32Array[], sampleRate: number): EffectMeasure {
+export function measureEffect(
+  channels: readonly Float32Array[],
+  sampleRate: number,
+): EffectMeasure {
   const window = Math.max(1, Math.round(WINDOW * sampleRate));
   const powers = windowPowers(channels, window);
   let top = 0;
@@ -60,7 +70,14 @@ export function measureEffect(channels: readonly Float32Array[], sampleRate: num
   const most = powers[loud] ?? 0;
   const length = channels[0]?.length ?? 0;
   if (most === 0)
-    return { from: samples(0), to: samples(length), onset: samples(0), peak: samples(0), loudness: null, top: null };
+    return {
+      from: samples(0),
+      to: samples(length),
+      onset: samples(0),
+      peak: samples(0),
+      loudness: null,
+      top: null,
+    };
   // A window holds a sound from where its last sample reaches it until its first sample has left it.
   const first = powers.findIndex((power) => power > HEARD * most);
   const onset = powers.findIndex((power) => power > BEGUN * most);

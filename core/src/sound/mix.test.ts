@@ -1,20 +1,20 @@
 import { describe, expect, it } from 'vitest';
-import { setMove } from '../joins/index.ts';
-import { heardAt } from '../picture/index.ts';
+import { setMove } from '../plan/edits/edit-joins.ts';
+import { heardAt } from '../film/heard.ts';
 import type { Plan } from '../plan/index.ts';
 import { frames, instantOfFrame, samples, toNumber } from '../time/index.ts';
-import { changeAccent, putBed, putHit, putRiser, putRun } from './edit-accents.ts';
+import { changeAccent, putBed, putHit, putRiser, putRun } from '../plan/edits/edit-effects.ts';
 import { CLICK, MIX_RATE, mixed, soundingOf, type Decoded } from './mix.ts';
-import { kitEffect, kitMedia, kitSounds, planWithKit } from './testing/accented-plan.ts';
-import { fadeAt, heardLength, voicesOf, type Voice } from './voices.ts';
+import { kitEffect, kitMedia, kitSounds, planWithKit } from '../testing/plan-with-effects.ts';
+import { fadeAt, heardLength, audioEventsOf, type AudioEvent } from './audio-events.ts';
 
 const plan = { ...planWithKit(), music: null };
 const byMedia = new Map([...kitSounds].map(([id, sound]) => [kitMedia(id), sound]));
-const soundings = (made: Plan, of: (voice: Voice) => boolean = ({ of }) => of === 'accent') =>
-  voicesOf(made)
+const soundings = (made: Plan, of: (event: AudioEvent) => boolean = ({ of }) => of === 'accent') =>
+  audioEventsOf(made)
     .filter(of)
-    .map((voice) => soundingOf(voice, voice.media === null ? CLICK : byMedia.get(voice.media)!));
-const whole = (made: Plan, of?: (voice: Voice) => boolean) =>
+    .map((event) => soundingOf(event, event.media === null ? CLICK : byMedia.get(event.media)!));
+const whole = (made: Plan, of?: (event: AudioEvent) => boolean) =>
   mixed(soundings(made, of), 0, Math.round(heardLength(made) * MIX_RATE));
 
 /**
@@ -48,10 +48,13 @@ describe('the mix', () => {
     ['click', 'five semitones up, as fast', { rate: { num: 1, den: 1 }, pitch: 5 }],
   ])('puts the peak of a %s %s on the cut to a millisecond', (id, _how, change) => {
     const made = putHit(joined, kitEffect(plan, id).id, cut);
-    const [left] = whole(changeAccent(made, made.accents[0]!.id, { rate: { num: 1, den: 1 }, ...change, gain: -6 }));
+    const [left] = whole(
+      changeAccent(made, made.accents[0]!.id, { rate: { num: 1, den: 1 }, ...change, gain: -6 }),
+    );
     expect(Math.abs(loudestNear(left, at, 0.1) - at)).toBeLessThan(0.001);
     // The click has a highest sample that any meter finds.
-    const highest = left.reduce((top, x, n) => (Math.abs(x) > Math.abs(left[top]!) ? n : top), 0) / MIX_RATE;
+    const highest =
+      left.reduce((top, x, n) => (Math.abs(x) > Math.abs(left[top]!) ? n : top), 0) / MIX_RATE;
     if (id === 'click') expect(Math.abs(highest - at)).toBeLessThan(0.001);
   });
 
@@ -64,7 +67,8 @@ describe('the mix', () => {
     );
     const [left] = whole(made);
     expect(Math.abs(loudestNear(left, 8, 0.3) - 8)).toBeLessThan(0.001);
-    const power = (t: number) => left.subarray(t * MIX_RATE, (t + 0.25) * MIX_RATE).reduce((sum, x) => sum + x * x, 0);
+    const power = (t: number) =>
+      left.subarray(t * MIX_RATE, (t + 0.25) * MIX_RATE).reduce((sum, x) => sum + x * x, 0);
     expect(power(1)).toBe(0);
     expect([2.5, 4, 5.5, 7].map(power)).toEqual([2.5, 4, 5.5, 7].map(power).sort((a, b) => a - b));
   });
@@ -80,7 +84,11 @@ describe('the mix', () => {
     const [left] = whole(changeAccent(made, made.accents[0]!.id, { gain: 0 }));
     const level = (t: number) =>
       10 *
-      Math.log10(left.subarray(t * MIX_RATE, (t + 0.5) * MIX_RATE).reduce((sum, x) => sum + x * x, 0) / MIX_RATE / 0.5);
+      Math.log10(
+        left.subarray(t * MIX_RATE, (t + 0.5) * MIX_RATE).reduce((sum, x) => sum + x * x, 0) /
+          MIX_RATE /
+          0.5,
+      );
     const levels = Array.from({ length: 28 }, (_, i) => level(4 + i / 2));
     const middle = levels.toSorted((a, b) => a - b)[14]!;
     levels.forEach((x) => expect(Math.abs(x - middle)).toBeLessThan(2));
@@ -133,11 +141,11 @@ describe('music in the mix', () => {
     sampleRate: 48_000,
     from: 0,
   };
-  const lines = voicesOf(used).filter(({ of }) => of === 'music');
+  const lines = audioEventsOf(used).filter(({ of }) => of === 'music');
 
   it('goes from one part to the next at the splice, at its place and level, with its fades', () => {
     const [left, right] = mixed(
-      lines.map((voice) => soundingOf(voice, ramp)),
+      lines.map((event) => soundingOf(event, ramp)),
       0,
       12 * MIX_RATE,
     );
@@ -156,13 +164,13 @@ describe('music in the mix', () => {
   });
 
   it('is said frame by frame by the function that tells what is heard', () => {
-    const voices = voicesOf(used).filter(({ of }) => of !== 'click');
-    expect(heardAt(voices, used.rate, 12)).toEqual([]);
-    expect(heardAt(voices, used.rate, 24 * 2)[0]!.at).toBeCloseTo(2, 9);
-    expect(heardAt(voices, used.rate, 24 * 2)[0]!.level).toBeCloseTo(-6, 9);
-    expect(heardAt(voices, used.rate, 24 * 4)[0]!.at).toBeCloseTo(6, 9);
+    const events = audioEventsOf(used).filter(({ of }) => of !== 'click');
+    expect(heardAt(events, used.rate, 12)).toEqual([]);
+    expect(heardAt(events, used.rate, 24 * 2)[0]!.at).toBeCloseTo(2, 9);
+    expect(heardAt(events, used.rate, 24 * 2)[0]!.level).toBeCloseTo(-6, 9);
+    expect(heardAt(events, used.rate, 24 * 4)[0]!.at).toBeCloseTo(6, 9);
     // On the splice both are heard.
-    expect(heardAt(voices, used.rate, 24 * 3)).toHaveLength(2);
+    expect(heardAt(events, used.rate, 24 * 3)).toHaveLength(2);
     expect(fadeAt(lines[0]!, 1.25)).toBeCloseTo(0.5, 9);
   });
 });

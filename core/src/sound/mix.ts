@@ -1,7 +1,7 @@
-import { stretched } from '../listen/index.ts';
+import { timeStretched } from './time-stretch.ts';
 import { measureEffect } from './measure-effect.ts';
 import { addResampled } from './resample.ts';
-import { CLICK_RATE, fadeAt, type Voice } from './voices.ts';
+import { CLICK_RATE, fadeAt, type AudioEvent } from './audio-events.ts';
 
 /** Samples a second of the film's sound. */
 export const MIX_RATE = 48_000;
@@ -16,7 +16,7 @@ export interface Decoded {
 
 /** A voice made ready to be mixed. */
 export interface Sounding {
-  readonly voice: Voice;
+  readonly event: AudioEvent;
   readonly channels: readonly Float32Array[];
   /** Place in the channels at the start of the film, and places from one sample of the film to the next. */
   readonly origin: number;
@@ -36,7 +36,7 @@ export const CLICK = clickSound();
 /** All of a sound at another speed with its pitch kept. */
 function slowedOrSped({ channels, sampleRate }: Decoded, speed: number): Float32Array[] {
   const length = channels[0]?.length ?? 0;
-  const packets = [...stretched(channels, sampleRate, 0, length, speed)];
+  const packets = [...timeStretched(channels, sampleRate, 0, length, speed)];
   return channels.map((_, c) => {
     const whole = new Float32Array(packets.reduce((sum, packet) => sum + packet[c]!.length, 0));
     let at = 0;
@@ -66,8 +66,8 @@ function atMixRate(channels: readonly Float32Array[], step: number): readonly Fl
  * its anchor. A peak or an onset is found anew in the sound as it will be heard, since both stretching and what a rate cannot
  * hold move it.
  */
-export function soundingOf(voice: Voice, decoded: Decoded): Sounding {
-  const { anchor, rate, semitones, by } = voice;
+export function soundingOf(event: AudioEvent, decoded: Decoded): Sounding {
+  const { anchor, rate, semitones, by } = event;
   const higher = 2 ** (semitones / 12);
   const speed = rate / higher;
   const kept = Math.abs(speed - 1) < SAME;
@@ -75,11 +75,11 @@ export function soundingOf(voice: Voice, decoded: Decoded): Sounding {
   const step = (decoded.sampleRate * higher) / MIX_RATE;
   if (by === 'sample') {
     const place = (anchor.sample - decoded.from) / (kept ? 1 : speed);
-    return { voice, channels, origin: place - anchor.at * MIX_RATE * step, step };
+    return { event, channels, origin: place - anchor.at * MIX_RATE * step, step };
   }
   const made = atMixRate(channels, step);
   const place = measureEffect(made, MIX_RATE)[by];
-  return { voice, channels: made, origin: place - Math.round(anchor.at * MIX_RATE), step: 1 };
+  return { event, channels: made, origin: place - Math.round(anchor.at * MIX_RATE), step: 1 };
 }
 
 /** Left and right of a mono or stereo sound; of more channels the first two. */
@@ -92,22 +92,28 @@ const sides = (channels: readonly Float32Array[]): [Float32Array, Float32Array] 
 const FADE_STEP = 32;
 
 /** The sum of voices from sample `from` of the film on, `count` samples at MIX_RATE, left and right. */
-export function mixed(voices: readonly Sounding[], from: number, count: number): [Float32Array, Float32Array] {
+export function mixed(
+  events: readonly Sounding[],
+  from: number,
+  count: number,
+): [Float32Array, Float32Array] {
   const out: [Float32Array, Float32Array] = [new Float32Array(count), new Float32Array(count)];
-  for (const { voice, channels, origin, step } of voices) {
-    const first = Math.max(0, Math.ceil(voice.starts * MIX_RATE) - from);
-    const last = Math.min(count, Math.ceil(voice.ends * MIX_RATE) - from);
+  for (const { event, channels, origin, step } of events) {
+    const first = Math.max(0, Math.ceil(event.starts * MIX_RATE) - from);
+    const last = Math.min(count, Math.ceil(event.ends * MIX_RATE) - from);
     if (first >= last) continue;
-    const level = 10 ** (voice.gain / 20);
+    const level = 10 ** (event.gain / 20);
     const fades = Float64Array.from({ length: Math.ceil((last - first) / FADE_STEP) + 1 }, (_, i) =>
-      fadeAt(voice, Math.min(voice.ends - 1e-9, (from + first + i * FADE_STEP) / MIX_RATE)),
+      fadeAt(event, Math.min(event.ends - 1e-9, (from + first + i * FADE_STEP) / MIX_RATE)),
     );
     const gain = (i: number) => {
       const [cell, part] = [Math.floor(i / FADE_STEP), (i % FADE_STEP) / FADE_STEP];
       return level * (fades[cell]! + part * (fades[cell + 1]! - fades[cell]!));
     };
     const at = origin + (from + first) * step;
-    sides(channels).forEach((channel, side) => addResampled(out[side]!, first, last - first, channel, at, step, gain));
+    sides(channels).forEach((channel, side) =>
+      addResampled(out[side]!, first, last - first, channel, at, step, gain),
+    );
   }
   return out;
 }

@@ -10,7 +10,11 @@ const resampled = (sound: Float32Array, at: number, step: number, count: number)
 };
 /** The largest error against a sine, away from the ends. */
 const worst = (out: Float32Array, turns: number, at: number, step: number, height = 1) =>
-  out.reduce((most, x, i) => Math.max(most, Math.abs(x - height * Math.sin(2 * Math.PI * turns * (at + i * step)))), 0);
+  out.reduce(
+    (most, x, i) =>
+      Math.max(most, Math.abs(x - height * Math.sin(2 * Math.PI * turns * (at + i * step)))),
+    0,
+  );
 
 describe('resampling', () => {
   it.each([

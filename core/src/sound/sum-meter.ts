@@ -2,7 +2,7 @@ import { loudnessOf, LOUDNESS_STEP, weightedPowerMeter } from '../listen/index.t
 import { seconds, type Samples } from '../time/index.ts';
 import { MIX_RATE } from './mix.ts';
 import type { SumLevel } from './sum.ts';
-import type { Voice } from './voices.ts';
+import type { AudioEvent } from './audio-events.ts';
 
 /** What a block of a sum comes to. */
 export interface BlockLevel {
@@ -37,7 +37,7 @@ function levelOf(sides: readonly Float32Array[], lead: number): BlockLevel {
  * `mix` gives samples of the sum; what `known` holds of blocks in which the same voices sound is not mixed again.
  */
 export function* measureSum(
-  voices: readonly Voice[],
+  events: readonly AudioEvent[],
   length: Samples,
   mix: (from: number, count: number) => readonly Float32Array[],
   known: Map<string, BlockLevel>,
@@ -48,7 +48,7 @@ export function* measureSum(
   for (let at = 0; at < length; at += BLOCK) {
     const lead = Math.min(at, SETTLE);
     const count = Math.min(BLOCK, length - at);
-    const heard = voices.filter(
+    const heard = events.filter(
       ({ starts, ends }) => ends * MIX_RATE > at - lead - 1 && starts * MIX_RATE < at + count + 1,
     );
     const key = JSON.stringify([at, count, heard]);
@@ -61,7 +61,9 @@ export function* measureSum(
   }
   // Blocks of films that are past are not kept.
   for (const key of known.keys()) if (!keys.has(key)) known.delete(key);
-  const sides = [0, 1].map((side) => Float64Array.from(blocks.flatMap(({ powers }) => [...(powers[side] ?? [])])));
+  const sides = [0, 1].map((side) =>
+    Float64Array.from(blocks.flatMap(({ powers }) => [...(powers[side] ?? [])])),
+  );
   return {
     top: 20 * Math.log10(Math.max(1e-9, top)),
     topAt: seconds(topAt),

@@ -2,29 +2,36 @@ import { describe, expect, it } from 'vitest';
 import { loudnessOf, weightedPowerMeter } from '../listen/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { frames, samples } from '../time/index.ts';
-import { changeAccent, putHit } from './edit-accents.ts';
+import { changeAccent, putHit } from '../plan/edits/edit-effects.ts';
 import { mixed, MIX_RATE, soundingOf } from './mix.ts';
 import { sumFor, sumOf, SUMMED, turnAll, type SumLevel } from './sum.ts';
 import { measureSum, type BlockLevel } from './sum-meter.ts';
-import { kitEffect, kitMedia, kitSounds, planWithKit } from './testing/accented-plan.ts';
-import { heardLength, voicesOf } from './voices.ts';
+import { kitEffect, kitMedia, kitSounds, planWithKit } from '../testing/plan-with-effects.ts';
+import { heardLength, audioEventsOf } from './audio-events.ts';
 
 /** A plan with thumps on some cuts and no music, since its file is not there. */
 const thumping = (cuts: readonly number[]): Plan => {
   const plan = planWithKit();
   const thump = kitEffect(plan, 'thump').id;
-  return cuts.reduce<Plan>((made, cut) => putHit(made, thump, cut), { ...plan, music: null, sounds: [] });
+  return cuts.reduce<Plan>((made, cut) => putHit(made, thump, cut), {
+    ...plan,
+    music: null,
+    sounds: [],
+  });
 };
 
 const sounds = new Map([...kitSounds].map(([id, decoded]) => [kitMedia(id), decoded]));
 
 /** Measures the sum of a plan, and counts the blocks that were mixed. */
-function measured(plan: Plan, known = new Map<string, BlockLevel>()): { level: SumLevel; mixes: number } {
-  const voices = voicesOf(plan).filter(({ of }) => SUMMED.includes(of));
-  const soundings = voices.map((voice) => soundingOf(voice, sounds.get(voice.media!)!));
+function measured(
+  plan: Plan,
+  known = new Map<string, BlockLevel>(),
+): { level: SumLevel; mixes: number } {
+  const events = audioEventsOf(plan).filter(({ of }) => SUMMED.includes(of));
+  const soundings = events.map((event) => soundingOf(event, sounds.get(event.media!)!));
   let mixes = 0;
   const mix = (from: number, count: number) => (mixes++, mixed(soundings, from, count));
-  const blocks = measureSum(voices, samples(Math.round(heardLength(plan) * MIX_RATE)), mix, known);
+  const blocks = measureSum(events, samples(Math.round(heardLength(plan) * MIX_RATE)), mix, known);
   for (;;) {
     const { done, value } = blocks.next();
     if (done) return { level: value, mixes };
@@ -34,8 +41,8 @@ function measured(plan: Plan, known = new Map<string, BlockLevel>()): { level: S
 describe('the sum of all that sounds', () => {
   it('comes block by block to what one pass over all of it comes to', () => {
     const plan = thumping([2, 5, 6, 9]);
-    const voices = voicesOf(plan).filter(({ of }) => SUMMED.includes(of));
-    const soundings = voices.map((voice) => soundingOf(voice, sounds.get(voice.media!)!));
+    const events = audioEventsOf(plan).filter(({ of }) => SUMMED.includes(of));
+    const soundings = events.map((event) => soundingOf(event, sounds.get(event.media!)!));
     const whole = mixed(soundings, 0, Math.round(heardLength(plan) * MIX_RATE));
     const powers = whole.map((side) => {
       const meter = weightedPowerMeter(MIX_RATE);

@@ -1,7 +1,7 @@
 import type { Plan } from '../plan/index.ts';
 import type { Seconds } from '../time/index.ts';
-import { accentFacts } from './accent-facts.ts';
-import { heardLength, voicesOf, type Heard, type Voice } from './voices.ts';
+import { accentFacts } from './effect-facts.ts';
+import { heardLength, audioEventsOf, type Heard, type AudioEvent } from './audio-events.ts';
 
 /** What is in the sum of a film: all but our click. */
 export const SUMMED: readonly Heard[] = ['music', 'voice', 'effect', 'accent'];
@@ -24,17 +24,17 @@ export interface MeasuredSum extends SumLevel {
 
 /** The voices of a sum and how long they are heard, but for how loud all of them are together: the level of the first, in dB. */
 export interface SumOf {
-  readonly voices: string;
+  readonly events: string;
   readonly gain: number;
 }
 
 /** Tells what the sum of a plan is made of. */
 export function sumOf(plan: Plan): SumOf {
-  const voices = voicesOf(plan).filter(({ of }) => SUMMED.includes(of));
-  const gain = voices[0]?.gain ?? 0;
-  const level = (voice: Voice) => Math.round(1e6 * (voice.gain - gain)) / 1e6;
-  const alike = voices.map((voice) => ({ ...voice, gain: level(voice) }));
-  return { voices: JSON.stringify([heardLength(plan), alike]), gain };
+  const events = audioEventsOf(plan).filter(({ of }) => SUMMED.includes(of));
+  const gain = events[0]?.gain ?? 0;
+  const level = (event: AudioEvent) => Math.round(1e6 * (event.gain - gain)) / 1e6;
+  const alike = events.map((event) => ({ ...event, gain: level(event) }));
+  return { events: JSON.stringify([heardLength(plan), alike]), gain };
 }
 
 /**
@@ -42,8 +42,8 @@ export function sumOf(plan: Plan): SumOf {
  * louder or softer; null where something else sounds.
  */
 export function sumFor(plan: Plan, measured: MeasuredSum): SumLevel | null {
-  const { voices, gain } = sumOf(plan);
-  if (voices !== measured.of.voices) return null;
+  const { events, gain } = sumOf(plan);
+  if (events !== measured.of.events) return null;
   const by = gain - measured.of.gain;
   return { top: measured.top + by, topAt: measured.topAt, loudness: measured.loudness + by };
 }

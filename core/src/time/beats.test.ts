@@ -36,28 +36,34 @@ const clickOf = (text: string): Click => {
 };
 
 describe('click tempi', () => {
-  it.each(checks.filter((c) => c.expected.bpm))('$input.click at $input.fps', ({ input, expected }) => {
-    const rate = rateOf(input.fps);
-    const beatFrames = framesOfClick(clickOf(input.click!));
-    expect(toText(beatFrames)).toBe(expected.framesPerBeat);
-    const tempo = tempoOfBeat(beatFrames, rate);
-    expect(toText(tempo)).toBe(expected.bpm);
-    expect(toNumber(tempo)).toBeCloseTo(expected.bpmDecimal!, 6);
-    expect(framesPerBeat(tempo, rate)).toEqual(beatFrames);
-    expect(toText(divide(beatPosition(16, tempo, rate), rate))).toBe(expected.secondsAtBeat17);
-  });
+  it.each(checks.filter((c) => c.expected.bpm))(
+    '$input.click at $input.fps',
+    ({ input, expected }) => {
+      const rate = rateOf(input.fps);
+      const beatFrames = framesOfClick(clickOf(input.click!));
+      expect(toText(beatFrames)).toBe(expected.framesPerBeat);
+      const tempo = tempoOfBeat(beatFrames, rate);
+      expect(toText(tempo)).toBe(expected.bpm);
+      expect(toNumber(tempo)).toBeCloseTo(expected.bpmDecimal!, 6);
+      expect(framesPerBeat(tempo, rate)).toEqual(beatFrames);
+      expect(toText(divide(beatPosition(16, tempo, rate), rate))).toBe(expected.secondsAtBeat17);
+    },
+  );
 
-  it.each(checks.filter((c) => c.input.bpm))('nearest click to $input.bpm at $input.fps', ({ input, expected }) => {
-    const rate = rateOf(input.fps);
-    const tempo = rational(input.bpm!);
-    const click = nearestClick(tempo, rate);
-    expect(`${click.frames}-${click.eighths}`).toBe(expected.click);
-    expect(toText(framesPerBeat(tempo, rate))).toBe(expected.framesPerBeat);
-    const ofClick = tempoOfBeat(framesOfClick(click), rate);
-    expect(toNumber(ofClick)).toBeCloseTo(expected.bpmOfThatClick!, 5);
-    const drift = subtract(beatPosition(100, ofClick, rate), beatPosition(100, tempo, rate));
-    expect(toNumber(drift)).toBeCloseTo(expected.frameErrorAfter100Beats!, 5);
-  });
+  it.each(checks.filter((c) => c.input.bpm))(
+    'nearest click to $input.bpm at $input.fps',
+    ({ input, expected }) => {
+      const rate = rateOf(input.fps);
+      const tempo = rational(input.bpm!);
+      const click = nearestClick(tempo, rate);
+      expect(`${click.frames}-${click.eighths}`).toBe(expected.click);
+      expect(toText(framesPerBeat(tempo, rate))).toBe(expected.framesPerBeat);
+      const ofClick = tempoOfBeat(framesOfClick(click), rate);
+      expect(toNumber(ofClick)).toBeCloseTo(expected.bpmOfThatClick!, 5);
+      const drift = subtract(beatPosition(100, ofClick, rate), beatPosition(100, tempo, rate));
+      expect(toNumber(drift)).toBeCloseTo(expected.frameErrorAfter100Beats!, 5);
+    },
+  );
 });
 
 describe('frame-locked tempi', () => {
@@ -73,6 +79,8 @@ describe('frame-locked tempi', () => {
     expect(frameLocks(rational(120), rational(24))).toEqual([
       { beatFrames: rational(12), tempo: rational(120), varispeedPercent: 0 },
     ]);
-    expect(frameLocks(rational(120), rational(25), 2).map((l) => toText(l.beatFrames))).toEqual(['25/2']);
+    expect(frameLocks(rational(120), rational(25), 2).map((l) => toText(l.beatFrames))).toEqual([
+      '25/2',
+    ]);
   });
 });

@@ -1,10 +1,19 @@
 import type { FrameRate } from './rate.ts';
-import { divide, multiply, rational, round, subtract, toNumber, type Rational } from './rational.ts';
+import {
+  divide,
+  multiply,
+  rational,
+  round,
+  subtract,
+  toNumber,
+  type Rational,
+} from './rational.ts';
 
 const SIXTY = rational(60);
 
 /** Frames in one beat: 60·rate/BPM, exact for an exact tempo. */
-export const framesPerBeat = (tempo: Rational, rate: FrameRate): Rational => divide(multiply(SIXTY, rate), tempo);
+export const framesPerBeat = (tempo: Rational, rate: FrameRate): Rational =>
+  divide(multiply(SIXTY, rate), tempo);
 
 /** The tempo in beats a minute at which a beat lasts a given number of frames: 60·rate/F. */
 export const tempoOfBeat = (beatFrames: Rational, rate: FrameRate): Rational =>
@@ -15,7 +24,8 @@ export const beatPosition = (k: number, tempo: Rational, rate: FrameRate): Ratio
   multiply(rational(k), framesPerBeat(tempo, rate));
 
 /** Nearest frame boundary to beat k (from 0), halves up. */
-export const beatFrame = (k: number, tempo: Rational, rate: FrameRate): number => round(beatPosition(k, tempo, rate));
+export const beatFrame = (k: number, tempo: Rational, rate: FrameRate): number =>
+  round(beatPosition(k, tempo, rate));
 
 /** A film click “F-e”: F and e eighths of a frame to a beat (film-scoring convention, from memory). */
 export interface Click {
@@ -24,7 +34,8 @@ export interface Click {
 }
 
 /** Frames per beat of a click: F + e/8. */
-export const framesOfClick = (click: Click): Rational => rational(click.frames * 8 + click.eighths, 8);
+export const framesOfClick = (click: Click): Rational =>
+  rational(click.frames * 8 + click.eighths, 8);
 
 /** The click nearest in frames per beat to a tempo. */
 export function nearestClick(tempo: Rational, rate: FrameRate): Click {

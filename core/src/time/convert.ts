@@ -9,4 +9,5 @@ export const positionAtRate = (n: number, from: FrameRate, to: FrameRate): Ratio
  * Frame position n of one rate at the nearest boundary of another (“keep the time”), halves up.
  * Convert starts and ends, never a length on its own: lengths converted alone leave gaps of a frame.
  */
-export const keepTime = (n: number, from: FrameRate, to: FrameRate): number => round(positionAtRate(n, from, to));
+export const keepTime = (n: number, from: FrameRate, to: FrameRate): number =>
+  round(positionAtRate(n, from, to));

@@ -11,19 +11,34 @@ export const fraction = (num: number | bigint, den: number | bigint = 1): Fracti
   num: BigInt(num),
   den: BigInt(den),
 });
-export const ofRational = ({ num, den }: { readonly num: number; readonly den: number }): Fraction =>
-  fraction(num, den);
+export const ofRational = ({
+  num,
+  den,
+}: {
+  readonly num: number;
+  readonly den: number;
+}): Fraction => fraction(num, den);
 
 /** The fraction that a double is to twelve decimals. */
-export const ofDouble = (value: number): Fraction => ({ num: BigInt(Math.round(value * 1e12)), den: 10n ** 12n });
+export const ofDouble = (value: number): Fraction => ({
+  num: BigInt(Math.round(value * 1e12)),
+  den: 10n ** 12n,
+});
 
 export const plus = (a: Fraction, b: Fraction): Fraction =>
-  a.den === b.den ? { num: a.num + b.num, den: a.den } : { num: a.num * b.den + b.num * a.den, den: a.den * b.den };
+  a.den === b.den
+    ? { num: a.num + b.num, den: a.den }
+    : { num: a.num * b.den + b.num * a.den, den: a.den * b.den };
 export const minus = (a: Fraction, b: Fraction): Fraction => plus(a, { num: -b.num, den: b.den });
-export const times = (a: Fraction, b: Fraction): Fraction => ({ num: a.num * b.num, den: a.den * b.den });
+export const times = (a: Fraction, b: Fraction): Fraction => ({
+  num: a.num * b.num,
+  den: a.den * b.den,
+});
 /** a / b; b must not be 0. */
 export const over = (a: Fraction, b: Fraction): Fraction =>
-  b.num < 0n ? { num: -a.num * b.den, den: a.den * -b.num } : { num: a.num * b.den, den: a.den * b.num };
+  b.num < 0n
+    ? { num: -a.num * b.den, den: a.den * -b.num }
+    : { num: a.num * b.den, den: a.den * b.num };
 
 /** The largest whole number not above a; towards −∞, where BigInt division alone goes towards 0. */
 export function floorOf({ num, den }: Fraction): number {
@@ -32,7 +47,8 @@ export function floorOf({ num, den }: Fraction): number {
 }
 
 /** The nearest whole number, halves up towards +∞: ⌊(2·num + den) / (2·den)⌋. */
-export const roundOf = ({ num, den }: Fraction): number => floorOf({ num: 2n * num + den, den: 2n * den });
+export const roundOf = ({ num, den }: Fraction): number =>
+  floorOf({ num: 2n * num + den, den: 2n * den });
 
 /** The nearest double. */
 export function toDouble({ num, den }: Fraction): number {

@@ -1,12 +1,68 @@
-export * from './units.ts';
-export * from './errors.ts';
-export * from './fraction.ts';
-export * from './rational.ts';
-export * from './words.ts';
-export * from './rate.ts';
-export * from './instant.ts';
-export * from './convert.ts';
-export * from './beats.ts';
-export * from './timecode.ts';
-export * from './length.ts';
-export * from './steps.ts';
+export { frameLocks, framesPerBeat } from './beats.ts';
+export { keepTime, positionAtRate } from './convert.ts';
+export { CaesuraError } from './errors.ts';
+export {
+  type Fraction,
+  ZERO,
+  floorOf,
+  fraction,
+  minus,
+  ofDouble,
+  ofRational,
+  over,
+  plus,
+  roundOf,
+  times,
+  toDouble,
+} from './fraction.ts';
+export {
+  type Instant,
+  frameCovering,
+  frameShownAt,
+  instantOfFrame,
+  instantOfSample,
+  nearestFrame,
+  offsetFrom,
+  samplesPerFrame,
+} from './instant.ts';
+export { type LengthContext, parseLength } from './length.ts';
+export { semitonesOf } from './pitch.ts';
+export { finished, part } from './progress.ts';
+export {
+  type FrameRate,
+  USUAL_RATES,
+  frameRate,
+  nominalRate,
+  parseRate,
+  rateLabel,
+  sameRate,
+} from './rate.ts';
+export {
+  type Rational,
+  add,
+  ceil,
+  compare,
+  divide,
+  floor,
+  multiply,
+  parseRational,
+  rational,
+  round,
+  subtract,
+  toNumber,
+  toText,
+} from './rational.ts';
+export { canDropFrames, formatTimecode, framesPerDay, parseTimecode } from './timecode.ts';
+export {
+  type BeatsPerMinute,
+  type Frames,
+  type Samples,
+  type Seconds,
+  type SourceFrames,
+  beatsPerMinute,
+  frames,
+  samples,
+  seconds,
+  sourceFrames,
+} from './units.ts';
+export { percent, plural } from './words.ts';

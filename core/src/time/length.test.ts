@@ -2,7 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { parseLength, type LengthContext } from './length.ts';
 import { rational } from './rational.ts';
 
-const at24: LengthContext = { rate: rational(24), dropFrame: false, tempo: rational(120), beatsPerBar: 4 };
+const at24: LengthContext = {
+  rate: rational(24),
+  dropFrame: false,
+  tempo: rational(120),
+  beatsPerBar: 4,
+};
 const at25: LengthContext = { ...at24, rate: rational(25) };
 const at2997: LengthContext = { rate: rational(30000, 1001), dropFrame: true };
 
@@ -36,9 +41,14 @@ describe('length text', () => {
     expect(parseLength('00:10:00;00', at2997).frames).toBe(17982);
   });
 
-  it.each(['', 'soon', '12.5f', '4 bananas', '1:75', '1//2 s', 'f'])('refuses “%s” with a mend', (text) => {
-    expect(() => parseLength(text, at24)).toThrow(expect.objectContaining({ mend: expect.any(String) }));
-  });
+  it.each(['', 'soon', '12.5f', '4 bananas', '1:75', '1//2 s', 'f'])(
+    'refuses “%s” with a mend',
+    (text) => {
+      expect(() => parseLength(text, at24)).toThrow(
+        expect.objectContaining({ mend: expect.any(String) }),
+      );
+    },
+  );
 
   it('needs a tempo for beats', () => {
     expect(() => parseLength('2 beats', at2997)).toThrow(/needs a tempo/);

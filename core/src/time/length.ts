@@ -1,7 +1,15 @@
 import { CaesuraError } from './errors.ts';
 import type { FrameRate } from './rate.ts';
 import { framesPerBeat } from './beats.ts';
-import { multiply, parseRational, rational, round, subtract, toNumber, type Rational } from './rational.ts';
+import {
+  multiply,
+  parseRational,
+  rational,
+  round,
+  subtract,
+  toNumber,
+  type Rational,
+} from './rational.ts';
 import { looksLikeTimecode, parseTimecode } from './timecode.ts';
 import { frames, type Frames } from './units.ts';
 
@@ -67,7 +75,8 @@ function parseClock(text: string): Rational | null {
 
 function resolve(text: string, context: LengthContext): { exact: Rational; unit: Length['unit'] } {
   const { rate, dropFrame } = context;
-  if (looksLikeTimecode(text)) return { exact: rational(parseTimecode(text, rate, dropFrame)), unit: 'timecode' };
+  if (looksLikeTimecode(text))
+    return { exact: rational(parseTimecode(text, rate, dropFrame)), unit: 'timecode' };
   const clock = parseClock(text);
   if (clock) return { exact: multiply(clock, rate), unit: 'seconds' };
   const match = /^([-\d./\s]*\d)\s*([a-z]*)$/i.exec(text);
@@ -86,7 +95,13 @@ function resolve(text: string, context: LengthContext): { exact: Rational; unit:
     case 'beats':
       return { exact: multiply(value, beatLength(context, unit)), unit };
     case 'bars':
-      return { exact: multiply(multiply(value, rational(context.beatsPerBar ?? 4)), beatLength(context, unit)), unit };
+      return {
+        exact: multiply(
+          multiply(value, rational(context.beatsPerBar ?? 4)),
+          beatLength(context, unit),
+        ),
+        unit,
+      };
     case 'timecode':
       throw new CaesuraError('bad-length', `“${text}” is not a length.`, MEND);
   }

@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { beatFrame, beatPosition } from './beats.ts';
 import { keepTime, positionAtRate } from './convert.ts';
-import { frameCovering, frameShownAt, instantOfFrame, nearestFrame, offsetFrom, samplesPerFrame } from './instant.ts';
+import {
+  frameCovering,
+  frameShownAt,
+  instantOfFrame,
+  nearestFrame,
+  offsetFrom,
+  samplesPerFrame,
+} from './instant.ts';
 import { frameRate, nominalRate, parseRate, rateLabel, USUAL_RATES } from './rate.ts';
 import { ceil, floor, parseRational, rational, round, toNumber, toText } from './rational.ts';
 // Source: rational arithmetic computed with BigInt and fraction.js 5.3.4 (named in the file).
@@ -38,7 +45,11 @@ describe('rates', () => {
       const to = parseRate(input.to!);
       const exact = positionAtRate(input.frames!, from, to);
       expect(toText(exact)).toBe(expected.exact);
-      expect([floor(exact), round(exact), ceil(exact)]).toEqual([expected.floor, expected.nearest, expected.ceil]);
+      expect([floor(exact), round(exact), ceil(exact)]).toEqual([
+        expected.floor,
+        expected.nearest,
+        expected.ceil,
+      ]);
       expect(keepTime(input.frames!, from, to)).toBe(expected.nearest);
       const at = instantOfFrame(input.frames!, from);
       expect([frameShownAt(at, to), nearestFrame(at, to), frameCovering(at, to)]).toEqual([
@@ -73,7 +84,11 @@ describe('rates', () => {
     },
   );
 
-  it.each([...table.beatFloatCensus.examples1, ...table.beatFloatCensus.examples2, ...table.beatFloatCensus.examples3])(
+  it.each([
+    ...table.beatFloatCensus.examples1,
+    ...table.beatFloatCensus.examples2,
+    ...table.beatFloatCensus.examples3,
+  ])(
     'rounds the exact half up where floats fail: $bpm at $fps, beat $beat',
     ({ bpm, fps, beat, exact, exactValue }) => {
       const tempo = rational(bpm);
@@ -88,7 +103,9 @@ describe('rates', () => {
 
   it('writes each usual rate in a form it reads back', () => {
     for (const rate of USUAL_RATES) expect(parseRate(rateLabel(rate))).toEqual(rate);
-    expect(USUAL_RATES.map(nominalRate)).toEqual([24, 24, 25, 30, 30, 48, 50, 60, 60, 100, 120, 120]);
+    expect(USUAL_RATES.map(nominalRate)).toEqual([
+      24, 24, 25, 30, 30, 48, 50, 60, 60, 100, 120, 120,
+    ]);
   });
 
   it.each([

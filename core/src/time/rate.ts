@@ -29,7 +29,8 @@ const FASTEST = rational(1000);
  */
 export function frameRate(num: number, den = 1): FrameRate {
   const text = `${num}/${den}`;
-  const mend = 'Give two whole numbers such as 24/1 or 30000/1001, between 1 and 1000 frames a second.';
+  const mend =
+    'Give two whole numbers such as 24/1 or 30000/1001, between 1 and 1000 frames a second.';
   if (!Number.isSafeInteger(num) || !Number.isSafeInteger(den) || den === 0)
     throw new CaesuraError('bad-rate', `A frame rate of ${text} is not possible.`, mend);
   const rate = rational(num, den);
@@ -73,7 +74,8 @@ export function parseRate(text: string): FrameRate {
     const exact = rational(nominal * 1000, 1001);
     const places = text.trim().split('.')[1]?.match(/^\d+/)?.[0].length ?? 0;
     const typed = toNumber(value).toFixed(places);
-    if (toNumber(exact).toFixed(places) === typed && places >= 2) return frameRate(exact.num, exact.den);
+    if (toNumber(exact).toFixed(places) === typed && places >= 2)
+      return frameRate(exact.num, exact.den);
   }
   return frameRate(value.num, value.den);
 }

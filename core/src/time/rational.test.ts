@@ -15,14 +15,22 @@ import {
   toText,
 } from './rational.ts';
 
-const any = fc.tuple(fc.integer({ min: -1_000_000, max: 1_000_000 }), fc.integer({ min: 1, max: 200_000 }));
+const any = fc.tuple(
+  fc.integer({ min: -1_000_000, max: 1_000_000 }),
+  fc.integer({ min: 1, max: 200_000 }),
+);
 const plain = (f: Fraction): string => toText(rational(Number(f.s * f.n), Number(f.d)));
 
 describe('rational arithmetic against fraction.js', () => {
   it('adds, subtracts, multiplies and divides alike', () => {
     fc.assert(
       fc.property(any, any, ([a, b], [c, d]) => {
-        const [x, y, fx, fy] = [rational(a, b), rational(c, d), new Fraction(a, b), new Fraction(c, d)];
+        const [x, y, fx, fy] = [
+          rational(a, b),
+          rational(c, d),
+          new Fraction(a, b),
+          new Fraction(c, d),
+        ];
         expect(toText(add(x, y))).toBe(plain(fx.add(fy)));
         expect(toText(subtract(x, y))).toBe(plain(fx.sub(fy)));
         expect(toText(multiply(x, y))).toBe(plain(fx.mul(fy)));

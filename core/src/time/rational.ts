@@ -1,5 +1,15 @@
 import { CaesuraError } from './errors.ts';
-import { floorOf, fraction, minus, ofRational, over, plus, roundOf, times, type Fraction } from './fraction.ts';
+import {
+  floorOf,
+  fraction,
+  minus,
+  ofRational,
+  over,
+  plus,
+  roundOf,
+  times,
+  type Fraction,
+} from './fraction.ts';
 
 /** An exact fraction of two safe integers in lowest terms, `den` positive. */
 export interface Rational {
@@ -16,13 +26,17 @@ function gcd(a: bigint, b: bigint): bigint {
 
 /** Computed in BigInt and brought back, so that no product loses digits on the way. */
 function reduced({ num, den }: Fraction): Rational {
-  if (den === 0n) throw new CaesuraError('zero-denominator', 'A fraction cannot have the denominator 0.');
+  if (den === 0n)
+    throw new CaesuraError('zero-denominator', 'A fraction cannot have the denominator 0.');
   const sign = den < 0n ? -1n : 1n;
   const divisor = gcd(num, den);
   const n = Number((sign * num) / divisor);
   const d = Number((sign * den) / divisor);
   if (!Number.isSafeInteger(n) || !Number.isSafeInteger(d))
-    throw new CaesuraError('out-of-range', `The fraction ${num}/${den} is too large to be kept exactly.`);
+    throw new CaesuraError(
+      'out-of-range',
+      `The fraction ${num}/${den} is too large to be kept exactly.`,
+    );
   return { num: n, den: d };
 }
 
@@ -34,16 +48,20 @@ export function rational(num: number, den = 1): Rational {
 }
 
 /** a + b. */
-export const add = (a: Rational, b: Rational): Rational => reduced(plus(ofRational(a), ofRational(b)));
+export const add = (a: Rational, b: Rational): Rational =>
+  reduced(plus(ofRational(a), ofRational(b)));
 
 /** a − b. */
-export const subtract = (a: Rational, b: Rational): Rational => reduced(minus(ofRational(a), ofRational(b)));
+export const subtract = (a: Rational, b: Rational): Rational =>
+  reduced(minus(ofRational(a), ofRational(b)));
 
 /** a · b. */
-export const multiply = (a: Rational, b: Rational): Rational => reduced(times(ofRational(a), ofRational(b)));
+export const multiply = (a: Rational, b: Rational): Rational =>
+  reduced(times(ofRational(a), ofRational(b)));
 
 /** a / b; throws when b is 0. */
-export const divide = (a: Rational, b: Rational): Rational => reduced(over(ofRational(a), ofRational(b)));
+export const divide = (a: Rational, b: Rational): Rational =>
+  reduced(over(ofRational(a), ofRational(b)));
 
 /** Negative, zero or positive as a is below, equal to or above b. */
 export function compare(a: Rational, b: Rational): number {
@@ -78,7 +96,9 @@ export function parseRational(text: string): Rational | null {
   const scale = 10n ** BigInt(decimals.length);
   const magnitude = BigInt(whole.replace('-', '')) * scale + BigInt(decimals || '0');
   try {
-    return reduced(fraction(whole.startsWith('-') ? -magnitude : magnitude, divisor ? BigInt(divisor) : scale));
+    return reduced(
+      fraction(whole.startsWith('-') ? -magnitude : magnitude, divisor ? BigInt(divisor) : scale),
+    );
   } catch {
     return null;
   }

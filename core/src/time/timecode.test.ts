@@ -21,20 +21,31 @@ interface Check {
 const checks = table.checks as Check[];
 
 describe('timecode against SMPTE ST 12-1', () => {
-  it.each(checks.filter((c) => c.expected.label))('$input.rate frame $input.frame', ({ input, expected }) => {
-    const rate = toRate(input.rate);
-    expect(formatTimecode(input.frame!, rate, input.dropFrame)).toBe(expected.label);
-    expect(parseTimecode(expected.label!, rate, input.dropFrame)).toBe(input.frame);
-    expect(instantOfFrame(input.frame!, rate)).toEqual(parseRational(expected.seconds!));
-  });
+  it.each(checks.filter((c) => c.expected.label))(
+    '$input.rate frame $input.frame',
+    ({ input, expected }) => {
+      const rate = toRate(input.rate);
+      expect(formatTimecode(input.frame!, rate, input.dropFrame)).toBe(expected.label);
+      expect(parseTimecode(expected.label!, rate, input.dropFrame)).toBe(input.frame);
+      expect(instantOfFrame(input.frame!, rate)).toEqual(parseRational(expected.seconds!));
+    },
+  );
 
-  it.each(checks.filter((c) => c.expected.frame !== undefined))('$input.label is a frame', ({ input, expected }) => {
-    expect(parseTimecode(input.label!, toRate(input.rate), input.dropFrame)).toBe(expected.frame);
-  });
+  it.each(checks.filter((c) => c.expected.frame !== undefined))(
+    '$input.label is a frame',
+    ({ input, expected }) => {
+      expect(parseTimecode(input.label!, toRate(input.rate), input.dropFrame)).toBe(expected.frame);
+    },
+  );
 
-  it.each(checks.filter((c) => c.expected.error))('$input.label at $input.rate does not exist', ({ input }) => {
-    expect(() => parseTimecode(input.label!, toRate(input.rate), input.dropFrame)).toThrow(/no timecode/i);
-  });
+  it.each(checks.filter((c) => c.expected.error))(
+    '$input.label at $input.rate does not exist',
+    ({ input }) => {
+      expect(() => parseTimecode(input.label!, toRate(input.rate), input.dropFrame)).toThrow(
+        /no timecode/i,
+      );
+    },
+  );
 
   it('counts the drop-frame ten minutes, hour and day', () => {
     const rate = frameRate(30000, 1001);
@@ -68,7 +79,9 @@ describe('timecode against SMPTE ST 12-1', () => {
   it('agrees with the smpte-timecode library at 29.97 drop-frame', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 2589407 }), (n) => {
-        expect(formatTimecode(n, frameRate(30000, 1001), true)).toBe(smpte(n, 29.97, true).toString());
+        expect(formatTimecode(n, frameRate(30000, 1001), true)).toBe(
+          smpte(n, 29.97, true).toString(),
+        );
       }),
     );
   });
@@ -76,7 +89,20 @@ describe('timecode against SMPTE ST 12-1', () => {
 
 describe('timecode at its edges', () => {
   it('goes there and back at every usual rate', () => {
-    const rates = ['23.976', '24', '25', '29.97', '30', '48', '50', '59.94', '60', '100', '119.88', '120'];
+    const rates = [
+      '23.976',
+      '24',
+      '25',
+      '29.97',
+      '30',
+      '48',
+      '50',
+      '59.94',
+      '60',
+      '100',
+      '119.88',
+      '120',
+    ];
     fc.assert(
       fc.property(
         fc.constantFrom(...rates),
@@ -93,7 +119,9 @@ describe('timecode at its edges', () => {
 
   it('names the two labels nearest to a left-out one', () => {
     const parse = () => parseTimecode('00:01:00;00', frameRate(30000, 1001), true);
-    expect(parse).toThrow(expect.objectContaining({ mend: 'The nearest are 00:00:59;29 and 00:01:00;02.' }));
+    expect(parse).toThrow(
+      expect.objectContaining({ mend: 'The nearest are 00:00:59;29 and 00:01:00;02.' }),
+    );
   });
 
   it('has no drop-frame form at 23.976 (ST 12-1, from memory; libavutil refuses it too)', () => {

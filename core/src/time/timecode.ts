@@ -24,7 +24,9 @@ function checkCounting(rate: FrameRate, dropFrame: boolean): void {
 export function framesPerDay(rate: FrameRate, dropFrame: boolean): Frames {
   checkCounting(rate, dropFrame);
   const all = nominalRate(rate) * 60 * MINUTES_PER_DAY;
-  return frames(dropFrame ? all - droppedPerMinute(rate) * (MINUTES_PER_DAY - MINUTES_PER_DAY / 10) : all);
+  return frames(
+    dropFrame ? all - droppedPerMinute(rate) * (MINUTES_PER_DAY - MINUTES_PER_DAY / 10) : all,
+  );
 }
 
 const two = (n: number): string => (n < 10 ? `0${n}` : `${n}`);
@@ -37,7 +39,10 @@ const two = (n: number): string => (n < 10 ? `0${n}` : `${n}`);
 export function formatTimecode(frame: number, rate: FrameRate, dropFrame: boolean): string {
   checkCounting(rate, dropFrame);
   if (!Number.isSafeInteger(frame) || frame < 0)
-    throw new CaesuraError('no-such-frame', `Frame ${frame} has no timecode: it must be a whole number from 0 up.`);
+    throw new CaesuraError(
+      'no-such-frame',
+      `Frame ${frame} has no timecode: it must be a whole number from 0 up.`,
+    );
   const fps = nominalRate(rate);
   let count = frame % framesPerDay(rate, dropFrame);
   if (dropFrame) {
@@ -69,7 +74,13 @@ function splitLabel(label: string): LabelFields | null {
   const match = /^\s*(\d{1,2}):(\d{1,2}):(\d{1,2})([:;])(\d{1,3})\s*$/.exec(label);
   if (!match) return null;
   const [, h, m, s, separator, f] = match;
-  return { hours: Number(h), minutes: Number(m), seconds: Number(s), frames: Number(f), semicolon: separator === ';' };
+  return {
+    hours: Number(h),
+    minutes: Number(m),
+    seconds: Number(s),
+    frames: Number(f),
+    semicolon: separator === ';',
+  };
 }
 
 /** Whether text has the form of a timecode label, possible or not. */

@@ -3,8 +3,8 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parse } from 'csv-parse/sync';
 import { afterAll, expect, it } from 'vitest';
-import { fMeasure } from '../../../core/src/listen/testing/score.ts';
-import { danceAt128 } from '../../../core/src/listen/testing/synthesis.ts';
+import { fMeasure } from '../../../core/src/testing/beat-measures.ts';
+import { danceAt128 } from '../../../core/src/testing/synthesis.ts';
 import { wavOf } from '../../../e2e/wav.ts';
 import { ROOT, temporaryFolder } from '../testing/server.ts';
 import { run, USAGE } from './verbs.ts';
@@ -14,11 +14,15 @@ afterAll(remove);
 
 function caesura(...args: string[]) {
   const entry = path.join(ROOT, 'server/src/command-line.ts');
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['--import', 'tsx', entry, ...args], {
-    cwd: ROOT,
-    encoding: 'utf8',
-    maxBuffer: 1e8,
-  });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', entry, ...args],
+    {
+      cwd: ROOT,
+      encoding: 'utf8',
+      maxBuffer: 1e8,
+    },
+  );
   return { status, stdout, stderr };
 }
 
@@ -60,21 +64,31 @@ it('goes from a WAV file to a cut sheet whose cuts are on the true beats', () =>
     const at = beats[0]! + Number(row['start frame']) / 25;
     expect(Math.min(...beats.map((b) => Math.abs(b - at)))).toBeLessThan(0.02 + 0.005);
   }
-  for (const to of ['edl', 'otio', 'json']) expect(caesura('export', plan, '--to', to).status).toBe(0);
+  for (const to of ['edl', 'otio', 'json'])
+    expect(caesura('export', plan, '--to', to).status).toBe(0);
 });
 
 it('prints the layouts of a request, or the conflict', async () => {
-  const request = { rate: '24', target: '10s', pace: '1s', clips: [{ name: 'Door', rate: '24', frames: 100 }] };
+  const request = {
+    rate: '24',
+    target: '10s',
+    pace: '1s',
+    clips: [{ name: 'Door', rate: '24', frames: 100 }],
+  };
   const { alternatives, conflict } = JSON.parse(
     await run(['layout', fileOf('some.json', JSON.stringify(request))]),
   ) as {
     alternatives: { shots: { length: number }[] }[];
     conflict: unknown;
   };
-  expect(alternatives.map((a) => a.shots.reduce((sum, s) => sum + s.length, 0))).toEqual([240, 240, 240]);
+  expect(alternatives.map((a) => a.shots.reduce((sum, s) => sum + s.length, 0))).toEqual([
+    240, 240, 240,
+  ]);
   expect(conflict).toBeNull();
   const never = { ...request, shortest: 120, longest: 240 };
-  const none = JSON.parse(await run(['layout', fileOf('none.json', JSON.stringify(never))])) as typeof request & {
+  const none = JSON.parse(
+    await run(['layout', fileOf('none.json', JSON.stringify(never))]),
+  ) as typeof request & {
     conflict: { limits: string[]; mends: { text: string }[] };
   };
   expect(none.conflict.limits).toContain('Shots last at least 120 frames');
@@ -90,17 +104,33 @@ it('says what is wrong and how to mend it', async () => {
     [['analyse', folder], /is a folder/],
     [['analyse', text], /“song.mp3” is not a sound file/],
     [['analyse', fileOf('empty.wav', '')], /“empty.wav” is empty/],
-    [['analyse', path.join(ROOT, 'demo/output/open-day-music.mp3')], /is coded as mp3, which cannot be decoded here/],
+    [
+      ['analyse', path.join(ROOT, 'demo/output/open-day-music.mp3')],
+      /is coded as mp3, which cannot be decoded here/,
+    ],
     [['layout', text], /“song.mp3” is not JSON/],
-    [['layout', fileOf('bad.json', '{"rate":"0/1","target":"10s"}')], /A frame rate of 0\/1 is not possible/],
-    [['layout', fileOf('long.json', '{"rate":"24","target":"1800min","pace":"12f"}')], /run past 24 hours/],
-    [['layout', fileOf('fine.json', '{"rate":"24","target":"10s","pace":"12f"}'), '--take', 'one'], /no layout “one”/],
-    [['layout', fileOf('fine.json', '{"rate":"24","target":"10s","pace":"12f"}'), '--take', '2'], /no layout 2/],
+    [
+      ['layout', fileOf('bad.json', '{"rate":"0/1","target":"10s"}')],
+      /A frame rate of 0\/1 is not possible/,
+    ],
+    [
+      ['layout', fileOf('long.json', '{"rate":"24","target":"1800min","pace":"12f"}')],
+      /run past 24 hours/,
+    ],
+    [
+      ['layout', fileOf('fine.json', '{"rate":"24","target":"10s","pace":"12f"}'), '--take', 'one'],
+      /no layout “one”/,
+    ],
+    [
+      ['layout', fileOf('fine.json', '{"rate":"24","target":"10s","pace":"12f"}'), '--take', '2'],
+      /no layout 2/,
+    ],
     [['export', fileOf('plan0.json', '{}'), '--to', 'edl'], /This is not a plan/],
     [['export', text, '--to', 'tape'], /There is no format “tape”/],
     [['export', text, '--into', 'edl'], /--into/],
   ];
-  for (const [args, message] of cases) await expect(run(args), args.join(' ')).rejects.toThrow(message);
+  for (const [args, message] of cases)
+    await expect(run(args), args.join(' ')).rejects.toThrow(message);
 });
 
 it('puts errors on standard error as JSON and ends with 1', () => {
@@ -120,7 +150,9 @@ it('checks a plan and tells the window of a cut frame by frame', () => {
   const file = fileOf('joined.json', JSON.stringify(plan));
   const checked = caesura('check', file);
   expect(checked.status, checked.stderr).toBe(0);
-  const { faults } = JSON.parse(checked.stdout) as { faults: { kind: string; cut: number; mends: string[] }[] };
+  const { faults } = JSON.parse(checked.stdout) as {
+    faults: { kind: string; cut: number; mends: string[] }[];
+  };
   // The demo's clips start where they are used, so that an overlap has nothing ahead of its cut.
   expect(faults.map((f) => [f.kind, f.cut])).toEqual([['handle-short', 3]]);
   expect(faults[0]!.mends.length).toBeGreaterThan(0);

@@ -7,12 +7,12 @@ import { pipeline } from 'node:stream/promises';
 import { parseArgs } from 'node:util';
 import { HANDOFF_FORMATS } from '@caesura/core/handoff';
 import { layOutRequest, layoutReport } from '@caesura/core/layout';
-import { heardIn } from '@caesura/core/listen';
+import { findingsIn } from '@caesura/core/listen';
 import { reportOf } from '@caesura/core/listen/report';
-import { checkReport, framesReport } from '@caesura/core/picture';
+import { checkReport, framesReport } from '@caesura/core/faults';
 import { readPlan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
-import { traceSound } from './trace-sound.ts';
+import { analyseSoundFile } from './analyse-sound.ts';
 
 const FORMATS = HANDOFF_FORMATS.map((f) => f.id).join('|');
 
@@ -40,17 +40,20 @@ async function readJson(file: string): Promise<unknown> {
   try {
     return JSON.parse(content) as unknown;
   } catch (error) {
-    throw new CaesuraError('bad-json', `“${path.basename(file)}” is not JSON: ${(error as Error).message}.`);
+    throw new CaesuraError(
+      'bad-json',
+      `“${path.basename(file)}” is not JSON: ${(error as Error).message}.`,
+    );
   }
 }
 
 const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
 
 async function analyseFile(file: string): Promise<string> {
-  const hearing = heardIn(await traceSound(file));
+  const findings = findingsIn(await analyseSoundFile(file));
   const hash = createHash('sha256');
   await pipeline(createReadStream(file), hash);
-  return json(reportOf(hearing, path.basename(file), hash.digest('hex')));
+  return json(reportOf(findings, path.basename(file), hash.digest('hex')));
 }
 
 async function exportPlan(file: string, to: string | undefined): Promise<string> {
@@ -67,7 +70,11 @@ async function exportPlan(file: string, to: string | undefined): Promise<string>
 async function layOutFile(file: string, take: string | undefined): Promise<string> {
   if (take === undefined) return json(layoutReport(await readJson(file)));
   if (!/^[1-9]\d*$/.test(take))
-    throw new CaesuraError('bad-usage', `There is no layout “${take}”.`, 'Count them from 1: --take 1.');
+    throw new CaesuraError(
+      'bad-usage',
+      `There is no layout “${take}”.`,
+      'Count them from 1: --take 1.',
+    );
   return json(layOutRequest(await readJson(file), Number(take)));
 }
 
@@ -83,7 +90,8 @@ async function framesOfFile(file: string, cut: string | undefined): Promise<stri
 
 /** Runs the command line on its arguments and returns what goes to standard output. Throws what is wrong. */
 export async function run(args: readonly string[]): Promise<string> {
-  const misused = (message: string) => new CaesuraError('bad-usage', message, 'See npm run -s caesura -- --help');
+  const misused = (message: string) =>
+    new CaesuraError('bad-usage', message, 'See npm run -s caesura -- --help');
   let parsed;
   try {
     parsed = parseArgs({
@@ -103,7 +111,8 @@ export async function run(args: readonly string[]): Promise<string> {
   const [verb, file, ...others] = positionals;
   if (values.help) return USAGE;
   if (!verb) throw misused('Say what to do: analyse, layout, check, frames or export.');
-  if (!['analyse', 'layout', 'check', 'frames', 'export'].includes(verb)) throw misused(`There is no verb “${verb}”.`);
+  if (!['analyse', 'layout', 'check', 'frames', 'export'].includes(verb))
+    throw misused(`There is no verb “${verb}”.`);
   if (!file || others.length > 0) throw misused(`${verb} takes one file.`);
   try {
     if (verb === 'analyse') return await analyseFile(file);

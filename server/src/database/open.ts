@@ -13,7 +13,10 @@ export async function openDatabase(dataFolder: string): Promise<Kysely<Tables>> 
   mkdirSync(dataFolder, { recursive: true });
   const database = openSqlite(path.join(dataFolder, DATABASE_FILE));
   const db = new Kysely<Tables>({ dialect: new SqliteFileDialect({ database }) });
-  const migrator = new Migrator({ db, provider: { getMigrations: async () => ({ ...MIGRATIONS }) } });
+  const migrator = new Migrator({
+    db,
+    provider: { getMigrations: async () => ({ ...MIGRATIONS }) },
+  });
   const { error } = await migrator.migrateToLatest();
   if (error) {
     await db.destroy();

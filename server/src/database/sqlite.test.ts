@@ -4,10 +4,14 @@ import { expect, it } from 'vitest';
 import { temporaryFolder } from '../testing/server.ts';
 import { openSqlite, SqliteFileDialect } from './sqlite.ts';
 
-async function withDatabase(task: (db: Kysely<{ thing: { flag: unknown; bytes: unknown } }>) => Promise<void>) {
+async function withDatabase(
+  task: (db: Kysely<{ thing: { flag: unknown; bytes: unknown } }>) => Promise<void>,
+) {
   const { folder, remove } = temporaryFolder();
   const database = openSqlite(path.join(folder, 'x.sqlite'));
-  const db = new Kysely<{ thing: { flag: unknown; bytes: unknown } }>({ dialect: new SqliteFileDialect({ database }) });
+  const db = new Kysely<{ thing: { flag: unknown; bytes: unknown } }>({
+    dialect: new SqliteFileDialect({ database }),
+  });
   await task(db).finally(async () => {
     await db.destroy();
     remove();
@@ -53,5 +57,7 @@ it('takes back the whole of a migration that fails half-way', () =>
     });
     const { error } = await new Migrator({ db, provider: { getMigrations } }).migrateToLatest();
     expect(error).toEqual(new Error('broke off'));
-    expect((await sql`SELECT name FROM sqlite_master WHERE name = 'half'`.execute(db)).rows).toEqual([]);
+    expect(
+      (await sql`SELECT name FROM sqlite_master WHERE name = 'half'`.execute(db)).rows,
+    ).toEqual([]);
   }));

@@ -16,14 +16,16 @@ function bound(parameters: readonly unknown[]): unknown[] {
   return parameters.map((value) => {
     if (typeof value === 'boolean') return value ? 1 : 0;
     if (value === undefined || value === null) return null;
-    if (['number', 'string', 'bigint'].includes(typeof value) || value instanceof Uint8Array) return value;
+    if (['number', 'string', 'bigint'].includes(typeof value) || value instanceof Uint8Array)
+      return value;
     throw new TypeError(`${Object.prototype.toString.call(value)} cannot be bound to SQL.`);
   });
 }
 
 /** Blobs come back as ArrayBuffer; everything else in Node speaks Uint8Array. */
 function withBytes(row: Record<string, unknown>): Record<string, unknown> {
-  for (const [name, value] of Object.entries(row)) if (value instanceof ArrayBuffer) row[name] = new Uint8Array(value);
+  for (const [name, value] of Object.entries(row))
+    if (value instanceof ArrayBuffer) row[name] = new Uint8Array(value);
   return row;
 }
 
@@ -47,7 +49,8 @@ export function openSqlite(file: string): SqliteFile {
   return {
     prepare(sql): SqliteStatement {
       const statement = prepared(sql);
-      const all = (parameters: readonly unknown[]) => statement.all(bound(parameters)).map(withBytes);
+      const all = (parameters: readonly unknown[]) =>
+        statement.all(bound(parameters)).map(withBytes);
       return {
         reader: statement.reader,
         all,

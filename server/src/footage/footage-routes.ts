@@ -27,7 +27,11 @@ export const footageRoutes =
       },
       async (request) => {
         const { content } = request.params;
-        const row = await db.selectFrom('footage').select('facts').where('content', '=', content).executeTakeFirst();
+        const row = await db
+          .selectFrom('footage')
+          .select('facts')
+          .where('content', '=', content)
+          .executeTakeFirst();
         if (!row) throw notFound('clip');
         return FileFactsSchema.parse(JSON.parse(row.facts));
       },
@@ -43,7 +47,12 @@ export const footageRoutes =
       async (request, reply) => {
         for (const id of mediaOf(request.body))
           await media.find(id).catch(() => {
-            throw new HttpError(400, 'no-such-media', `There is no kept file ${id}.`, 'Keep it first, at /api/media.');
+            throw new HttpError(
+              400,
+              'no-such-media',
+              `There is no kept file ${id}.`,
+              'Keep it first, at /api/media.',
+            );
           });
         const row = { facts: JSON.stringify(request.body), made_at: new Date().toISOString() };
         await db

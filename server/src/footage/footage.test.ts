@@ -16,12 +16,18 @@ it('keeps what was made of a file by its content, and the latest of it', () =>
   withServer(async (app) => {
     const url = `/api/footage/${CONTENT}`;
     expect((await app.inject(url)).statusCode).toBe(404);
-    const { id } = (await app.inject({ method: 'POST', url: '/api/media', payload: 'small pictures' })).json<{
+    const { id } = (
+      await app.inject({ method: 'POST', url: '/api/media', payload: 'small pictures' })
+    ).json<{
       id: string;
     }>();
-    expect((await app.inject({ method: 'PUT', url, payload: { ...facts, proxy: id } })).statusCode).toBe(204);
+    expect(
+      (await app.inject({ method: 'PUT', url, payload: { ...facts, proxy: id } })).statusCode,
+    ).toBe(204);
     expect((await app.inject(url)).json()).toEqual({ ...facts, proxy: id });
-    expect((await app.inject({ method: 'PUT', url, payload: { ...facts, frames: 201 } })).statusCode).toBe(204);
+    expect(
+      (await app.inject({ method: 'PUT', url, payload: { ...facts, frames: 201 } })).statusCode,
+    ).toBe(204);
     expect((await app.inject(url)).json()).toEqual({ ...facts, frames: 201 });
   }));
 

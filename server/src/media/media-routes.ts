@@ -5,7 +5,11 @@ import { MediaIdSchema } from '@caesura/core/plan';
 import { ErrorSchema } from '../errors.ts';
 import type { MediaStore } from './media-store.ts';
 
-const StoredMediaSchema = z.object({ id: MediaIdSchema, bytes: z.number().int(), mediaType: z.string() });
+const StoredMediaSchema = z.object({
+  id: MediaIdSchema,
+  bytes: z.number().int(),
+  mediaType: z.string(),
+});
 
 /** Routes of the media. The body of an upload is the file itself, streamed, never held in memory. */
 export const mediaRoutes =
@@ -13,7 +17,9 @@ export const mediaRoutes =
   async (app) => {
     const tags = ['media'];
     app.removeAllContentTypeParsers();
-    app.addContentTypeParser('*', { bodyLimit: limit }, (_request, payload, done) => done(null, payload));
+    app.addContentTypeParser('*', { bodyLimit: limit }, (_request, payload, done) =>
+      done(null, payload),
+    );
 
     app.post(
       '/',
@@ -33,13 +39,23 @@ export const mediaRoutes =
     );
     app.get(
       '/:id',
-      { schema: { tags, summary: 'The bytes of a file, or a range of them', params: z.object({ id: MediaIdSchema }) } },
+      {
+        schema: {
+          tags,
+          summary: 'The bytes of a file, or a range of them',
+          params: z.object({ id: MediaIdSchema }),
+        },
+      },
       async (request, reply) => {
         const found = await media.find(request.params.id);
         // Content addressed by its hash never changes.
         return reply
           .type(found.mediaType)
-          .sendFile(found.path, media.folder, { immutable: true, maxAge: 31_536_000_000, contentType: false });
+          .sendFile(found.path, media.folder, {
+            immutable: true,
+            maxAge: 31_536_000_000,
+            contentType: false,
+          });
       },
     );
   };

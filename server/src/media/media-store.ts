@@ -31,7 +31,10 @@ const SHOWN = /^(audio\/[\w.+-]+|video\/[\w.+-]+|image\/(jpeg|png|webp))$/;
 const pathOf = (id: string): string => path.join(id.slice(0, 2), id);
 
 /** Passes bytes on while counting and hashing them; fails past `limit` bytes. */
-function measured(limit: number): { through: Transform; result: () => { bytes: number; id: string } } {
+function measured(limit: number): {
+  through: Transform;
+  result: () => { bytes: number; id: string };
+} {
   const hash = createHash('sha256');
   let bytes = 0;
   const through = new Transform({
@@ -59,7 +62,11 @@ async function syncToDisk(file: string): Promise<void> {
 }
 
 /** The media of a data folder. Files left half-way by a crash are swept out. */
-export async function mediaStore(db: Kysely<Tables>, dataFolder: string, limit: number): Promise<MediaStore> {
+export async function mediaStore(
+  db: Kysely<Tables>,
+  dataFolder: string,
+  limit: number,
+): Promise<MediaStore> {
   const folder = path.join(dataFolder, 'media');
   const incoming = path.join(dataFolder, 'incoming');
   await rm(incoming, { recursive: true, force: true });
@@ -72,7 +79,8 @@ export async function mediaStore(db: Kysely<Tables>, dataFolder: string, limit: 
         const measure = measured(limit);
         await pipeline(content, measure.through, createWriteStream(temporary));
         const { id, bytes } = measure.result();
-        if (bytes === 0) throw new HttpError(400, 'empty-file', 'The file is empty.', 'Choose another file.');
+        if (bytes === 0)
+          throw new HttpError(400, 'empty-file', 'The file is empty.', 'Choose another file.');
         await syncToDisk(temporary);
         await mkdir(path.join(folder, id.slice(0, 2)), { recursive: true });
         await rename(temporary, path.join(folder, pathOf(id)));

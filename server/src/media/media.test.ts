@@ -15,7 +15,12 @@ it('keeps a file once under the hash of its content, and hands out ranges', () =
     const bytes = randomBytes(50_000);
     const id = createHash('sha256').update(bytes).digest('hex');
     const add = () =>
-      app.inject({ method: 'POST', url: '/api/media', payload: bytes, headers: { 'content-type': 'audio/wav' } });
+      app.inject({
+        method: 'POST',
+        url: '/api/media',
+        payload: bytes,
+        headers: { 'content-type': 'audio/wav' },
+      });
     expect((await add()).json()).toEqual({ id, bytes: 50_000, mediaType: 'audio/wav' });
     expect((await add()).statusCode).toBe(201);
     expect(filesIn(path.join(data, 'media'))).toHaveLength(1);
@@ -32,7 +37,12 @@ it('hands out what could run in a browser as plain bytes', () =>
   withServer(async (app) => {
     const headers = { 'content-type': 'text/html' };
     const { id } = (
-      await app.inject({ method: 'POST', url: '/api/media', payload: '<script>1</script>', headers })
+      await app.inject({
+        method: 'POST',
+        url: '/api/media',
+        payload: '<script>1</script>',
+        headers,
+      })
     ).json<{ id: string }>();
     const got = await app.inject(`/api/media/${id}`);
     expect(got.headers).toMatchObject({
@@ -58,7 +68,12 @@ it('leaves nothing of an upload that breaks off', () =>
   withServer(async (app, { data }) => {
     await app.listen({ host: '127.0.0.1', port: 0 });
     const { port } = app.server.address() as AddressInfo;
-    const upload = request({ port, method: 'POST', path: '/api/media', headers: { 'content-length': 900_000 } });
+    const upload = request({
+      port,
+      method: 'POST',
+      path: '/api/media',
+      headers: { 'content-length': 900_000 },
+    });
     upload.on('error', () => undefined);
     upload.write(Buffer.alloc(300_000));
     const incoming = path.join(data, 'incoming');

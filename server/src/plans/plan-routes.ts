@@ -35,7 +35,10 @@ function summaryOf({ id, revision, changedAt, plan }: StoredPlan): z.input<typeo
     ...{ id, revision, changedAt, name, client, rate, dropFrame, target },
     length: score?.length ?? null,
     clips: clips.length,
-    shots: (score?.shots ?? []).map((s) => [s.start, s.clip === null ? -1 : (place.get(s.clip) ?? -1)]),
+    shots: (score?.shots ?? []).map((s) => [
+      s.start,
+      s.clip === null ? -1 : (place.get(s.clip) ?? -1),
+    ]),
   };
 }
 
@@ -52,7 +55,13 @@ export const planRoutes =
 
     app.get(
       '/',
-      { schema: { tags, summary: 'All plans, last changed first', response: { 200: z.array(SummarySchema) } } },
+      {
+        schema: {
+          tags,
+          summary: 'All plans, last changed first',
+          response: { 200: z.array(SummarySchema) },
+        },
+      },
       async () => (await plans.list()).map(summaryOf),
     );
     app.post(
@@ -68,7 +77,14 @@ export const planRoutes =
     );
     app.get(
       '/:id',
-      { schema: { tags, summary: 'One plan', params, response: { 200: StoredPlanSchema, ...failures } } },
+      {
+        schema: {
+          tags,
+          summary: 'One plan',
+          params,
+          response: { 200: StoredPlanSchema, ...failures },
+        },
+      },
       ({ params }) => plans.read(params.id),
     );
     app.put(
@@ -77,7 +93,10 @@ export const planRoutes =
         schema: {
           ...{ tags, summary: 'Save a plan over the revision it was made from', params },
           body: z.object({ revision: z.number().int().min(1), plan: PlanSchema }),
-          response: { 200: z.object({ revision: z.number().int(), changedAt: z.string() }), ...failures },
+          response: {
+            200: z.object({ revision: z.number().int(), changedAt: z.string() }),
+            ...failures,
+          },
         },
       },
       async ({ params, body }) => {
@@ -87,7 +106,14 @@ export const planRoutes =
     );
     app.post(
       '/:id/copy',
-      { schema: { tags, summary: 'Copy a plan', params, response: { 201: StoredPlanSchema, ...failures } } },
+      {
+        schema: {
+          tags,
+          summary: 'Copy a plan',
+          params,
+          response: { 201: StoredPlanSchema, ...failures },
+        },
+      },
       async ({ params }, reply) =>
         reply.status(201).send(await plans.create(copyOf((await plans.read(params.id)).plan))),
     );
@@ -108,7 +134,14 @@ export const planRoutes =
     );
     app.post(
       '/:id/restore',
-      { schema: { tags, summary: 'Restore a deleted plan', params, response: { 200: StoredPlanSchema, ...failures } } },
+      {
+        schema: {
+          tags,
+          summary: 'Restore a deleted plan',
+          params,
+          response: { 200: StoredPlanSchema, ...failures },
+        },
+      },
       ({ params }) => plans.restore(params.id),
     );
   };

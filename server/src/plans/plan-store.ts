@@ -41,7 +41,11 @@ export function planStore(db: Kysely<Tables>, now: () => Date = () => new Date()
     return stored(row);
   };
   const setDeleted = async (id: string, deleted_at: string | null): Promise<void> => {
-    const done = await db.updateTable('plan').set({ deleted_at }).where('id', '=', id).executeTakeFirst();
+    const done = await db
+      .updateTable('plan')
+      .set({ deleted_at })
+      .where('id', '=', id)
+      .executeTakeFirst();
     if (done.numUpdatedRows === 0n) throw notFound('plan');
   };
   return {
@@ -73,7 +77,11 @@ export function planStore(db: Kysely<Tables>, now: () => Date = () => new Date()
       // One statement decides and writes, so that two saves of one revision cannot both succeed.
       const row = await db
         .updateTable('plan')
-        .set({ document: JSON.stringify(plan), revision: revision + 1, changed_at: now().toISOString() })
+        .set({
+          document: JSON.stringify(plan),
+          revision: revision + 1,
+          changed_at: now().toISOString(),
+        })
         .where('id', '=', id)
         .where('revision', '=', revision)
         .where('deleted_at', 'is', null)

@@ -7,16 +7,28 @@ const plan = (change: Partial<Plan> = {}): Plan => ({ ...newPlan('Guild evening'
 describe('plans over HTTP', () => {
   it('keeps, lists, copies, deletes and restores', () =>
     withServer(async (app) => {
-      const made = await app.inject({ method: 'POST', url: '/api/plans', payload: { plan: plan() } });
+      const made = await app.inject({
+        method: 'POST',
+        url: '/api/plans',
+        payload: { plan: plan() },
+      });
       expect(made.statusCode).toBe(201);
       const { id, revision } = made.json<{ id: string; revision: number }>();
       expect(revision).toBe(1);
-      expect((await app.inject(`/api/plans/${id}`)).json()).toMatchObject({ id, revision: 1, plan: plan() });
+      expect((await app.inject(`/api/plans/${id}`)).json()).toMatchObject({
+        id,
+        revision: 1,
+        plan: plan(),
+      });
 
-      const copy = (await app.inject({ method: 'POST', url: `/api/plans/${id}/copy` })).json<{ plan: Plan }>();
+      const copy = (await app.inject({ method: 'POST', url: `/api/plans/${id}/copy` })).json<{
+        plan: Plan;
+      }>();
       expect(copy.plan).toEqual(plan({ name: 'Guild evening (copy)' }));
 
-      expect((await app.inject({ method: 'DELETE', url: `/api/plans/${id}` })).statusCode).toBe(204);
+      expect((await app.inject({ method: 'DELETE', url: `/api/plans/${id}` })).statusCode).toBe(
+        204,
+      );
       expect((await app.inject(`/api/plans/${id}`)).statusCode).toBe(404);
       expect((await app.inject('/api/plans')).json()).toHaveLength(1);
       await app.inject({ method: 'POST', url: `/api/plans/${id}/restore` });
@@ -25,13 +37,23 @@ describe('plans over HTTP', () => {
 
   it('refuses to save over a revision that is not the last, and keeps what is there', () =>
     withServer(async (app) => {
-      const made = await app.inject({ method: 'POST', url: '/api/plans', payload: { plan: plan() } });
+      const made = await app.inject({
+        method: 'POST',
+        url: '/api/plans',
+        payload: { plan: plan() },
+      });
       const { id } = made.json<{ id: string }>();
       const save = (revision: number, name: string) =>
-        app.inject({ method: 'PUT', url: `/api/plans/${id}`, payload: { revision, plan: plan({ name }) } });
+        app.inject({
+          method: 'PUT',
+          url: `/api/plans/${id}`,
+          payload: { revision, plan: plan({ name }) },
+        });
       const both = await Promise.all([save(1, 'First tab'), save(1, 'Second tab')]);
       expect(both.map((r) => r.statusCode).toSorted()).toEqual([200, 409]);
-      const refused = both.find((r) => r.statusCode === 409)!.json<{ error: { code: string; mend: string } }>();
+      const refused = both
+        .find((r) => r.statusCode === 409)!
+        .json<{ error: { code: string; mend: string } }>();
       expect(refused.error.code).toBe('stale-revision');
       expect(refused.error.mend).toContain('keep yours as a copy');
       expect((await app.inject(`/api/plans/${id}`)).json()).toMatchObject({ revision: 2 });
@@ -40,25 +62,43 @@ describe('plans over HTTP', () => {
   it('answers every error in one form, naming the place', () =>
     withServer(async (app) => {
       const wrong = { ...plan(), rate: { num: 0, den: 1 } };
-      const refused = await app.inject({ method: 'POST', url: '/api/plans', payload: { plan: wrong } });
+      const refused = await app.inject({
+        method: 'POST',
+        url: '/api/plans',
+        payload: { plan: wrong },
+      });
       expect(refused.statusCode).toBe(400);
-      expect(refused.json()).toEqual({ error: { code: 'bad-request', message: expect.stringContaining('plan.rate') } });
+      expect(refused.json()).toEqual({
+        error: { code: 'bad-request', message: expect.stringContaining('plan.rate') },
+      });
       const notJson = await app.inject({
         ...{ method: 'POST', url: '/api/plans', payload: '{' },
         headers: { 'content-type': 'application/json' },
       });
-      expect(notJson.json()).toEqual({ error: { code: 'bad-request', message: expect.stringContaining('JSON') } });
-      expect((await app.inject('/api/plans/none')).json()).toMatchObject({ error: { code: 'not-found' } });
-      expect((await app.inject('/api/none')).json()).toMatchObject({ error: { code: 'not-found' } });
+      expect(notJson.json()).toEqual({
+        error: { code: 'bad-request', message: expect.stringContaining('JSON') },
+      });
+      expect((await app.inject('/api/plans/none')).json()).toMatchObject({
+        error: { code: 'not-found' },
+      });
+      expect((await app.inject('/api/none')).json()).toMatchObject({
+        error: { code: 'not-found' },
+      });
     }));
 
   it('brings the demo in once, and not again after it was deleted', () =>
     withServer(
       async (app) => {
-        const [first] = (await app.inject('/api/plans')).json<{ id: string; name: string; length: number }[]>();
+        const [first] = (await app.inject('/api/plans')).json<
+          { id: string; name: string; length: number }[]
+        >();
         expect(first).toMatchObject({ name: 'Open day teaser', length: 1080 });
         const { plan } = (await app.inject(`/api/plans/${first!.id}`)).json<{ plan: Plan }>();
-        for (const id of [plan.music!.media, plan.music!.outline!, ...plan.clips.map((c) => c.poster!)])
+        for (const id of [
+          plan.music!.media,
+          plan.music!.outline!,
+          ...plan.clips.map((c) => c.poster!),
+        ])
           expect((await app.inject(`/api/media/${id}`)).statusCode, id).toBe(200);
       },
       { root: ROOT },
@@ -67,18 +107,31 @@ describe('plans over HTTP', () => {
   it('answers only its own machine', () =>
     withServer(async (app) => {
       const asked = (headers: Record<string, string>, method: 'GET' | 'POST' = 'GET') =>
-        app.inject({ method, url: '/api/plans', headers, ...(method === 'POST' && { payload: { plan: plan() } }) });
+        app.inject({
+          method,
+          url: '/api/plans',
+          headers,
+          ...(method === 'POST' && { payload: { plan: plan() } }),
+        });
       expect((await asked({ host: 'elsewhere.example' })).statusCode).toBe(403);
-      expect((await asked({ host: '127.0.0.1:4377', origin: 'http://elsewhere.example' }, 'POST')).statusCode).toBe(
-        403,
-      );
-      expect((await asked({ host: '127.0.0.1:4377', origin: 'http://127.0.0.1:4377' }, 'POST')).statusCode).toBe(201);
+      expect(
+        (await asked({ host: '127.0.0.1:4377', origin: 'http://elsewhere.example' }, 'POST'))
+          .statusCode,
+      ).toBe(403);
+      expect(
+        (await asked({ host: '127.0.0.1:4377', origin: 'http://127.0.0.1:4377' }, 'POST'))
+          .statusCode,
+      ).toBe(201);
     }));
 
   it('describes its routes', () =>
     withServer(async (app) => {
-      const { paths } = (await app.inject('/api/openapi.json')).json<{ paths: Record<string, object> }>();
-      expect(Object.keys(paths)).toEqual(expect.arrayContaining(['/api/plans/{id}', '/api/media/{id}']));
+      const { paths } = (await app.inject('/api/openapi.json')).json<{
+        paths: Record<string, object>;
+      }>();
+      expect(Object.keys(paths)).toEqual(
+        expect.arrayContaining(['/api/plans/{id}', '/api/media/{id}']),
+      );
       expect((await app.inject('/api')).body).toContain('PUT /api/plans/{id}');
     }));
 });

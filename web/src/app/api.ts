@@ -40,7 +40,10 @@ interface Request {
   readonly body?: unknown;
 }
 
-const baseQuery: BaseQueryFn<Request, unknown, ApiError> = async ({ url, method = 'GET', body }, { signal }) => {
+const baseQuery: BaseQueryFn<Request, unknown, ApiError> = async (
+  { url, method = 'GET', body },
+  { signal },
+) => {
   try {
     return { data: await askJson(method, url, body, { signal }) };
   } catch (error) {
@@ -54,7 +57,10 @@ export const api = createApi({
   baseQuery,
   tagTypes: ['plans'],
   endpoints: (build) => ({
-    plans: build.query<PlanSummary[], void>({ query: () => ({ url: '/api/plans' }), providesTags: ['plans'] }),
+    plans: build.query<PlanSummary[], void>({
+      query: () => ({ url: '/api/plans' }),
+      providesTags: ['plans'],
+    }),
     createPlan: build.mutation<StoredPlan, Plan>({
       query: (plan) => ({ url: '/api/plans', method: 'POST', body: { plan } }),
       invalidatesTags: ['plans'],

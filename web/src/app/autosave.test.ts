@@ -94,7 +94,10 @@ it('tries again until the server is back', async () => {
   const store = opened();
   store.dispatch(name('Later'));
   await vi.advanceTimersByTimeAsync(3000);
-  expect(store.getState().save).toMatchObject({ status: 'failed', problem: 'The server cannot be reached.' });
+  expect(store.getState().save).toMatchObject({
+    status: 'failed',
+    problem: 'The server cannot be reached.',
+  });
   server.reachable = true;
   await vi.advanceTimersByTimeAsync(6000);
   expect(server.saves.map((s) => s.plan.name)).toEqual(['Later']);
@@ -109,6 +112,9 @@ it('stops at a stale revision and writes nothing more until it is decided', asyn
   await vi.advanceTimersByTimeAsync(2000);
   store.dispatch(name('Mine again'));
   await vi.advanceTimersByTimeAsync(6000);
-  expect(store.getState().save).toMatchObject({ status: 'conflict', problem: 'It was changed elsewhere.' });
+  expect(store.getState().save).toMatchObject({
+    status: 'conflict',
+    problem: 'It was changed elsewhere.',
+  });
   expect(server.saves).toEqual([]);
 });

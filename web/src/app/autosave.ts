@@ -1,7 +1,14 @@
 import { CaesuraError } from '@caesura/core/time';
 import { keepHistory, noteLeaving } from './history-store.ts';
 import { askJson } from './http.ts';
-import { kept, saveFailed, saveNotNeeded, saveRefused, saveStarted, saveWaiting } from './save-state.ts';
+import {
+  kept,
+  saveFailed,
+  saveNotNeeded,
+  saveRefused,
+  saveStarted,
+  saveWaiting,
+} from './save-state.ts';
 import { listeners, type AppDispatch, type AppStore, type RootState } from './store.ts';
 import { planOpened } from './plan-state.ts';
 
@@ -24,7 +31,8 @@ async function saveOnce(getState: () => RootState, dispatch: AppDispatch): Promi
     const { revision } = await askJson<{ revision: number }>('PUT', `/api/plans/${save.id}`, body);
     // Noted in the browser before it is told, so that a reload right after does not take its own save for another's.
     const now = getState().history;
-    if (stillOpen()) await keepHistory(save.id!, now, { revision, unsaved: now.present!.plan !== plan });
+    if (stillOpen())
+      await keepHistory(save.id!, now, { revision, unsaved: now.present!.plan !== plan });
     if (stillOpen()) dispatch(kept({ id: save.id!, revision, plan }));
     return false;
   } catch (error) {
@@ -39,8 +47,12 @@ async function saveOnce(getState: () => RootState, dispatch: AppDispatch): Promi
 export function startAutosave(): void {
   listeners.startListening({
     predicate: (action, state, before) =>
-      planOpened.match(action) || (state.history.present !== before.history.present && unsaved(state)),
-    effect: async (_action, { getState, dispatch, cancelActiveListeners, delay, unsubscribe, subscribe }) => {
+      planOpened.match(action) ||
+      (state.history.present !== before.history.present && unsaved(state)),
+    effect: async (
+      _action,
+      { getState, dispatch, cancelActiveListeners, delay, unsubscribe, subscribe },
+    ) => {
       if (!unsaved(getState()) || getState().save.status === 'conflict') return;
       cancelActiveListeners();
       if (getState().save.status !== 'failed') dispatch(saveWaiting());
@@ -58,24 +70,32 @@ export function startAutosave(): void {
 
 /** Resolves once nothing of the open plan is on its way to the server, or it cannot get there for now. */
 export async function settled(getState: () => RootState): Promise<void> {
-  while (unsaved(getState()) && ['waiting', 'saving'].includes(getState().save.status)) await delayed(50);
+  while (unsaved(getState()) && ['waiting', 'saving'].includes(getState().save.status))
+    await delayed(50);
 }
 
-const delayed = (milliseconds: number): Promise<void> => new Promise((done) => setTimeout(done, milliseconds));
+const delayed = (milliseconds: number): Promise<void> =>
+  new Promise((done) => setTimeout(done, milliseconds));
 
 /** Keeps undo steps and unsaved work in the browser after each change of either, and when the page is left. */
 export function startHistoryKeeping({ getState }: AppStore): void {
   listeners.startListening({
-    predicate: (_action, state, before) => state.history !== before.history || state.save !== before.save,
+    predicate: (_action, state, before) =>
+      state.history !== before.history || state.save !== before.save,
     effect: async (_action, { getState: latest, cancelActiveListeners, delay }) => {
       cancelActiveListeners();
       await delay(150);
       const { history, save } = latest();
-      if (save.id) await keepHistory(save.id, history, { revision: save.revision, unsaved: unsaved(latest()) });
+      if (save.id)
+        await keepHistory(save.id, history, {
+          revision: save.revision,
+          unsaved: unsaved(latest()),
+        });
     },
   });
   window.addEventListener('pagehide', () => {
     const { history, save } = getState();
-    if (save.id && history.present && unsaved(getState())) noteLeaving(save.id, save.revision, history.present);
+    if (save.id && history.present && unsaved(getState()))
+      noteLeaving(save.id, save.revision, history.present);
   });
 }

@@ -1,11 +1,25 @@
 import { describe, expect, it } from 'vitest';
 import { newPlan } from '@caesura/core/plan';
 import { frameRate, frames } from '@caesura/core/time';
-import { clock, counted, formatLine, grouped, lengthTimecode, secondsOf, signed, timecodeAt } from './format.ts';
+import {
+  clock,
+  counted,
+  formatLine,
+  grouped,
+  lengthTimecode,
+  secondsOf,
+  signed,
+  timecodeAt,
+} from './format.ts';
 
 describe('how figures are written', () => {
   it('groups thousands with a thin space and counts in words', () => {
-    expect([7, 999, 1080, 1234567].map(grouped)).toEqual(['7', '999', '1\u202f080', '1\u202f234\u202f567']);
+    expect([7, 999, 1080, 1234567].map(grouped)).toEqual([
+      '7',
+      '999',
+      '1\u202f080',
+      '1\u202f234\u202f567',
+    ]);
     expect([counted(1, 'shot'), counted(0, 'shot'), counted(1200, 'frame')]).toEqual([
       '1 shot',
       '0 shots',
@@ -24,7 +38,12 @@ describe('how figures are written', () => {
 
   it('writes times for orientation and timecodes from the start of the plan', () => {
     expect([0, 17.9, 61, 3725].map(clock)).toEqual(['0:00', '0:17', '1:01', '1:02:05']);
-    const plan = { ...newPlan('x'), rate: frameRate(30000, 1001), dropFrame: true, start: frames(107892) };
+    const plan = {
+      ...newPlan('x'),
+      rate: frameRate(30000, 1001),
+      dropFrame: true,
+      start: frames(107892),
+    };
     // SMPTE ST 12-1: 01:00:00;00 is frame 107892, and a minute later two labels are left out.
     expect(timecodeAt(1800, plan)).toBe('01:01:00;02');
     expect(lengthTimecode(1800, plan)).toBe('00:01:00;02');

@@ -1,11 +1,19 @@
-import { formatTimecode, instantOfFrame, rateLabel, toNumber, type FrameRate, type Frames } from '@caesura/core/time';
+import {
+  formatTimecode,
+  instantOfFrame,
+  rateLabel,
+  toNumber,
+  type FrameRate,
+  type Frames,
+} from '@caesura/core/time';
 import type { Plan } from '@caesura/core/plan';
 
 /** A whole number with thin spaces between thousands: 1 080. */
 export const grouped = (n: number): string => String(n).replace(/\B(?=(\d{3})+$)/g, '\u202f');
 
 /** A number of things: “1 shot”, “29 shots”. */
-export const counted = (n: number, word: string): string => `${grouped(n)} ${word}${n === 1 ? '' : 's'}`;
+export const counted = (n: number, word: string): string =>
+  `${grouped(n)} ${word}${n === 1 ? '' : 's'}`;
 
 /** Minutes and seconds for orientation, not exact: 0:17. */
 export function clock(seconds: number): string {
@@ -34,9 +42,15 @@ export const timecodeAt = (
 ): string => formatTimecode((start + frame) as Frames, rate, dropFrame);
 
 /** A length as timecode from zero. */
-export const lengthTimecode = (length: number, { rate, dropFrame }: Pick<Plan, 'rate' | 'dropFrame'>): string =>
-  formatTimecode(length as Frames, rate, dropFrame);
+export const lengthTimecode = (
+  length: number,
+  { rate, dropFrame }: Pick<Plan, 'rate' | 'dropFrame'>,
+): string => formatTimecode(length as Frames, rate, dropFrame);
 
 /** Rate, counting and picture size in a few words. */
-export const formatLine = ({ rate, dropFrame, size }: Pick<Plan, 'rate' | 'dropFrame' | 'size'>): string =>
+export const formatLine = ({
+  rate,
+  dropFrame,
+  size,
+}: Pick<Plan, 'rate' | 'dropFrame' | 'size'>): string =>
   `${rateLabel(rate)} fps${dropFrame ? ' drop-frame' : ''} · ${size.width} × ${size.height}`;

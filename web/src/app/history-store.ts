@@ -77,11 +77,21 @@ function notedLeaving(id: string): Pick<KeptHistory, 'revision' | 'present'> | n
 }
 
 /** A kept history with the version that was noted after it, as one step more. */
-export function withNoted(kept: KeptHistory, noted: Pick<KeptHistory, 'revision' | 'present'> | null): KeptHistory {
+export function withNoted(
+  kept: KeptHistory,
+  noted: Pick<KeptHistory, 'revision' | 'present'> | null,
+): KeptHistory {
   const newer =
-    noted?.revision === kept.revision && !equal(noted.present.plan, JSON.parse(JSON.stringify(kept.present.plan)));
+    noted?.revision === kept.revision &&
+    !equal(noted.present.plan, JSON.parse(JSON.stringify(kept.present.plan)));
   return newer
-    ? { ...kept, unsaved: true, past: [...kept.past, kept.present], present: noted.present, future: [] }
+    ? {
+        ...kept,
+        unsaved: true,
+        past: [...kept.past, kept.present],
+        present: noted.present,
+        future: [],
+      }
     : kept;
 }
 
@@ -96,4 +106,5 @@ export async function keptHistory(id: string): Promise<KeptHistory | undefined> 
   }
 }
 
-export const forgetHistory = (id: string): Promise<void> => del(id, database()).catch(() => undefined);
+export const forgetHistory = (id: string): Promise<void> =>
+  del(id, database()).catch(() => undefined);

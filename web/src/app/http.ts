@@ -20,16 +20,27 @@ export async function ask(url: string, init: RequestInit = {}): Promise<Response
     answer = await fetch(url, init);
   } catch (error) {
     if (init.signal?.aborted) throw error;
-    throw new CaesuraError('no-server', 'The server cannot be reached.', 'See whether it is running, then try again.');
+    throw new CaesuraError(
+      'no-server',
+      'The server cannot be reached.',
+      'See whether it is running, then try again.',
+    );
   }
   if (!answer.ok) throw await errorOf(answer);
   return answer;
 }
 
 /** Sends JSON and reads JSON. */
-export async function askJson<T>(method: string, url: string, body?: unknown, init: RequestInit = {}): Promise<T> {
+export async function askJson<T>(
+  method: string,
+  url: string,
+  body?: unknown,
+  init: RequestInit = {},
+): Promise<T> {
   const sent =
-    body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } };
+    body === undefined
+      ? {}
+      : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } };
   const answer = await ask(url, { method, ...sent, ...init });
   return (answer.status === 204 ? null : await answer.json()) as T;
 }
@@ -37,7 +48,12 @@ export async function askJson<T>(method: string, url: string, body?: unknown, in
 /** Keeps a file on the server and returns the hash it is kept under. */
 export async function keepMedia(content: Blob, signal?: AbortSignal): Promise<string> {
   const headers = { 'content-type': content.type || 'application/octet-stream' };
-  const answer = await ask('/api/media', { method: 'POST', body: content, headers, ...(signal && { signal }) });
+  const answer = await ask('/api/media', {
+    method: 'POST',
+    body: content,
+    headers,
+    ...(signal && { signal }),
+  });
   return ((await answer.json()) as { id: string }).id;
 }
 

@@ -24,7 +24,13 @@ export interface KeyGroup {
 type Cap = readonly [combo: string, cap: string];
 
 /** Two keys that do the same one way and the other. */
-export const twoKeys = (label: string, less: Cap, more: Cap, run: (by: 1 | -1) => void, footer = true): KeyGroup => ({
+export const twoKeys = (
+  label: string,
+  less: Cap,
+  more: Cap,
+  run: (by: 1 | -1) => void,
+  footer = true,
+): KeyGroup => ({
   label,
   footer,
   keys: [
@@ -61,7 +67,8 @@ function pressesControl({ key, target }: KeyboardEvent): boolean {
 }
 
 /** Text typed into a field and not yet taken is the field's own business, undo included. */
-const isTyping = (event: KeyboardEvent): boolean => (event.target as Element).closest('[data-typed="true"]') !== null;
+const isTyping = (event: KeyboardEvent): boolean =>
+  (event.target as Element).closest('[data-typed="true"]') !== null;
 
 /** Makes keys work while no dialog is open; in fields only if asked for, and only while nothing is typed there. */
 export function useKeyGroups(groups: readonly KeyGroup[], { inFields = false } = {}): void {
@@ -71,7 +78,8 @@ export function useKeyGroups(groups: readonly KeyGroup[], { inFields = false } =
     event.preventDefault();
     all.find((key) => key.combo === hotkey)?.run();
   };
-  const combos = (printed: boolean) => all.filter((key) => (key.printed ?? false) === printed).map((key) => key.combo);
+  const combos = (printed: boolean) =>
+    all.filter((key) => (key.printed ?? false) === printed).map((key) => key.combo);
   const [placed, printed] = [combos(false), combos(true)];
   useHotkeys(placed, run, { enabled: placed.length > 0, enableOnFormTags: inFields });
   useHotkeys(printed, run, { enabled: printed.length > 0, useKey: true, ignoreModifiers: true });

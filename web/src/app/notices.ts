@@ -21,7 +21,8 @@ const slice = createSlice({
       reducer: (state, { payload }: PayloadAction<Notice>): readonly Notice[] =>
         [...state.filter((n) => n.message !== payload.message), payload].slice(-3),
     },
-    dismissed: (state, { payload }: PayloadAction<string>): readonly Notice[] => state.filter((n) => n.id !== payload),
+    dismissed: (state, { payload }: PayloadAction<string>): readonly Notice[] =>
+      state.filter((n) => n.id !== payload),
     cleared: (): readonly Notice[] => [],
   },
 });
@@ -32,6 +33,13 @@ export const notices = slice.reducer;
 /** The notice of anything thrown. */
 export function problem(error: unknown): ReturnType<typeof noticed> {
   if (error instanceof CaesuraError)
-    return noticed({ kind: 'error', message: error.message, ...(error.mend && { mend: error.mend }) });
-  return noticed({ kind: 'error', message: error instanceof Error ? error.message : String(error) });
+    return noticed({
+      kind: 'error',
+      message: error.message,
+      ...(error.mend && { mend: error.mend }),
+    });
+  return noticed({
+    kind: 'error',
+    message: error instanceof Error ? error.message : String(error),
+  });
 }

@@ -31,9 +31,12 @@ export function openingOf(stored: StoredPlan, history: KeptHistory | undefined):
       ? { past, present, future, status: 'waiting', revision }
       : { past, present: { ...present, plan: stored.plan }, future, status: 'saved', revision };
   // Saves whose answers were lost, or not yet kept here: the server has later revisions, and the last is this very plan.
-  const landed = history.revision < revision && equal(JSON.parse(JSON.stringify(present.plan)), stored.plan);
+  const landed =
+    history.revision < revision && equal(JSON.parse(JSON.stringify(present.plan)), stored.plan);
   if (!history.unsaved || landed)
-    return landed ? { past, present, future, status: 'saved', revision } : { ...fresh, status: 'saved', revision };
+    return landed
+      ? { past, present, future, status: 'saved', revision }
+      : { ...fresh, status: 'saved', revision };
   return { past, present, future, status: 'conflict', revision: history.revision };
 }
 
@@ -43,7 +46,10 @@ export async function openPlan(
   { dispatch, getState }: Pick<AppStore, 'dispatch' | 'getState'>,
 ): Promise<void> {
   await settled(getState);
-  const [stored, history] = await Promise.all([askJson<StoredPlan>('GET', `/api/plans/${id}`), keptHistory(id)]);
+  const [stored, history] = await Promise.all([
+    askJson<StoredPlan>('GET', `/api/plans/${id}`),
+    keptHistory(id),
+  ]);
   const { past, present, future, status, revision } = openingOf(stored, history);
   dispatch(viewReset());
   dispatch(compared(null));
@@ -52,7 +58,9 @@ export async function openPlan(
   dispatch(planOpened({ past, present, future }));
   if (status === 'conflict')
     dispatch(
-      saveRefused(`“${stored.plan.name}” was changed elsewhere while you had work here that was not yet saved.`),
+      saveRefused(
+        `“${stored.plan.name}” was changed elsewhere while you had work here that was not yet saved.`,
+      ),
     );
 }
 

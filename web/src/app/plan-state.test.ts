@@ -1,9 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { newPlan } from '@caesura/core/plan';
 import { frames } from '@caesura/core/time';
-import { samplePlan } from '../../../core/src/plan/testing/sample-plan.ts';
+import { samplePlan } from '../../../core/src/testing/sample-plan.ts';
 import { edit } from './plan-edits.ts';
-import { clipsFilled, planHistory, planOpened, redo, undo, type PlanHistory } from './plan-state.ts';
+import {
+  clipsFilled,
+  planHistory,
+  planOpened,
+  redo,
+  undo,
+  type PlanHistory,
+} from './plan-state.ts';
 
 const opened = (plan = samplePlan()): PlanHistory =>
   planHistory(undefined, planOpened({ past: [], present: { plan, label: null }, future: [] }));
@@ -27,7 +34,12 @@ describe('the open plan', () => {
 
   it('takes nudges of one cut in a row as one step, of another as the next', () => {
     const laidOut = after(opened(), edit('layOutSteadily'));
-    const nudged = after(laidOut, edit('nudgeCut', 3, 1), edit('nudgeCut', 3, 1), edit('nudgeCut', 4, 1));
+    const nudged = after(
+      laidOut,
+      edit('nudgeCut', 3, 1),
+      edit('nudgeCut', 3, 1),
+      edit('nudgeCut', 4, 1),
+    );
     expect(startOf(nudged, 3) - startOf(laidOut, 3)).toBe(2);
     const once = after(nudged, undo());
     expect(startOf(once, 4)).toBe(startOf(laidOut, 4));
@@ -37,7 +49,9 @@ describe('the open plan', () => {
 
   it('stays as it was when an edit cannot be done', () => {
     const state = opened();
-    expect(() => after(state, edit('changeBrief', { target: frames(0) }))).toThrow('at least 1 frame');
+    expect(() => after(state, edit('changeBrief', { target: frames(0) }))).toThrow(
+      'at least 1 frame',
+    );
     expect(after(state, { type: 'something/else' }).present).toBe(state.present);
   });
 
@@ -60,7 +74,10 @@ describe('the open plan', () => {
     const versions = [...filled.past, filled.present, ...filled.future];
     expect(versions).toHaveLength(3);
     for (const version of versions)
-      expect(version!.plan.clips[0]).toMatchObject({ proxy: facts.proxy, movement: facts.movement });
+      expect(version!.plan.clips[0]).toMatchObject({
+        proxy: facts.proxy,
+        movement: facts.movement,
+      });
     expect(filled.present!.label).toBe('lay out');
     expect(startOf(after(filled, redo()), 3)).toBe(80);
     expect(after(filled, undo()).present!.plan.score).toBeNull();

@@ -1,6 +1,7 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import undoable, { ActionCreators, type StateWithHistory } from 'redux-undo';
-import { fillClips, type FileFacts, type Plan } from '@caesura/core/plan';
+import { fillClips } from '@caesura/core/edits';
+import type { FileFacts, Plan } from '@caesura/core/plan';
 import { applied, EDIT_LABELS, isEdit, type EditAction } from './plan-edits.ts';
 
 /** Steps that can be undone. */
@@ -16,9 +17,11 @@ export interface PlanVersion {
 export type PlanHistory = StateWithHistory<PlanVersion | null>;
 
 /** Puts a plan in place of the open one, with the history it had. */
-export const planOpened = createAction<{ present: PlanVersion; past: PlanVersion[]; future: PlanVersion[] }>(
-  'plan/opened',
-);
+export const planOpened = createAction<{
+  present: PlanVersion;
+  past: PlanVersion[];
+  future: PlanVersion[];
+}>('plan/opened');
 /** Adds to the clips of a file what was made of it. It is no edit: it goes into every version, so that no undo loses it. */
 export const clipsFilled = createAction<{ content: string; facts: FileFacts }>('plan/clipsFilled');
 export const { undo, redo } = ActionCreators;
@@ -41,7 +44,10 @@ const withUndo = undoable<PlanVersion | null>(version, {
   filter: (action) => isEdit(action as UnknownAction & { type: string }),
 });
 
-function filled(history: PlanHistory, { content, facts }: { content: string; facts: FileFacts }): PlanHistory {
+function filled(
+  history: PlanHistory,
+  { content, facts }: { content: string; facts: FileFacts },
+): PlanHistory {
   const fill = (version: PlanVersion | null): PlanVersion | null => {
     const plan = version && fillClips(version.plan, content, facts);
     return plan && plan !== version.plan ? { ...version, plan } : version;
@@ -58,8 +64,17 @@ function filled(history: PlanHistory, { content, facts }: { content: string; fac
 
 /** Reducer of the open plan. An edit that throws leaves it as it was. */
 export function planHistory(state: PlanHistory | undefined, action: UnknownAction): PlanHistory {
-  if (clipsFilled.match(action)) return state ? filled(state, action.payload) : withUndo(state, action);
+  if (clipsFilled.match(action))
+    return state ? filled(state, action.payload) : withUndo(state, action);
   if (!planOpened.match(action)) return withUndo(state, action);
   const { past, present, future } = action.payload;
-  return { past, present, future, group: null, index: past.length, limit: UNDO_STEPS, _latestUnfiltered: present };
+  return {
+    past,
+    present,
+    future,
+    group: null,
+    index: past.length,
+    limit: UNDO_STEPS,
+    _latestUnfiltered: present,
+  };
 }

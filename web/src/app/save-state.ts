@@ -12,7 +12,13 @@ export interface SaveState {
   readonly problem: string | null;
 }
 
-const initialState = { id: null, revision: 0, status: 'saved', saved: null, problem: null } as SaveState;
+const initialState = {
+  id: null,
+  revision: 0,
+  status: 'saved',
+  saved: null,
+  problem: null,
+} as SaveState;
 
 const slice = createSlice({
   name: 'save',
@@ -20,7 +26,9 @@ const slice = createSlice({
   reducers: {
     kept: (
       state,
-      { payload }: PayloadAction<{ id: string; revision: number; plan: Plan; status?: SaveState['status'] }>,
+      {
+        payload,
+      }: PayloadAction<{ id: string; revision: number; plan: Plan; status?: SaveState['status'] }>,
     ): SaveState => ({
       ...state,
       id: payload.id,
@@ -45,5 +53,6 @@ const slice = createSlice({
   },
 });
 
-export const { kept, saveWaiting, saveNotNeeded, saveStarted, saveFailed, saveRefused } = slice.actions;
+export const { kept, saveWaiting, saveNotNeeded, saveStarted, saveFailed, saveRefused } =
+  slice.actions;
 export const saveState = slice.reducer;

@@ -2,7 +2,8 @@ import { useCallback, useSyncExternalStore } from 'react';
 
 export type Theme = 'light' | 'dark';
 
-const current = (): Theme => (document.documentElement.dataset.bsTheme === 'dark' ? 'dark' : 'light');
+const current = (): Theme =>
+  document.documentElement.dataset.bsTheme === 'dark' ? 'dark' : 'light';
 const watchers = new Set<() => void>();
 
 function watch(tell: () => void): () => void {

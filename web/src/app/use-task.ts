@@ -6,7 +6,10 @@ import { useAppDispatch } from './store.ts';
 export interface Task {
   readonly working: { readonly what: string; readonly fraction: number | null } | null;
   readonly run: (
-    work: (onStage: (what: string, fraction: number | null) => void, signal: AbortSignal) => Promise<void>,
+    work: (
+      onStage: (what: string, fraction: number | null) => void,
+      signal: AbortSignal,
+    ) => Promise<void>,
   ) => void;
   readonly stop: () => void;
 }

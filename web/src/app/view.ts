@@ -18,8 +18,15 @@ const slice = createSlice({
   initialState: { frame: frames(0), cut: null, also: [], keys: false } as View,
   reducers: {
     placed: (state, { payload }: PayloadAction<Frames>): View => ({ ...state, frame: payload }),
-    cutSelected: (state, { payload }: PayloadAction<number | null>): View => ({ ...state, cut: payload, also: [] }),
-    cutsSelected: (state, { payload }: PayloadAction<{ cut: number; also: readonly number[] }>): View => ({
+    cutSelected: (state, { payload }: PayloadAction<number | null>): View => ({
+      ...state,
+      cut: payload,
+      also: [],
+    }),
+    cutsSelected: (
+      state,
+      { payload }: PayloadAction<{ cut: number; also: readonly number[] }>,
+    ): View => ({
       ...state,
       cut: payload.cut,
       also: payload.also.filter((c) => c !== payload.cut),

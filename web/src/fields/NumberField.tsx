@@ -10,7 +10,11 @@ export function numberOf(text: string, least: number, most: number): number {
     .replace(',', '.');
   const number = Number(bare.trim());
   if (bare.trim() === '' || !Number.isFinite(number) || number < least || number > most)
-    throw new CaesuraError('bad-number', `“${text}” is no number from ${least} to ${most}.`, 'Give another.');
+    throw new CaesuraError(
+      'bad-number',
+      `“${text}” is no number from ${least} to ${most}.`,
+      'Give another.',
+    );
   return number;
 }
 

@@ -1,6 +1,13 @@
 import { useId, useState } from 'react';
 import { Form } from 'react-bootstrap';
-import { parseRate, rateLabel, sameRate, toText, USUAL_RATES, type FrameRate } from '@caesura/core/time';
+import {
+  parseRate,
+  rateLabel,
+  sameRate,
+  toText,
+  USUAL_RATES,
+  type FrameRate,
+} from '@caesura/core/time';
 import { TextField } from './TextField.tsx';
 
 const CUSTOM = 'custom';

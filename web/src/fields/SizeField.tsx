@@ -22,7 +22,8 @@ export const sizeText = ({ width, height }: Size): string => `${width} × ${heig
 
 /** The size of the picture in pixels. */
 export function SizeField({ value, onCommit }: { value: Size; onCommit: (size: Size) => boolean }) {
-  const shape = value.width > value.height ? 'wide' : value.width < value.height ? 'tall' : 'square';
+  const shape =
+    value.width > value.height ? 'wide' : value.width < value.height ? 'tall' : 'square';
   return (
     <TextField
       label="Frame size"

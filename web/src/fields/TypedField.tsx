@@ -22,7 +22,10 @@ interface Props<T> {
 }
 
 /** What a text means, or why it means nothing. */
-function understood<T>(text: string, parse: (text: string) => T): { value: T } | { error: CaesuraError } {
+function understood<T>(
+  text: string,
+  parse: (text: string) => T,
+): { value: T } | { error: CaesuraError } {
   try {
     return { value: parse(text) };
   } catch (error) {
@@ -33,7 +36,18 @@ function understood<T>(text: string, parse: (text: string) => T): { value: T } |
 
 /** A field whose text is taken on Enter or when it is left; Escape gives up what was typed. */
 export function TypedField<T>(props: Props<T>) {
-  const { label, written, parse, onCommit, also, show, step, narrow, figures, maxLength = 120 } = props;
+  const {
+    label,
+    written,
+    parse,
+    onCommit,
+    also,
+    show,
+    step,
+    narrow,
+    figures,
+    maxLength = 120,
+  } = props;
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const meaning = typed === null ? null : understood(typed, parse);
@@ -50,7 +64,12 @@ export function TypedField<T>(props: Props<T>) {
     else if (event.key === 'Escape') setTyped(null);
     else if (step && !wrong && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
       event.preventDefault();
-      take(step(meaning && 'value' in meaning ? meaning.value : null, event.key === 'ArrowUp' ? 1 : -1));
+      take(
+        step(
+          meaning && 'value' in meaning ? meaning.value : null,
+          event.key === 'ArrowUp' ? 1 : -1,
+        ),
+      );
     }
   };
   return (

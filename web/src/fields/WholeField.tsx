@@ -6,7 +6,11 @@ import { TypedField } from './TypedField.tsx';
 export function wholeOf(text: string, least: number, most: number): number {
   const number = Number(text);
   if (text.trim() === '' || !Number.isInteger(number) || number < least || number > most)
-    throw new CaesuraError('bad-number', `“${text}” is no whole number from ${least} to ${most}.`, 'Give another.');
+    throw new CaesuraError(
+      'bad-number',
+      `“${text}” is no whole number from ${least} to ${most}.`,
+      'Give another.',
+    );
   return number;
 }
 

@@ -27,9 +27,14 @@ const read = (content: string, of: Partial<ReadFile> = {}): ReadFile => ({
 const file = (name: string) => new File(['x'], name);
 
 /** A queue on an empty plan whose work is done by name; a watched file waits until it is let go on. */
-function queueOf(reads: Readonly<Record<string, ReadFile | Error>>, watchFails: readonly string[] = []) {
+function queueOf(
+  reads: Readonly<Record<string, ReadFile | Error>>,
+  watchFails: readonly string[] = [],
+) {
   const store = makeStore();
-  store.dispatch(planOpened({ past: [], present: { plan: newPlan('New'), label: null }, future: [] }));
+  store.dispatch(
+    planOpened({ past: [], present: { plan: newPlan('New'), label: null }, future: [] }),
+  );
   const watched: string[] = [];
   const work: FileWork = {
     read: async ({ name }) => {
@@ -41,7 +46,8 @@ function queueOf(reads: Readonly<Record<string, ReadFile | Error>>, watchFails: 
       watched.push(name);
       onProgress(0.5);
       await new Promise((done) => setTimeout(done, 5));
-      if (watchFails.includes(name)) throw new CaesuraError('cut-short', `“${name}” breaks off.`, 'Copy it again.');
+      if (watchFails.includes(name))
+        throw new CaesuraError('cut-short', `“${name}” breaks off.`, 'Copy it again.');
       return { ...known.facts, movement: hash('e'), proxy: hash('f') };
     },
   };
@@ -57,7 +63,10 @@ function queueOf(reads: Readonly<Record<string, ReadFile | Error>>, watchFails: 
 
 describe('files on their way to clips', () => {
   it('are all read before the first is watched, and each clip then has what was made of it', async () => {
-    const { queue, plan, settled, watched, store } = queueOf({ 'a.mp4': read(hash('a')), 'b.mp4': read(hash('b')) });
+    const { queue, plan, settled, watched, store } = queueOf({
+      'a.mp4': read(hash('a')),
+      'b.mp4': read(hash('b')),
+    });
     queue.add([file('a.mp4'), file('b.mp4')]);
     while (watched.length === 0) await new Promise((done) => setTimeout(done, 1));
     expect(plan().clips.map((c) => [c.name, c.movement])).toEqual([
@@ -75,7 +84,11 @@ describe('files on their way to clips', () => {
   it('that fail leave their message and let the others go on', async () => {
     const { queue, plan, settled, notes } = queueOf(
       {
-        'bad.mp4': new CaesuraError('bad-media', '“bad.mp4” is damaged and cannot be read.', 'Choose another.'),
+        'bad.mp4': new CaesuraError(
+          'bad-media',
+          '“bad.mp4” is damaged and cannot be read.',
+          'Choose another.',
+        ),
         'cut.mp4': read(hash('a')),
         'good.mp4': read(hash('b')),
       },
@@ -99,7 +112,10 @@ describe('files on their way to clips', () => {
   });
 
   it('are stopped, and go on where they were', async () => {
-    const { queue, settled, watched, plan } = queueOf({ 'a.mp4': read(hash('a')), 'b.mp4': read(hash('b')) });
+    const { queue, settled, watched, plan } = queueOf({
+      'a.mp4': read(hash('a')),
+      'b.mp4': read(hash('b')),
+    });
     queue.add([file('a.mp4'), file('b.mp4')]);
     while (watched.length === 0) await new Promise((done) => setTimeout(done, 1));
     queue.stop();

@@ -1,5 +1,6 @@
 import { nanoid } from '@reduxjs/toolkit';
-import { clipOfFile, clipsOfFile, type Plan } from '@caesura/core/plan';
+import { clipOfFile, clipsOfFile } from '@caesura/core/edits';
+import type { Plan } from '@caesura/core/plan';
 import { rateLabel } from '@caesura/core/time';
 import { edit } from '../app/plan-edits.ts';
 import { clipsFilled } from '../app/plan-state.ts';
@@ -61,7 +62,10 @@ export class FileQueue {
   #reading = false;
   #watching = false;
 
-  constructor(store: Pick<AppStore, 'dispatch' | 'getState'>, work: FileWork = { read: readFile, watch: watchFile }) {
+  constructor(
+    store: Pick<AppStore, 'dispatch' | 'getState'>,
+    work: FileWork = { read: readFile, watch: watchFile },
+  ) {
     this.#store = store;
     this.#work = work;
   }
@@ -89,7 +93,10 @@ export class FileQueue {
   /** Stops a file, or all. What is known of it by then stays. */
   stop(id?: string): void {
     for (const entry of this.#entries)
-      if ((id === undefined || entry.view.id === id) && !['done', 'failed', 'stopped'].includes(entry.view.stage)) {
+      if (
+        (id === undefined || entry.view.id === id) &&
+        !['done', 'failed', 'stopped'].includes(entry.view.stage)
+      ) {
         entry.abort.abort();
         this.#put(entry, { stage: 'stopped', fraction: 0 });
       }
@@ -108,7 +115,8 @@ export class FileQueue {
   /** Takes files that are not at work off the list. */
   clear(id?: string): void {
     this.#entries = this.#entries.filter(
-      ({ view }) => (id !== undefined && view.id !== id) || !['done', 'failed', 'stopped'].includes(view.stage),
+      ({ view }) =>
+        (id !== undefined && view.id !== id) || !['done', 'failed', 'stopped'].includes(view.stage),
     );
     this.#show();
   }
@@ -161,7 +169,9 @@ export class FileQueue {
           `Its frames are unevenly spaced, ${mean.toFixed(2)} a second on average. It is counted at ${rateLabel(facts.rate)} fps; give it the rate that your editing program uses for it.`,
         );
       if (!canDecode && !facts.proxy)
-        notes.push(`This browser cannot show ${facts.codec ?? 'its pictures'}; it is planned with its numbers alone.`);
+        notes.push(
+          `This browser cannot show ${facts.codec ?? 'its pictures'}; it is planned with its numbers alone.`,
+        );
       const watched = facts.movement !== undefined || !canDecode;
       return { stage: watched ? 'done' : 'queued', fraction: 0, note: notes.join(' ') || null };
     });
@@ -208,6 +218,8 @@ export class FileQueue {
       );
     this.#store.dispatch(clipsFilled({ content, facts }));
     if (same) return [`It is in the plan already, as “${first.name}”.`];
-    return [`It was recognised as “${first.name}”${first.content ? ', by its content' : ', by its name and frames'}.`];
+    return [
+      `It was recognised as “${first.name}”${first.content ? ', by its content' : ', by its name and frames'}.`,
+    ];
   }
 }

@@ -1,13 +1,19 @@
 import { proxy } from 'comlink';
 import type { FileFacts } from '@caesura/core/plan';
 import { framesAtRate, packTimes, type FrameTimes } from '@caesura/core/footage';
-import { CaesuraError, sourceFrames, toNumber, USUAL_RATES, type FrameRate } from '@caesura/core/time';
+import {
+  CaesuraError,
+  sourceFrames,
+  toNumber,
+  USUAL_RATES,
+  type FrameRate,
+} from '@caesura/core/time';
 import { ask, askJson, keepMedia } from '../app/http.ts';
 import type { MediaWorker } from '../workers/media-worker.ts';
 import { startMediaWorker } from '../workers/start.ts';
 import { inWorker } from '../workers/task.ts';
 import type { VideoHeader } from '../workers/video-header.ts';
-import type { Watched } from '../workers/watch-video.ts';
+import type { Watched } from '../workers/analyse-video.ts';
 
 /** What was read of a file. */
 export interface ReadFile {
@@ -26,7 +32,9 @@ export interface ReadFile {
 function likelyRate({ ticks, ticksPerSecond }: FrameTimes): FrameRate {
   const gaps = ticks.slice(1).map((t, i) => t - ticks[i]!);
   const usual = ticksPerSecond / (gaps.toSorted((a, b) => a - b)[gaps.length >> 1] || 1);
-  return USUAL_RATES.reduce((a, b) => (Math.abs(toNumber(b) - usual) < Math.abs(toNumber(a) - usual) ? b : a));
+  return USUAL_RATES.reduce((a, b) =>
+    Math.abs(toNumber(b) - usual) < Math.abs(toNumber(a) - usual) ? b : a,
+  );
 }
 
 /** What was made of a file before, by its content; null when it was not seen yet. */
@@ -76,13 +84,23 @@ export async function readFile(
   );
   const read = factsOf(file, header);
   const mean = header.found!.rate ? null : header.found!.mean;
-  const common = { content: header.content, canDecode: header.canDecode, stored: header.frames, mean };
+  const common = {
+    content: header.content,
+    canDecode: header.canDecode,
+    stored: header.frames,
+    mean,
+  };
   const known = await knownFacts(header.content, signal);
   if (known) return { ...common, facts: known };
   const poster =
     header.canDecode &&
-    (await inWorker<MediaWorker, Blob | null>(startMediaWorker, (worker) => worker.readPoster(file), signal));
-  const times = mean === null ? null : new Blob([packTimes(header.times)], { type: 'application/json' });
+    (await inWorker<MediaWorker, Blob | null>(
+      startMediaWorker,
+      (worker) => worker.readPoster(file),
+      signal,
+    ));
+  const times =
+    mean === null ? null : new Blob([packTimes(header.times)], { type: 'application/json' });
   const facts = {
     ...read,
     ...(poster && { poster: await keepMedia(poster, signal) }),
@@ -109,7 +127,7 @@ export async function watchFile(
 ): Promise<FileFacts> {
   const made = await inWorker<MediaWorker, Watched>(
     startMediaWorker,
-    (worker) => worker.watchVideo(file, stored, proxy(onProgress)),
+    (worker) => worker.analyseVideo(file, stored, proxy(onProgress)),
     signal,
   );
   const whole = {

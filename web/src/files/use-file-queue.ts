@@ -5,7 +5,10 @@ import type { FileQueue, QueuedFile } from './file-queue.ts';
 export const FileQueueContext = createContext<FileQueue | null>(null);
 
 /** The queue of the open plan and the files in it; only inside a plan's screens. */
-export function useFileQueue(): { readonly queue: FileQueue; readonly files: readonly QueuedFile[] } {
+export function useFileQueue(): {
+  readonly queue: FileQueue;
+  readonly files: readonly QueuedFile[];
+} {
   const queue = useContext(FileQueueContext)!;
   return { queue, files: useSyncExternalStore(queue.subscribe, queue.files) };
 }

@@ -15,7 +15,10 @@ export const STRIP_PICTURES = 8;
 export const STRIP_HEIGHT = 54;
 
 /** The size of a small copy of a picture, both sides even; a smaller picture stays as it is. */
-export function proxySize(width: number, height: number): { readonly width: number; readonly height: number } {
+export function proxySize(
+  width: number,
+  height: number,
+): { readonly width: number; readonly height: number } {
   const scale = Math.min(1, PROXY_WIDTH / Math.max(width, height));
   const even = (side: number) => Math.max(2, 2 * Math.round((side * scale) / 2));
   return { width: even(width), height: even(height) };

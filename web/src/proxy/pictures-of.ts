@@ -1,4 +1,4 @@
-import type { Layer } from '@caesura/core/picture';
+import type { Layer } from '@caesura/core/film';
 import type { Clip } from '@caesura/core/plan';
 import { indexOf, type ProxyReader } from './reader.ts';
 

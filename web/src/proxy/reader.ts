@@ -9,14 +9,17 @@ export interface ProxyReader {
   /** A frame, counted as stored; null when there is none. The caller closes it. Calls are answered in order. */
   readonly picture: (frame: number) => Promise<VideoSample | null>;
   /** Several frames in ascending order, each closed by the caller. */
-  readonly pictures: (frames: readonly number[]) => AsyncGenerator<VideoSample | null, void, unknown>;
+  readonly pictures: (
+    frames: readonly number[],
+  ) => AsyncGenerator<VideoSample | null, void, unknown>;
   readonly close: () => void;
 }
 
 /** The middle of the time in which a frame is shown, in seconds: no rounding of times can turn it into another. */
 const middleOf = (frame: number): number => ((frame + 0.5) * PROXY_FRAME_US) / 1e6;
 /** The frame that a sample of a small copy is, counted as stored. */
-export const indexOf = (sample: VideoSample): number => Math.round((sample.timestamp * 1e6) / PROXY_FRAME_US);
+export const indexOf = (sample: VideoSample): number =>
+  Math.round((sample.timestamp * 1e6) / PROXY_FRAME_US);
 
 /** Opens a small copy by its content hash. Throws when it is gone or cannot be read. */
 export async function openProxy(id: string, signal?: AbortSignal): Promise<ProxyReader> {

@@ -10,7 +10,7 @@ import { useAppDispatch } from '../app/store.ts';
 import { useTask } from '../app/use-task.ts';
 import { Choose } from '../fields/Choose.tsx';
 import { WholeField } from '../fields/WholeField.tsx';
-import { Working } from '../marks/Working.tsx';
+import { Working } from '../components/Working.tsx';
 import type { FilmWorker, MadeFilm } from '../workers/film-worker.ts';
 import { startFilmWorker } from '../workers/start.ts';
 import { inWorker } from '../workers/task.ts';
@@ -22,10 +22,20 @@ const CONTAINERS = { webm: 'WebM', mp4: 'MP4' } as const;
 export const ALL_HEARD: readonly Heard[] = ['music', 'voice', 'effect', 'accent'];
 
 /** Writes the film, as it is played, as a video file. */
-export function AnimaticMaker({ plan, heard = ALL_HEARD }: { plan: Plan; heard?: readonly Heard[] }) {
+export function AnimaticMaker({
+  plan,
+  heard = ALL_HEARD,
+}: {
+  plan: Plan;
+  heard?: readonly Heard[];
+}) {
   const dispatch = useAppDispatch();
   const { working, run, stop } = useTask();
-  const [form, setForm] = useState<Omit<AnimaticForm, 'heard'>>({ container: 'webm', width: 640, figures: true });
+  const [form, setForm] = useState<Omit<AnimaticForm, 'heard'>>({
+    container: 'webm',
+    width: 640,
+    figures: true,
+  });
   const make = () =>
     run(async (onStage, signal) => {
       onStage('Making the animatic', 0);
@@ -39,7 +49,8 @@ export function AnimaticMaker({ plan, heard = ALL_HEARD }: { plan: Plan; heard?:
           ),
         signal,
       );
-      for (const message of silent) dispatch(noticed({ kind: 'error', message, mend: 'It is silent in the file.' }));
+      for (const message of silent)
+        dispatch(noticed({ kind: 'error', message, mend: 'It is silent in the file.' }));
       download(safeFileName(plan.name, form.container), bytes, `video/${form.container}`);
     });
   return (

@@ -7,7 +7,7 @@ import { download } from '../app/download.ts';
 import { noticed } from '../app/notices.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useTask } from '../app/use-task.ts';
-import { Working } from '../marks/Working.tsx';
+import { Working } from '../components/Working.tsx';
 import type { FilmWorker } from '../workers/film-worker.ts';
 import { startFilmWorker } from '../workers/start.ts';
 import { inWorker } from '../workers/task.ts';
@@ -24,7 +24,10 @@ export function GuideMaker({ plan }: { plan: Plan }) {
   const make = () =>
     run(async (onStage, signal) => {
       onStage('Mixing the sound', 0);
-      const { bytes, silent, ...figures } = await inWorker<FilmWorker, GuideTrack & { silent: readonly string[] }>(
+      const { bytes, silent, ...figures } = await inWorker<
+        FilmWorker,
+        GuideTrack & { silent: readonly string[] }
+      >(
         startFilmWorker,
         (worker) =>
           worker.guide(
@@ -34,7 +37,8 @@ export function GuideMaker({ plan }: { plan: Plan }) {
           ),
         signal,
       );
-      for (const message of silent) dispatch(noticed({ kind: 'error', message, mend: 'It is silent in the file.' }));
+      for (const message of silent)
+        dispatch(noticed({ kind: 'error', message, mend: 'It is silent in the file.' }));
       setMade(figures);
       download(safeFileName(`${plan.name} guide`, 'wav'), bytes, 'audio/wav');
     });

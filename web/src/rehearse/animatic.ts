@@ -51,14 +51,18 @@ async function codecsOf(container: AnimaticForm['container'], width: number, hei
   const sound = container === 'mp4' ? (['aac', 'opus'] as const) : (['opus'] as const);
   const canDraw = await canEncodeVideo(video, { width, height, bitrate: BITRATE.video });
   const audio = await Promise.all(
-    sound.map((codec) => canEncodeAudio(codec, { numberOfChannels: 2, sampleRate: MIX_RATE, bitrate: BITRATE.audio })),
+    sound.map((codec) =>
+      canEncodeAudio(codec, { numberOfChannels: 2, sampleRate: MIX_RATE, bitrate: BITRATE.audio }),
+    ),
   );
   const codec = sound[audio.indexOf(true)];
   if (!canDraw || !codec)
     throw new CaesuraError(
       'no-encoder',
       `This browser cannot write ${container === 'mp4' ? 'MP4' : 'WebM'}.`,
-      container === 'mp4' ? 'Choose WebM.' : 'Open Caesura in a browser with WebCodecs, such as Chromium.',
+      container === 'mp4'
+        ? 'Choose WebM.'
+        : 'Open Caesura in a browser with WebCodecs, such as Chromium.',
     );
   return { video, audio: codec };
 }
@@ -73,11 +77,15 @@ export async function animatic(
   onProgress: (fraction: number) => void,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const length = plan.score?.length ?? 0;
-  if (length === 0) throw new CaesuraError('no-score', 'There is no film yet.', 'Lay it out in Score first.');
+  if (length === 0)
+    throw new CaesuraError('no-score', 'There is no film yet.', 'Lay it out in Score first.');
   const width = even(form.width);
   const canvas = new OffscreenCanvas(width, even((width * plan.size.height) / plan.size.width));
   const codecs = await codecsOf(form.container, canvas.width, canvas.height);
-  const format = form.container === 'mp4' ? new Mp4OutputFormat({ fastStart: 'in-memory' }) : new WebMOutputFormat();
+  const format =
+    form.container === 'mp4'
+      ? new Mp4OutputFormat({ fastStart: 'in-memory' })
+      : new WebMOutputFormat();
   const output = new Output({ format, target: new BufferTarget() });
   const pictures = new CanvasSource(canvas, {
     codec: codecs.video,
@@ -92,7 +100,7 @@ export async function animatic(
   const total = Math.round(heardLength(plan) * MIX_RATE);
   let heard = 0;
   /** Mixes up to a time of the film, so that sound and pictures lie side by side in the file. */
-  const hear = async (until: number) => {
+  const analyseSound = async (until: number) => {
     while (heard < total && heard < until * MIX_RATE) {
       const count = Math.min(MIX_RATE, total - heard);
       const [left, right] = sound.mix(name, heard, count, form.heard);
@@ -119,10 +127,10 @@ export async function animatic(
       drawFigures(canvas, [timecode, place, shot]);
     }
     await pictures.add(timeOf(frame), timeOf(frame + 1) - timeOf(frame));
-    await hear(timeOf(frame + 1));
+    await analyseSound(timeOf(frame + 1));
     if (frame % 10 === 0) onProgress(frame / length);
   }
-  await hear(Infinity);
+  await analyseSound(Infinity);
   await output.finalize();
   return new Uint8Array(output.target.buffer!);
 }

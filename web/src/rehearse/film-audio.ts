@@ -1,9 +1,9 @@
 import type { Remote } from 'comlink';
-import { mixSample } from '@caesura/core/picture';
+import { mixSample } from '@caesura/core/film';
 import { MIX_RATE, type Heard } from '@caesura/core/sound';
 import type { FrameRate } from '@caesura/core/time';
 import type { Listening, SoundWorker } from '../workers/sound-worker.ts';
-import { secondsToStep, type Order } from './order.ts';
+import { secondsToStep, type PlayRange } from './play-range.ts';
 
 /** Sound is handed to the audio clock this far ahead, looked after this often. Seconds, milliseconds. */
 const AHEAD = 0.8;
@@ -13,7 +13,7 @@ const START_AFTER = 0.08;
 const CROSSOVER = 0.012;
 
 /** Whose sound is heard, and what of it. */
-export interface Ear {
+export interface AudioAnalyser {
   readonly name: string;
   readonly heard: readonly Heard[];
 }
@@ -35,13 +35,13 @@ export class FilmAudio {
   private line: Line | null = null;
   private timer = 0;
   private startedAt = 0;
-  private ear: Ear = { name: '', heard: [] };
+  private ear: AudioAnalyser = { name: '', heard: [] };
 
   constructor(
     private readonly context: AudioContext,
     private readonly worker: Remote<SoundWorker>,
     private readonly rate: FrameRate,
-    private readonly order: Order,
+    private readonly order: PlayRange,
     private readonly speed: number,
     private readonly onEnd: () => void,
   ) {}
@@ -50,7 +50,7 @@ export class FilmAudio {
   private readonly sampleOf = (frame: number): number => mixSample(frame, this.rate);
 
   /** The stretch from a frame to the end of the lap. */
-  private readonly listening = (ear: Ear, frame: number): Listening => ({
+  private readonly listening = (ear: AudioAnalyser, frame: number): Listening => ({
     ...ear,
     from: this.sampleOf(frame),
     to: this.sampleOf(this.order.to),
@@ -58,7 +58,8 @@ export class FilmAudio {
   });
 
   /** Time of the audio clock on which a step begins. */
-  private readonly timeOf = (step: number): number => this.startedAt + secondsToStep(step, this.rate) / this.speed;
+  private readonly timeOf = (step: number): number =>
+    this.startedAt + secondsToStep(step, this.rate) / this.speed;
 
   /** The lap after one that began on a step with a frame; exact, so that laps do not drift from the pictures. */
   private lapAfter(step: number, frame: number): Line['next'] {
@@ -86,11 +87,14 @@ export class FilmAudio {
     line.gain.gain.setValueAtTime(1, at);
     line.gain.gain.linearRampToValueAtTime(0, at + CROSSOVER);
     for (const node of line.nodes) node.stop(at + CROSSOVER);
-    window.setTimeout(() => line.gain.disconnect(), 1000 * (at + CROSSOVER - this.context.currentTime) + 100);
+    window.setTimeout(
+      () => line.gain.disconnect(),
+      1000 * (at + CROSSOVER - this.context.currentTime) + 100,
+    );
   }
 
   /** Hands over what is to be heard soon. */
-  private async supply(line: Line, ear: Ear): Promise<void> {
+  private async supply(line: Line, ear: AudioAnalyser): Promise<void> {
     if (line.fetching) return;
     line.fetching = true;
     while (!line.closed && line.until < this.context.currentTime + AHEAD) {
@@ -113,7 +117,11 @@ export class FilmAudio {
   }
 
   private schedule(line: Line, [left, right]: readonly [Float32Array, Float32Array]): void {
-    const buffer = new AudioBuffer({ numberOfChannels: 2, length: left.length, sampleRate: MIX_RATE });
+    const buffer = new AudioBuffer({
+      numberOfChannels: 2,
+      length: left.length,
+      sampleRate: MIX_RATE,
+    });
     buffer.copyToChannel(left as Float32Array<ArrayBuffer>, 0);
     buffer.copyToChannel(right as Float32Array<ArrayBuffer>, 1);
     const node = new AudioBufferSourceNode(this.context, { buffer });
@@ -129,7 +137,7 @@ export class FilmAudio {
   }
 
   /** Begins at the order's first frame. */
-  async start(ear: Ear): Promise<void> {
+  async start(ear: AudioAnalyser): Promise<void> {
     await this.context.resume();
     const line = this.newLine(0, this.order.at);
     this.line = line;
@@ -159,7 +167,7 @@ export class FilmAudio {
   }
 
   /** Goes over to another version or other sounds, from a step on; the old one is heard until the new is there. */
-  async turnTo(ear: Ear, step: number, frame: number): Promise<void> {
+  async turnTo(ear: AudioAnalyser, step: number, frame: number): Promise<void> {
     const old = this.line;
     if (!old) return;
     this.ear = ear;

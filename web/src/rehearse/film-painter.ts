@@ -1,7 +1,7 @@
-import { filmOf, layersAt, type Film } from '@caesura/core/picture';
+import { filmOf, layersAt, type Film } from '@caesura/core/film';
 import type { PictureValues } from '@caesura/core/joins';
 import type { Clip, Plan } from '@caesura/core/plan';
-import { paintLayers, type Canvas } from '../marks/paint-layers.ts';
+import { paintLayers, type Canvas } from '../components/paint-layers.ts';
 import { picturesOf } from '../proxy/pictures-of.ts';
 import { openProxy, type ProxyReader } from '../proxy/reader.ts';
 
@@ -56,7 +56,13 @@ export class FilmPainter {
     paintLayers(canvas, pictured, film.plan.size.width);
     return pictured.map(({ layer, picture, shown }) => {
       picture?.close();
-      return { shot: layer.shot, clip: layer.clip?.id ?? null, source: layer.source, shown, values: layer.values };
+      return {
+        shot: layer.shot,
+        clip: layer.clip?.id ?? null,
+        source: layer.source,
+        shown,
+        values: layer.values,
+      };
     });
   }
 }

@@ -2,11 +2,11 @@ import {
   CLICK,
   mixed,
   soundingOf,
-  voicesOf,
+  audioEventsOf,
   type Decoded,
   type Heard,
   type Sounding,
-  type Voice,
+  type AudioEvent,
 } from '@caesura/core/sound';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
@@ -24,9 +24,9 @@ interface Need {
 }
 
 /** What each file is needed for. Effects are needed whole, since they are measured. */
-function needsOf(voices: readonly Voice[]): Map<string, Need> {
+function needsOf(events: readonly AudioEvent[]): Map<string, Need> {
   const needs = new Map<string, Need>();
-  for (const { media, fileName, anchor, starts, ends, sampleRate, by } of voices) {
+  for (const { media, fileName, anchor, starts, ends, sampleRate, by } of events) {
     if (media === null) continue;
     const place = (at: number) => anchor.sample + (at - anchor.at) * sampleRate;
     const from = by === 'sample' ? Math.max(0, Math.floor(place(starts)) - MARGIN) : 0;
@@ -53,7 +53,10 @@ async function decode(media: string, { fileName, from, to }: Need): Promise<Deco
 
 /** Makes the sound of films: every file decoded once, mixed where it is asked for. */
 export class FilmSound {
-  private readonly files = new Map<string, { readonly need: Need; readonly decoded: Promise<Decoded> }>();
+  private readonly files = new Map<
+    string,
+    { readonly need: Need; readonly decoded: Promise<Decoded> }
+  >();
   private readonly films = new Map<string, readonly Sounding[]>();
   /** Voices made ready before, by all that they are made of. */
   private readonly ready = new Map<string, Sounding>();
@@ -62,9 +65,13 @@ export class FilmSound {
    * Takes a plan under a name, in place of the one before: decodes what it needs. Returns what could not be decoded and stays
    * silent, in words.
    */
-  async load(name: string, plan: Plan, onProgress: (fraction: number) => void = () => undefined): Promise<string[]> {
-    const voices = voicesOf(plan);
-    const needs = needsOf(voices);
+  async load(
+    name: string,
+    plan: Plan,
+    onProgress: (fraction: number) => void = () => undefined,
+  ): Promise<string[]> {
+    const events = audioEventsOf(plan);
+    const needs = needsOf(events);
     const silent: string[] = [];
     let done = 0;
     for (const [media, need] of needs) {
@@ -73,17 +80,21 @@ export class FilmSound {
         this.files.set(media, { need, decoded: decode(media, need) });
       await this.files.get(media)!.decoded.catch((error: unknown) => {
         this.files.delete(media);
-        silent.push(error instanceof CaesuraError ? error.message : `“${need.fileName}” could not be decoded.`);
+        silent.push(
+          error instanceof CaesuraError
+            ? error.message
+            : `“${need.fileName}” could not be decoded.`,
+        );
       });
       onProgress(++done / needs.size);
     }
     const soundings: Sounding[] = [];
-    for (const voice of voices) {
-      const decoded = voice.media === null ? CLICK : await this.files.get(voice.media)?.decoded;
+    for (const event of events) {
+      const decoded = event.media === null ? CLICK : await this.files.get(event.media)?.decoded;
       if (!decoded) continue;
       // Where a voice lies and how loud it is may change without its sound being made anew.
-      const key = `${voice.media} ${voice.rate} ${voice.semitones} ${voice.by} ${voice.anchor.at} ${voice.anchor.sample} ${decoded.from}`;
-      const sounding = { ...(this.ready.get(key) ?? soundingOf(voice, decoded)), voice };
+      const key = `${event.media} ${event.rate} ${event.semitones} ${event.by} ${event.anchor.at} ${event.anchor.sample} ${decoded.from}`;
+      const sounding = { ...(this.ready.get(key) ?? soundingOf(event, decoded)), event };
       this.ready.set(key, sounding);
       soundings.push(sounding);
     }
@@ -98,8 +109,13 @@ export class FilmSound {
   }
 
   /** `count` samples of a film from sample `from` on, left and right, of what is to be heard. */
-  mix(name: string, from: number, count: number, heard: readonly Heard[]): [Float32Array, Float32Array] {
-    const voices = (this.films.get(name) ?? []).filter(({ voice }) => heard.includes(voice.of));
-    return mixed(voices, from, count);
+  mix(
+    name: string,
+    from: number,
+    count: number,
+    heard: readonly Heard[],
+  ): [Float32Array, Float32Array] {
+    const events = (this.films.get(name) ?? []).filter(({ event }) => heard.includes(event.of));
+    return mixed(events, from, count);
   }
 }

@@ -44,8 +44,14 @@ export async function guideTrack(
   onProgress: (fraction: number) => void,
 ): Promise<GuideTrack> {
   if (heardLength(plan) > LONGEST)
-    throw new CaesuraError('too-long', 'A guide track lasts up to an hour.', 'Lay out a shorter film.');
-  const { top, topAt, loudness } = await sumLevel(sound, name, plan, heard, new Map(), (f) => onProgress(f / 2));
+    throw new CaesuraError(
+      'too-long',
+      'A guide track lasts up to an hour.',
+      'Lay out a shorter film.',
+    );
+  const { top, topAt, loudness } = await sumLevel(sound, name, plan, heard, new Map(), (f) =>
+    onProgress(f / 2),
+  );
   const turnedDown = Math.max(0, top + HEADROOM);
   const gain = 10 ** (-turnedDown / 20);
   const output = new Output({ format: new WavOutputFormat(), target: new BufferTarget() });
@@ -68,6 +74,9 @@ export async function guideTrack(
     onProgress(0.5 + done / 2);
   }
   await output.finalize();
-  const bytes = withWaveCues(new Uint8Array(output.target.buffer!), guideCues(plan)) as Uint8Array<ArrayBuffer>;
+  const bytes = withWaveCues(
+    new Uint8Array(output.target.buffer!),
+    guideCues(plan),
+  ) as Uint8Array<ArrayBuffer>;
   return { bytes, top, topAt, turnedDown, loudness: loudness - turnedDown };
 }

@@ -1,4 +1,5 @@
-import { cuesOf, landingOf, shotFacts, type Plan } from '@caesura/core/plan';
+import { cuesOf, landingOf, shotFacts } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { speedAt } from '@caesura/core/curves';
 import { frames, percent } from '@caesura/core/time';
 import { timecodeAt } from '../app/format.ts';
@@ -22,7 +23,9 @@ export function overlayOf(plan: Plan): (frame: number) => OverlayWords {
       : '';
     return {
       timecode: `${timecodeAt(frame, plan)} · ${frame}`,
-      place: landing ? `${landing.onCue ? '' : 'near '}bar ${landing.cue.bar} beat ${landing.cue.beat}` : '',
+      place: landing
+        ? `${landing.onCue ? '' : 'near '}bar ${landing.cue.bar} beat ${landing.cue.beat}`
+        : '',
       shot: facts ? `${facts.index + 1} ${facts.clip?.name ?? 'no clip'}${speed}` : '',
     };
   };

@@ -1,6 +1,6 @@
 import type { FrameRate } from '@caesura/core/time';
 import type { FrameQueue } from './frame-queue.ts';
-import { stepAt } from './order.ts';
+import { stepAt } from './play-range.ts';
 
 /** How many frames were due, and how many of them came too late to be shown. */
 export interface Punctuality {

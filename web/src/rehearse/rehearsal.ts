@@ -8,7 +8,7 @@ import type { SoundWorker } from '../workers/sound-worker.ts';
 import { valueOf } from '../workers/task.ts';
 import { FilmAudio } from './film-audio.ts';
 import { FrameQueue } from './frame-queue.ts';
-import { frameOnStep, stepAt, type Order } from './order.ts';
+import { frameOnStep, stepAt, type PlayRange } from './play-range.ts';
 import { PictureShow, type Punctuality } from './picture-show.ts';
 import { SteadyClock } from './steady-clock.ts';
 
@@ -37,7 +37,7 @@ interface Wish {
 }
 
 interface Session {
-  readonly order: Order;
+  readonly order: PlayRange;
   readonly speed: number;
   /** What is seen and heard, or is being gone over to. */
   now: Wish;
@@ -100,7 +100,7 @@ export class Rehearsal {
     return this.pictures.paint(name, frame, WIDTH, height);
   }
 
-  private queueOf(name: string, plan: Plan, order: Order): FrameQueue<PaintedFrame> {
+  private queueOf(name: string, plan: Plan, order: PlayRange): FrameQueue<PaintedFrame> {
     return new FrameQueue(
       (step) => frameOnStep(order, step),
       (frame) => this.paint(name, plan, frame),
@@ -128,16 +128,25 @@ export class Rehearsal {
   }
 
   /** Plays a stretch of a plan. Returns whether it has begun, and was not stopped before. */
-  async play(plan: Plan, order: Order, speed: number, heard: readonly Heard[]): Promise<boolean> {
+  async play(
+    plan: Plan,
+    order: PlayRange,
+    speed: number,
+    heard: readonly Heard[],
+  ): Promise<boolean> {
     this.stop();
     const call = ++this.calls;
-    const context = (this.context ??= new AudioContext({ latencyHint: 'interactive', sampleRate: MIX_RATE }));
+    const context = (this.context ??= new AudioContext({
+      latencyHint: 'interactive',
+      sampleRate: MIX_RATE,
+    }));
     const name = await this.hold(plan);
     if (call !== this.calls) return false;
     const queue = this.queueOf(name, plan, order);
     queue.want(0);
     const enough = Math.min(READY, order.loop ? Infinity : order.to - order.at);
-    for (let waited = 0; queue.readyFrom(0) < enough && waited < PATIENCE; waited += 20) await wait(20);
+    for (let waited = 0; queue.readyFrom(0) < enough && waited < PATIENCE; waited += 20)
+      await wait(20);
     if (call !== this.calls) {
       queue.close();
       return false;
@@ -167,7 +176,17 @@ export class Rehearsal {
       return false;
     }
     const now = { plan, heard };
-    const session: Session = { order, speed, now, wish: now, turning: false, audio, show, queue, raf: 0 };
+    const session: Session = {
+      order,
+      speed,
+      now,
+      wish: now,
+      turning: false,
+      audio,
+      show,
+      queue,
+      raf: 0,
+    };
     this.session = session;
     const draw = (now: number) => {
       drawn = now;
@@ -220,7 +239,9 @@ export class Rehearsal {
   frame(): number | null {
     const { session } = this;
     const elapsed = session?.audio.elapsed() ?? null;
-    return session && elapsed !== null ? frameOnStep(session.order, stepAt(elapsed, session.now.plan.rate)) : null;
+    return session && elapsed !== null
+      ? frameOnStep(session.order, stepAt(elapsed, session.now.plan.rate))
+      : null;
   }
 
   /** Frames that were due and late in this play; null while nothing plays. */

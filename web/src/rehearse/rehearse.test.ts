@@ -2,17 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { frameRate } from '@caesura/core/time';
 import { newPlan } from '@caesura/core/plan';
 import { AHEAD, FrameQueue } from './frame-queue.ts';
-import { frameOnStep, secondsToStep, stepAt, type Order } from './order.ts';
+import { frameOnStep, secondsToStep, stepAt, type PlayRange } from './play-range.ts';
 import { PictureShow } from './picture-show.ts';
 import { SteadyClock } from './steady-clock.ts';
-import { orderOf } from './what-plays.ts';
+import { playRangeOf } from './play-ranges.ts';
 
 const at24 = frameRate(24);
 const settled = () => new Promise((resolve) => setTimeout(resolve, 0));
 
 describe('the order in which frames are played', () => {
   it('goes to the end once, or back to the start of the loop', () => {
-    const once: Order = { at: 5, from: 2, to: 8, loop: false };
+    const once: PlayRange = { at: 5, from: 2, to: 8, loop: false };
     expect([0, 2, 3].map((k) => frameOnStep(once, k))).toEqual([5, 7, null]);
     const over = { ...once, loop: true };
     expect([0, 2, 3, 8, 9, 15].map((k) => frameOnStep(over, k))).toEqual([5, 7, 2, 7, 2, 2]);
@@ -28,11 +28,26 @@ describe('the order in which frames are played', () => {
 
   it('is round the cut, from here or all, within the film', () => {
     const plan = newPlan('A film without a score');
-    expect(orderOf('around', plan, 300, 200, true)).toEqual({ from: 164, to: 236, at: 164, loop: true });
-    expect(orderOf('around', plan, 300, null, true)).toMatchObject({ from: 264, to: 336 });
-    expect(orderOf('here', plan, 9000, null, false)).toEqual({ from: 719, to: 720, at: 719, loop: false });
-    expect(orderOf('all', plan, 300, null, false)).toEqual({ from: 0, to: 720, at: 0, loop: false });
-    expect(orderOf('section', plan, 300, null, true)).toMatchObject({ from: 0, to: 720 });
+    expect(playRangeOf('around', plan, 300, 200, true)).toEqual({
+      from: 164,
+      to: 236,
+      at: 164,
+      loop: true,
+    });
+    expect(playRangeOf('around', plan, 300, null, true)).toMatchObject({ from: 264, to: 336 });
+    expect(playRangeOf('here', plan, 9000, null, false)).toEqual({
+      from: 719,
+      to: 720,
+      at: 719,
+      loop: false,
+    });
+    expect(playRangeOf('all', plan, 300, null, false)).toEqual({
+      from: 0,
+      to: 720,
+      at: 0,
+      loop: false,
+    });
+    expect(playRangeOf('section', plan, 300, null, true)).toMatchObject({ from: 0, to: 720 });
   });
 });
 
@@ -61,7 +76,7 @@ function slowPainter() {
 }
 
 describe('the queue of frames', () => {
-  const order: Order = { at: 0, from: 0, to: 1000, loop: false };
+  const order: PlayRange = { at: 0, from: 0, to: 1000, loop: false };
   const make = (painter: ReturnType<typeof slowPainter>, o = order) =>
     new FrameQueue((k) => frameOnStep(o, k), painter.paint, painter.letGo);
 
@@ -105,7 +120,8 @@ describe('the queue of frames', () => {
     let fails = true;
     const queue = new FrameQueue<number>(
       (k) => k,
-      (frame) => (frame === 1 && fails ? Promise.reject(new Error('gone')) : Promise.resolve(frame)),
+      (frame) =>
+        frame === 1 && fails ? Promise.reject(new Error('gone')) : Promise.resolve(frame),
       () => undefined,
     );
     queue.want(0);
@@ -161,7 +177,7 @@ describe('the show of frames by a clock', () => {
   function turning() {
     const [old, fresh] = [slowPainter(), slowPainter()];
     const seen: string[] = [];
-    const order: Order = { at: 0, from: 0, to: 1000, loop: false };
+    const order: PlayRange = { at: 0, from: 0, to: 1000, loop: false };
     const queueOf = (of: string, { paint, letGo }: ReturnType<typeof slowPainter>) =>
       new FrameQueue<string>(
         (k) => frameOnStep(order, k),
@@ -201,7 +217,9 @@ describe('the show of frames by a clock', () => {
       expect(show.turning).toBe(k < step);
       await fresh.finish(2);
     }
-    expect(seen).toEqual(Array.from({ length: 2 * AHEAD }, (_, k) => `${k < step ? 'old' : 'new'} frame ${k}`));
+    expect(seen).toEqual(
+      Array.from({ length: 2 * AHEAD }, (_, k) => `${k < step ? 'old' : 'new'} frame ${k}`),
+    );
     expect(Math.min(...fresh.asked)).toBe(step);
     expect(Math.max(...old.asked)).toBe(step - 1);
     expect(show.punctuality()).toEqual({ due: 2 * AHEAD - 1, late: 0 });
@@ -232,7 +250,8 @@ describe('the show of frames by a clock', () => {
 describe('the steady clock', () => {
   /** A clock of sound as a browser tells it: by packets of 128 samples at 48 kHz, read now and then a few milliseconds late. */
   const packet = 128 / 48_000;
-  const heard = (t: number) => Math.max(0, packet * Math.floor((t - 0.004 * Math.abs(Math.sin(7 * t))) / packet));
+  const heard = (t: number) =>
+    Math.max(0, packet * Math.floor((t - 0.004 * Math.abs(Math.sin(7 * t))) / packet));
 
   it('gives every frame of a film at the rate of the screen its turn, near to the clock', () => {
     const clock = new SteadyClock(1);
@@ -246,7 +265,8 @@ describe('the steady clock', () => {
         expect(Math.abs(at - heard(t))).toBeLessThan(0.008);
       }
     }
-    const uneven = (steps: number[]) => steps.slice(1).filter((step, i) => step !== steps[i]! + 1).length;
+    const uneven = (steps: number[]) =>
+      steps.slice(1).filter((step, i) => step !== steps[i]! + 1).length;
     expect(uneven(raw)).toBeGreaterThan(100);
     expect(uneven(steady)).toBeLessThan(10);
   });

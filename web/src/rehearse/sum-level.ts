@@ -2,7 +2,7 @@ import {
   heardLength,
   measureSum,
   MIX_RATE,
-  voicesOf,
+  audioEventsOf,
   type BlockLevel,
   type Heard,
   type SumLevel,
@@ -23,9 +23,14 @@ export async function sumLevel(
   known: Map<string, BlockLevel>,
   onProgress: (fraction: number) => void,
 ): Promise<SumLevel> {
-  const voices = voicesOf(plan).filter(({ of }) => heard.includes(of));
+  const events = audioEventsOf(plan).filter(({ of }) => heard.includes(of));
   const length = samples(Math.round(heardLength(plan) * MIX_RATE));
-  const blocks = measureSum(voices, length, (from, count) => sound.mix(name, from, count, heard), known);
+  const blocks = measureSum(
+    events,
+    length,
+    (from, count) => sound.mix(name, from, count, heard),
+    known,
+  );
   for (;;) {
     const { done, value } = blocks.next();
     if (done) return value;

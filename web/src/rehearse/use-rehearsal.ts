@@ -5,7 +5,7 @@ import { frames } from '@caesura/core/time';
 import { noticed, problem } from '../app/notices.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { placed } from '../app/view.ts';
-import type { Order } from './order.ts';
+import type { PlayRange } from './play-range.ts';
 import type { Punctuality } from './picture-show.ts';
 import { Rehearsal } from './rehearsal.ts';
 import type { PaintedFrame } from '../workers/picture-worker.ts';
@@ -15,7 +15,7 @@ export interface Rehearsing {
   readonly state: 'still' | 'loading' | 'playing';
   /** Of the play that goes on, or of the last one; null before the first. */
   readonly punctuality: Punctuality | null;
-  readonly play: (order: Order, speed: number) => void;
+  readonly play: (order: PlayRange, speed: number) => void;
   readonly stop: () => void;
   /** The frame that is heard now; null while nothing plays. */
   readonly frame: () => number | null;
@@ -25,7 +25,11 @@ export interface Rehearsing {
 const TELL_AFTER = 250;
 
 /** Draws a painted frame, and says in its data what it is. */
-function draw(canvas: HTMLCanvasElement | null, frame: number, { bitmap, layers }: PaintedFrame): void {
+function draw(
+  canvas: HTMLCanvasElement | null,
+  frame: number,
+  { bitmap, layers }: PaintedFrame,
+): void {
   if (!canvas) return;
   if (canvas.width !== bitmap.width || canvas.height !== bitmap.height)
     [canvas.width, canvas.height] = [bitmap.width, bitmap.height];
@@ -63,7 +67,11 @@ export function useRehearsal(
       onSilent: (sentences) => {
         for (const message of sentences)
           dispatch(
-            noticed({ kind: 'error', message, mend: 'It stays silent here. Add its file again in Listen or Sound.' }),
+            noticed({
+              kind: 'error',
+              message,
+              mend: 'It stays silent here. Add its file again in Listen or Sound.',
+            }),
           );
       },
     });
@@ -93,7 +101,7 @@ export function useRehearsal(
   }, [playing, version, position, failed]);
 
   const play = useCallback(
-    (order: Order, speed: number) => {
+    (order: PlayRange, speed: number) => {
       setState('loading');
       const own = rehearsal.current;
       own?.play(latest.current.version, order, speed, latest.current.heard).then(

@@ -28,15 +28,16 @@ export function useSum(plan: Plan): {
   const worker = useRef<Remote<SumWorker> | null>(null);
   useEffect(() => {
     const own = startSumWorker();
-    own.onerror = ({ message }) => dispatch(problem(new Error(message || 'The sum cannot be measured here.')));
+    own.onerror = ({ message }) =>
+      dispatch(problem(new Error(message || 'The sum cannot be measured here.')));
     worker.current = wrap<SumWorker>(own);
     return () => {
       own.terminate();
       worker.current = null;
     };
   }, [dispatch]);
-  const voices = useMemo(() => sumOf(plan).voices, [plan]);
-  const known = sum?.of.voices === voices;
+  const events = useMemo(() => sumOf(plan).events, [plan]);
+  const known = sum?.of.events === events;
   useEffect(() => {
     if (known) return undefined;
     let left = false;
@@ -50,14 +51,17 @@ export function useSum(plan: Plan): {
       );
       if (!left) tellSum(valueOf(answer));
     };
-    const timer = setTimeout(() => void measure().catch((error: unknown) => dispatch(problem(error))), REST);
+    const timer = setTimeout(
+      () => void measure().catch((error: unknown) => dispatch(problem(error))),
+      REST,
+    );
     return () => {
       left = true;
       clearTimeout(timer);
     };
     // What sounds decides what is measured, not every change of the plan.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [voices, known]);
+  }, [events, known]);
   const level = useMemo(() => knownSum(plan, { sum }), [plan, sum]);
   return { level, silent: sum?.silent ?? [], done };
 }

@@ -8,7 +8,10 @@ export interface Click {
 }
 
 /** Pitch in Hz, peak gain and length in seconds of each. */
-const SOUNDS: Record<ClickSound, { readonly hertz: number; readonly gain: number; readonly length: number }> = {
+const SOUNDS: Record<
+  ClickSound,
+  { readonly hertz: number; readonly gain: number; readonly length: number }
+> = {
   accent: { hertz: 2100, gain: 0.5, length: 0.04 },
   beat: { hertz: 1400, gain: 0.3, length: 0.04 },
   tick: { hertz: 900, gain: 0.16, length: 0.02 },

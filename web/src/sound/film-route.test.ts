@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest';
 import { NOTHING_FOUND } from '@caesura/core/listen';
-import { newPlan, setEnding, setMusic, type Sound } from '@caesura/core/plan';
+import { newPlan, type Sound } from '@caesura/core/plan';
+import { setEnding, setMusic } from '@caesura/core/edits';
 import { frameRate, frames, samples, beatsPerMinute } from '@caesura/core/time';
 import { filmRoute, usedFade } from './film-route.ts';
 import { routeLength } from './route.ts';
@@ -18,7 +19,13 @@ function sound(): Sound {
     tempo: beatsPerMinute(120),
     confidence: 1,
   };
-  const music = { media: 'a'.repeat(64), fileName: 'x.wav', outline: null, analysis, found: NOTHING_FOUND };
+  const music = {
+    media: 'a'.repeat(64),
+    fileName: 'x.wav',
+    outline: null,
+    analysis,
+    found: NOTHING_FOUND,
+  };
   const plan = setMusic(newPlan('x'), music);
   const ended = setEnding(plan, plan.music!.id, {
     region: { in: samples(80_000), out: samples(192_000) },

@@ -1,14 +1,15 @@
 import { partsOf, usedLength, type Sound } from '@caesura/core/plan';
 import { instantOfFrame, seconds, toNumber, type FrameRate } from '@caesura/core/time';
-import type { Route, Stretch } from './route.ts';
+import type { Route, FilmRange } from './route.ts';
 
 /** Seconds of the film at which a sound comes in. */
-export const comesIn = (sound: Sound, rate: FrameRate): number => toNumber(instantOfFrame(sound.place, rate));
+export const comesIn = (sound: Sound, rate: FrameRate): number =>
+  toNumber(instantOfFrame(sound.place, rate));
 
 /** The route through the parts of a sound from one time of its used length to another, in seconds. */
 export function usedRoute(sound: Sound, from: number, to: number): Route {
   const { sampleRate } = sound.analysis;
-  return partsOf(sound).flatMap((part): Stretch[] => {
+  return partsOf(sound).flatMap((part): FilmRange[] => {
     const before = part.before / sampleRate;
     const start = Math.max(part.from / sampleRate, part.from / sampleRate + from - before);
     const end = Math.min(part.to / sampleRate, part.from / sampleRate + to - before);

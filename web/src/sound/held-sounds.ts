@@ -35,15 +35,24 @@ async function decoded(file: SoundFile, from: number, to: number): Promise<Audio
   return buffer;
 }
 
-async function playable(media: string, name: string, length: number): Promise<{ sound: Playable; close: () => void }> {
+async function playable(
+  media: string,
+  name: string,
+  length: number,
+): Promise<{ sound: Playable; close: () => void }> {
   const file = await openSound(await (await ask(mediaUrl(media))).blob(), name);
   if (length * file.channels * 4 <= WHOLE_BYTES) {
     const buffer = await decoded(file, 0, length);
     file.close();
-    return { sound: { whole: true, extract: async () => ({ buffer, from: seconds(0) }) }, close: () => undefined };
+    return {
+      sound: { whole: true, extract: async () => ({ buffer, from: seconds(0) }) },
+      close: () => undefined,
+    };
   }
   const extract = async (from: Seconds, to: Seconds): Promise<Extract> => {
-    const [first, last] = [from, to].map((t) => Math.min(length, Math.max(0, Math.round(t * file.sampleRate))));
+    const [first, last] = [from, to].map((t) =>
+      Math.min(length, Math.max(0, Math.round(t * file.sampleRate))),
+    );
     return { buffer: await decoded(file, first!, last!), from: seconds(first! / file.sampleRate) };
   };
   return { sound: { whole: false, extract }, close: file.close };

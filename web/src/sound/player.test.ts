@@ -79,7 +79,15 @@ class FakeContext {
 
 beforeEach(() => {
   vi.useFakeTimers();
-  Object.assign(device, { now: 10, clicks: [], gains: [], started: [], samples: 0, stopped: 0, closed: 0 });
+  Object.assign(device, {
+    now: 10,
+    clicks: [],
+    gains: [],
+    started: [],
+    samples: 0,
+    stopped: 0,
+    closed: 0,
+  });
   vi.stubGlobal('AudioContext', FakeContext);
   vi.stubGlobal('AudioBufferSourceNode', FakeSource);
   vi.stubGlobal('GainNode', FakeNode);
@@ -95,7 +103,10 @@ afterEach(() => {
 /** A beat every half second. */
 const beats = (route: Route): Click[] =>
   Array.from({ length: 40 }, (_, i) => i).flatMap((i) =>
-    routeTimes(route, seconds(i / 2)).map((after): Click => ({ after, sound: i % 4 === 0 ? 'accent' : 'beat' })),
+    routeTimes(route, seconds(i / 2)).map((after): Click => ({
+      after,
+      sound: i % 4 === 0 ? 'accent' : 'beat',
+    })),
   );
 /** A sound of so many seconds that is there as a whole, and one that is decoded bit by bit. */
 const whole = (length = 20): Playable => {
@@ -223,7 +234,10 @@ it('decodes a long sound bit by bit ahead of what is heard, and says when that f
     extract: async (from, to) => {
       if (from >= 120) throw new Error('damaged');
       extracts.push([from, to]);
-      return { buffer: new FakeBuffer({ length: 8000 * (to - from) }) as unknown as AudioBuffer, from };
+      return {
+        buffer: new FakeBuffer({ length: 8000 * (to - from) }) as unknown as AudioBuffer,
+        from,
+      };
     },
   };
   await player.play(long, [stretch(0, 150)], () => [], { ...quiet, onTrouble });

@@ -3,7 +3,7 @@ import { soundClick, type Click } from './click.ts';
 import { feedOf } from './feed.ts';
 import type { Extract, Playable } from './held-sounds.ts';
 import { fileTime, routeLength, type Piece, type Route } from './route.ts';
-import { voiceOf, type Voice } from './voice.ts';
+import { playingSoundOf, type PlayingSound } from './playing-sound.ts';
 
 /** Clicks and voices are handed to the audio clock this far ahead, looked after this often. */
 const AHEAD = 1;
@@ -35,7 +35,7 @@ export interface Told {
 interface Session {
   /** Everything that is heard goes through here, so that what is still ahead is not heard after a stop. */
   readonly outputs: readonly GainNode[];
-  readonly voices: Set<Voice>;
+  readonly playing: Set<PlayingSound>;
   readonly startedAt: number;
   readonly route: Route;
   readonly manner: Manner;
@@ -73,9 +73,9 @@ export class Player {
     const length = routeLength(route);
     /** Seconds of the audio clock that the route lasts, once. */
     const round = length / speed;
-    const voices = new Set<Voice>();
+    const playing = new Set<PlayingSound>();
     const add = (piece: Piece, extract: Extract) =>
-      voices.add(voiceOf(voiced, extract, piece, startedAt + piece.after / speed, speed));
+      playing.add(playingSoundOf(voiced, extract, piece, startedAt + piece.after / speed, speed));
     if (fade && !loop) {
       // A fade that has begun before the route goes on from where it would be.
       const gain = Math.min(1, fade.to / (fade.to - fade.from));
@@ -89,15 +89,16 @@ export class Player {
       for (let lap = loop ? Math.floor(done / round) : 0; lap === 0 || lap * round < until; lap++)
         for (const { after, sound: as } of set) {
           const at = after / speed + (lap > 0 ? lap * round : 0);
-          if (after >= 0 && after < length && at >= done && at < until) soundClick(clicking, startedAt + at, as);
+          if (after >= 0 && after < length && at >= done && at < until)
+            soundClick(clicking, startedAt + at, as);
         }
       done = Math.max(done, until);
     };
     const look = () => {
       const ahead = context.currentTime - startedAt + AHEAD;
-      for (const voice of voices) {
-        if (voice.endsAt < context.currentTime - AHEAD) voices.delete(voice);
-        else voice.supply(startedAt + ahead);
+      for (const sound of playing) {
+        if (sound.endsAt < context.currentTime - AHEAD) playing.delete(sound);
+        else sound.supply(startedAt + ahead);
       }
       click(loop ? ahead : Math.min(round, ahead));
       if (!loop && context.currentTime >= startedAt + round) {
@@ -116,7 +117,14 @@ export class Player {
         });
     };
     for (const fetched of first) add(...fetched);
-    this.playing = { outputs, voices, startedAt, route, manner, timer: window.setInterval(look, LOOK_AFTER) };
+    this.playing = {
+      outputs,
+      playing,
+      startedAt,
+      route,
+      manner,
+      timer: window.setInterval(look, LOOK_AFTER),
+    };
     look();
   }
 
@@ -139,10 +147,10 @@ export class Player {
   stop(): void {
     this.calls++;
     if (!this.playing) return;
-    const { outputs, voices, timer } = this.playing;
+    const { outputs, playing, timer } = this.playing;
     this.playing = null;
     window.clearInterval(timer);
-    for (const voice of voices) voice.stop();
+    for (const sound of playing) sound.stop();
     outputs.forEach((output) => output.disconnect());
   }
 

@@ -1,7 +1,7 @@
 import { seconds, type Seconds } from '@caesura/core/time';
 
 /** A stretch of a sound file, in seconds of the file. */
-export interface Stretch {
+export interface FilmRange {
   readonly from: Seconds;
   readonly to: Seconds;
   /** Nothing is heard for as long; the times are then those of no file. */
@@ -9,10 +9,10 @@ export interface Stretch {
 }
 
 /** Stretches of a sound that are heard one after the other. */
-export type Route = readonly Stretch[];
+export type Route = readonly FilmRange[];
 
 /** A stretch, or a part of one, and when on the way it is heard. */
-export interface Piece extends Stretch {
+export interface Piece extends FilmRange {
   /** Seconds of sound from the start of the route. */
   readonly after: number;
   /** Whether what comes before or after is another place of the file, so that a join is heard. */
@@ -21,7 +21,8 @@ export interface Piece extends Stretch {
 }
 
 /** Seconds of sound that a route lasts. */
-export const routeLength = (route: Route): number => route.reduce((sum, { from, to }) => sum + to - from, 0);
+export const routeLength = (route: Route): number =>
+  route.reduce((sum, { from, to }) => sum + to - from, 0);
 
 /** Time of the file that is heard after so many seconds of a route; its end after that, and null in silence. */
 export function fileTime(route: Route, after: number): Seconds | null {
@@ -58,7 +59,10 @@ export function* piecesOf(route: Route, longest: number, loop: boolean): Generat
       const next = route[i + 1] ?? (loop ? route[0] : undefined);
       const count = Math.max(1, Math.ceil((to - from) / longest));
       for (let k = 0; k < count; k++) {
-        const [start, end] = [from + ((to - from) * k) / count, from + ((to - from) * (k + 1)) / count];
+        const [start, end] = [
+          from + ((to - from) * k) / count,
+          from + ((to - from) * (k + 1)) / count,
+        ];
         yield {
           from: seconds(start),
           to: seconds(end),

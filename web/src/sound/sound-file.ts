@@ -1,4 +1,11 @@
-import { ALL_FORMATS, AudioSampleSink, BlobSource, Input, type AudioSample, type InputAudioTrack } from 'mediabunny';
+import {
+  ALL_FORMATS,
+  AudioSampleSink,
+  BlobSource,
+  Input,
+  type AudioSample,
+  type InputAudioTrack,
+} from 'mediabunny';
 import { decoderDelay } from '@caesura/core/listen';
 import { CaesuraError } from '@caesura/core/time';
 
@@ -52,7 +59,8 @@ async function checkTrack(name: string, track: InputAudioTrack | null): Promise<
 export async function openSound(file: Blob, name: string): Promise<SoundFile> {
   if (file.size === 0) throw new CaesuraError('empty-file', `“${name}” is empty.`, MEND);
   const input = new Input({ source: new BlobSource(file), formats: ALL_FORMATS });
-  const damaged = (where: string) => new CaesuraError('bad-media', `“${name}” is damaged${where}.`, MEND);
+  const damaged = (where: string) =>
+    new CaesuraError('bad-media', `“${name}” is damaged${where}.`, MEND);
   try {
     // Files of a few bytes make it throw instead of answering.
     if (!(await input.canRead().catch(() => false)))
@@ -137,7 +145,11 @@ export async function channelsOf(
 }
 
 /** Opens a sound file for one piece of work and closes it afterwards. */
-export async function withSound<T>(file: Blob, name: string, work: (sound: SoundFile) => Promise<T>): Promise<T> {
+export async function withSound<T>(
+  file: Blob,
+  name: string,
+  work: (sound: SoundFile) => Promise<T>,
+): Promise<T> {
   const sound = await openSound(file, name);
   try {
     return await work(sound);

@@ -20,7 +20,10 @@ export interface Playing {
 }
 
 /** Plays the music with the clicks that belong on a route. Stops when the screen is left or the music changes. */
-export function usePlayer(music: Sound | null, clicks: (route: Route) => readonly Click[]): Playing {
+export function usePlayer(
+  music: Sound | null,
+  clicks: (route: Route) => readonly Click[],
+): Playing {
   const dispatch = useAppDispatch();
   const [state, setState] = useState<Playing['state']>('still');
   const player = useRef<Player | null>(null);

@@ -20,7 +20,11 @@ export async function waveOf(
 ): Promise<Uint8Array> {
   const blob = await (await ask(mediaUrl(media), { signal })).blob();
   const tooLarge = () =>
-    new CaesuraError('too-large', `“${name}” is too long to be written as WAV.`, 'Choose another form for the cues.');
+    new CaesuraError(
+      'too-large',
+      `“${name}” is too long to be written as WAV.`,
+      'Choose another form for the cues.',
+    );
   if (isWave(new Uint8Array(await blob.slice(0, 12).arrayBuffer()))) {
     if (blob.size > MOST_BYTES) throw tooLarge();
     return new Uint8Array(await blob.arrayBuffer());

@@ -3,9 +3,11 @@ import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { LIGHT, NIGHT, type Palette } from './colours.ts';
 
-const linear = (channel: number): number => (channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4);
+const linear = (channel: number): number =>
+  channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4;
 
-const channels = (hex: string): number[] => [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16) / 255);
+const channels = (hex: string): number[] =>
+  [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16) / 255);
 
 /** Relative luminance and contrast after WCAG 2.2. */
 const luminance = (rgb: readonly number[]): number =>
@@ -33,8 +35,20 @@ describe.each([
 
   it('keeps text at 4.5 : 1 or more on every ground', () => {
     for (const ground of grounds)
-      for (const text of ['ink', 'secondary', 'red', 'teal', 'moss', 'ochre', 'plum', 'slate'] as const)
-        expect(contrast(channels(palette[text]), channels(ground)), `${text} on ${ground}`).toBeGreaterThanOrEqual(4.5);
+      for (const text of [
+        'ink',
+        'secondary',
+        'red',
+        'teal',
+        'moss',
+        'ochre',
+        'plum',
+        'slate',
+      ] as const)
+        expect(
+          contrast(channels(palette[text]), channels(ground)),
+          `${text} on ${ground}`,
+        ).toBeGreaterThanOrEqual(4.5);
   });
 
   it('keeps the names on tinted shots, and the text on strong colours, readable', () => {
@@ -43,7 +57,10 @@ describe.each([
       expect(contrast(channels(palette.ink), ground), `ink on ${tint}`).toBeGreaterThanOrEqual(4.5);
     }
     for (const strong of ['red', 'teal', 'ink'] as const)
-      expect(contrast(channels(palette.onStrong), channels(palette[strong])), strong).toBeGreaterThanOrEqual(4.5);
+      expect(
+        contrast(channels(palette.onStrong), channels(palette[strong])),
+        strong,
+      ).toBeGreaterThanOrEqual(4.5);
   });
 
   it('is the one in the style sheet', () => {

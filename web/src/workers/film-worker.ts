@@ -26,7 +26,11 @@ async function loaded(plan: Plan, onProgress: (fraction: number) => void) {
 const work = {
   /** Writes the film as a video file. */
   animatic: answering(
-    async (plan: Plan, form: AnimaticForm, onProgress: (fraction: number) => void): Promise<MadeFilm> => {
+    async (
+      plan: Plan,
+      form: AnimaticForm,
+      onProgress: (fraction: number) => void,
+    ): Promise<MadeFilm> => {
       const { sound, silent, rest } = await loaded(plan, onProgress);
       const painter = new FilmPainter();
       painter.load(FILM, plan);

@@ -6,11 +6,12 @@ import {
   type Found,
   type Proposal,
   type Search,
-  type SeenClip,
-  type Stretch,
+  type MeasuredClip,
+  type FilmRange,
 } from '@caesura/core/layout';
 import { faultsOf } from '@caesura/core/faults';
-import { cutFigures, type Plan, type Score } from '@caesura/core/plan';
+import { cutFigures } from '@caesura/core/edits';
+import type { Plan, Score } from '@caesura/core/plan';
 import { finished } from '@caesura/core/time';
 import { answering } from './task.ts';
 
@@ -52,16 +53,21 @@ function nowAndThen<P>(doneOf: (step: P) => number, tell: (step: P) => void): (s
 }
 
 /**
- * Proposes layouts of a plan, or of a stretch of it; `seen` is what was seen of its clips, by id. Tells how far it is, and each
+ * Proposes layouts of a plan, or of a stretch of it; `measured` is what was seen of its clips, by id. Tells how far it is, and each
  * time there are more or better layouts, those.
  */
 function propose(
   plan: Plan,
-  seen: Readonly<Record<string, SeenClip>>,
-  stretch: Stretch | null,
+  measured: Readonly<Record<string, MeasuredClip>>,
+  range: FilmRange | null,
   onProgress: (fraction: number, best: readonly Offer[] | null) => void,
 ): Offer[] {
-  const search = proposals(plan, plan.wishes, (clip) => seen[clip.id] ?? null, stretch ?? undefined);
+  const search = proposals(
+    plan,
+    plan.wishes,
+    (clip) => measured[clip.id] ?? null,
+    range ?? undefined,
+  );
   let shown: readonly Proposal[] = [];
   const tell = nowAndThen<Search>(
     ({ done }) => done,
@@ -74,9 +80,13 @@ function propose(
 }
 
 /** Why a plan has no layout; null when that is not known. */
-function explain(plan: Plan, stretch: Stretch | null, onProgress: (fraction: number) => void): Conflict | null {
+function explain(
+  plan: Plan,
+  range: FilmRange | null,
+  onProgress: (fraction: number) => void,
+): Conflict | null {
   return finished(
-    conflictOf(plan, plan.wishes, stretch ?? undefined),
+    conflictOf(plan, plan.wishes, range ?? undefined),
     nowAndThen((done) => done, onProgress),
   );
 }

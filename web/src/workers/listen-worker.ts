@@ -1,5 +1,11 @@
 import { expose, transfer } from 'comlink';
-import { findingSteps, metered, openEar, outlineMeter, type Hearing } from '@caesura/core/listen';
+import {
+  findingsProgress,
+  metered,
+  audioAnalyser,
+  outlineMeter,
+  type SoundFindings,
+} from '@caesura/core/listen';
 import { measureEffect } from '@caesura/core/sound';
 import type { EffectMeasure } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
@@ -7,8 +13,8 @@ import { channelsOf, withSound } from '../sound/sound-file.ts';
 import { answering } from './task.ts';
 
 /** What was heard in a file, and whether it says where its sound starts. */
-export interface FileHearing {
-  readonly hearing: Hearing;
+export interface FileFindings {
+  readonly findings: SoundFindings;
   readonly startGuessed: boolean;
 }
 
@@ -19,23 +25,23 @@ const TRACED = 0.7;
  * Decodes a sound file bit by bit and listens to it, so that a long one is never held whole. `onProgress` gets the
  * fraction done, at most a hundred times.
  */
-function listen(file: File, onProgress: (fraction: number) => void): Promise<FileHearing> {
+function listen(file: File, onProgress: (fraction: number) => void): Promise<FileFindings> {
   let told = 0;
   const tell = (done: number) => {
     if (done - told >= 0.01) onProgress((told = done));
   };
   return withSound(file, file.name, async (sound) => {
-    const ear = openEar(sound.sampleRate, sound.channels);
+    const analyser = audioAnalyser(sound.sampleRate, sound.channels);
     let taken = 0;
     for await (const planes of sound.planes(0, Infinity)) {
-      ear.take(planes);
+      analyser.take(planes);
       taken += planes[0]!.length / sound.sampleRate;
       tell(Math.min(1, taken / sound.duration) * TRACED);
     }
-    const steps = findingSteps(ear.end());
+    const steps = findingsProgress(analyser.end());
     let step = steps.next();
     for (; !step.done; step = steps.next()) tell(TRACED + (1 - TRACED) * step.value);
-    const answer = { hearing: step.value, startGuessed: sound.startGuessed };
+    const answer = { findings: step.value, startGuessed: sound.startGuessed };
     return transfer(answer, [step.value.outline.buffer, step.value.texture.buffer]);
   });
 }
@@ -66,11 +72,16 @@ function measure(file: File, onProgress: (fraction: number) => void): Promise<Me
     );
     const found = measureEffect(channels, sound.sampleRate);
     if (found.loudness === null)
-      throw new CaesuraError('silent', `“${file.name}” is silent.`, 'Choose a file that can be heard.');
+      throw new CaesuraError(
+        'silent',
+        `“${file.name}” is silent.`,
+        'Choose a file that can be heard.',
+      );
     const outline = metered(outlineMeter(sound.sampleRate), channels[0]!);
-    return transfer({ measure: found, sampleRate: sound.sampleRate, length: channels[0]!.length, outline }, [
-      outline.buffer,
-    ]);
+    return transfer(
+      { measure: found, sampleRate: sound.sampleRate, length: channels[0]!.length, outline },
+      [outline.buffer],
+    );
   });
 }
 

@@ -1,12 +1,12 @@
 import { expose } from 'comlink';
 import { answering } from './task.ts';
-import { watchVideo } from './watch-video.ts';
+import { analyseVideo } from './analyse-video.ts';
 import { readPoster, readVideoHeader } from './video-header.ts';
 
 const work = {
   readVideoHeader: answering(readVideoHeader),
   readPoster: answering(readPoster),
-  watchVideo: answering(watchVideo),
+  analyseVideo: answering(analyseVideo),
 };
 export type MediaWorker = typeof work;
 expose(work);

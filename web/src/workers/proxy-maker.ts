@@ -49,7 +49,8 @@ export async function makeProxy(width: number, height: number): Promise<ProxyMak
   /** A frame as the encoder takes it: as it is when it is shown as it is, for the encoder makes it small; else drawn. */
   const frameOf = (sample: VideoSample, timestamp: number): VideoFrame => {
     const init = { timestamp, duration: PROXY_FRAME_US };
-    const asShown = sample.rotation === 0 && sample.pixelAspectRatio.num === sample.pixelAspectRatio.den;
+    const asShown =
+      sample.rotation === 0 && sample.pixelAspectRatio.num === sample.pixelAspectRatio.den;
     if (asShown && sample.format !== null) {
       const whole = sample.toVideoFrame();
       const stamped = new VideoFrame(whole, init);
@@ -68,7 +69,9 @@ export async function makeProxy(width: number, height: number): Promise<ProxyMak
       frame.close();
       taken++;
       while (encoder.encodeQueueSize > MOST_WAITING)
-        await new Promise((resolve) => encoder.addEventListener('dequeue', resolve, { once: true }));
+        await new Promise((resolve) =>
+          encoder.addEventListener('dequeue', resolve, { once: true }),
+        );
     },
     async end() {
       await encoder.flush();

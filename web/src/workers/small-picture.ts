@@ -1,5 +1,13 @@
 import type { VideoSample } from 'mediabunny';
-import { boxed, cellMeans, CELLS, turned, type ColourGrid, type Luma, type Plane } from '@caesura/core/footage';
+import {
+  boxed,
+  cellMeans,
+  CELLS,
+  turned,
+  type ColourGrid,
+  type Luma,
+  type Plane,
+} from '@caesura/core/footage';
 
 /** A picture as it is watched: its brightness, small, and its colours, coarse. */
 export interface SmallPicture {
@@ -16,8 +24,15 @@ const part = (x: number): number => Math.min(1, Math.max(0, x));
 function coloursOf(bright: Luma, blueness: Luma, redness: Luma): ColourGrid {
   const grid = new Float32Array(3 * bright.values.length);
   bright.values.forEach((y, i) => {
-    const [light, u, v] = [(y - 16) / 219, (blueness.values[i]! - 128) / 224, (redness.values[i]! - 128) / 224];
-    grid.set([part(light + 1.5748 * v), part(light - 0.1873 * u - 0.4681 * v), part(light + 1.8556 * u)], 3 * i);
+    const [light, u, v] = [
+      (y - 16) / 219,
+      (blueness.values[i]! - 128) / 224,
+      (redness.values[i]! - 128) / 224,
+    ];
+    grid.set(
+      [part(light + 1.5748 * v), part(light - 0.1873 * u - 0.4681 * v), part(light + 1.8556 * u)],
+      3 * i,
+    );
   });
   return grid;
 }
@@ -27,20 +42,25 @@ const SKIP = 4;
 
 /** Some of the pixels of a plane whose values come every `step` bytes from `first` on, as a plane of its own. */
 function sparse({ bytes, offset, stride, width, height }: Plane, step: 1 | 2, first: 0 | 1): Plane {
-  const [across, down] = [width, height].map((side) => Math.min(side, Math.max(CELLS, Math.floor(side / SKIP)))) as [
-    number,
-    number,
-  ];
+  const [across, down] = [width, height].map((side) =>
+    Math.min(side, Math.max(CELLS, Math.floor(side / SKIP))),
+  ) as [number, number];
   const taken = new Uint8Array(across * down);
   for (let y = 0; y < down; y++) {
     const row = offset + Math.floor((y * height) / down) * stride + first;
-    for (let x = 0; x < across; x++) taken[y * across + x] = bytes[row + step * Math.floor((x * width) / across)]!;
+    for (let x = 0; x < across; x++)
+      taken[y * across + x] = bytes[row + step * Math.floor((x * width) / across)]!;
   }
   return { bytes: taken, offset: 0, stride: across, width: across, height: down };
 }
 
 /** Brightness and colours of a picture whose planes can be read; `memory` is what they are copied to. */
-async function fromPlanes(sample: VideoSample, width: number, height: number, memory: Memory): Promise<SmallPicture> {
+async function fromPlanes(
+  sample: VideoSample,
+  width: number,
+  height: number,
+  memory: Memory,
+): Promise<SmallPicture> {
   const bytes = memory(sample.allocationSize());
   const layout = await sample.copyTo(bytes);
   const { width: codedWidth, height: codedHeight } = sample.visibleRect;
@@ -87,7 +107,10 @@ function drawn(sample: VideoSample, canvas: OffscreenCanvas): SmallPicture {
     counts[cell]!++;
     [red, green, blue].forEach((x, k) => (colours[3 * cell + k]! += x / 255));
   }
-  return { luma: { width, height, values }, colours: colours.map((sum, i) => sum / Math.max(1, counts[(i / 3) | 0]!)) };
+  return {
+    luma: { width, height, values },
+    colours: colours.map((sum, i) => sum / Math.max(1, counts[(i / 3) | 0]!)),
+  };
 }
 
 /** Gives bytes to copy a picture to, the same ones again as long as they are enough: new ones for each take their time. */
@@ -98,7 +121,10 @@ function onePictureOfMemory(): Memory {
 }
 
 /** Makes pictures small, to a size as shown: turned, and with square pixels. */
-export function pictureMaker(width: number, height: number): (sample: VideoSample) => Promise<SmallPicture> {
+export function pictureMaker(
+  width: number,
+  height: number,
+): (sample: VideoSample) => Promise<SmallPicture> {
   const canvas = new OffscreenCanvas(width, height);
   const memory = onePictureOfMemory();
   return async (sample) => {

@@ -1,7 +1,6 @@
-import { expose, transfer } from 'comlink';
-import { stretched } from '@caesura/core/listen';
 import type { Plan } from '@caesura/core/plan';
-import { MIX_RATE, type Heard } from '@caesura/core/sound';
+import { MIX_RATE, timeStretched, type Heard } from '@caesura/core/sound';
+import { expose, transfer } from 'comlink';
 import { FilmSound } from '../rehearse/film-sound.ts';
 import { answering } from './task.ts';
 
@@ -27,15 +26,19 @@ const sound = new FilmSound();
 /** The packets of a stretch, one after the other, to the sample as long as it is to be. */
 function* packetsOf({ name, heard, from, to, speed }: Listening): Generator<Packet> {
   if (speed === 1) {
-    for (let at = from; at < to; at += PACKET) yield sound.mix(name, at, Math.min(PACKET, to - at), heard);
+    for (let at = from; at < to; at += PACKET)
+      yield sound.mix(name, at, Math.min(PACKET, to - at), heard);
     return;
   }
   for (let at = from; at < to; at += SLOWED_AT_ONCE) {
     const end = Math.min(to, at + SLOWED_AT_ONCE);
     let left = Math.round((end - from) / speed) - Math.round((at - from) / speed);
     const channels = sound.mix(name, at, end - at, heard);
-    for (const packet of stretched(channels, MIX_RATE, 0, end - at, speed)) {
-      const [l, r] = packet.map((samples) => samples.slice(0, left)) as [Float32Array, Float32Array];
+    for (const packet of timeStretched(channels, MIX_RATE, 0, end - at, speed)) {
+      const [l, r] = packet.map((samples) => samples.slice(0, left)) as [
+        Float32Array,
+        Float32Array,
+      ];
       left -= l.length;
       if (l.length > 0) yield [l, r];
       if (left <= 0) break;

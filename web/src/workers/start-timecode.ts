@@ -42,7 +42,8 @@ async function boxesOf(file: Blob, from: number, to: number, type: string): Prom
   const found: Box[] = [];
   for (const box of await boxesIn(file, from, to))
     if (box.type === type) found.push(box);
-    else if (INSIDE.split('/').includes(box.type)) found.push(...(await boxesOf(file, box.from, box.to, type)));
+    else if (INSIDE.split('/').includes(box.type))
+      found.push(...(await boxesOf(file, box.from, box.to, type)));
   return found;
 }
 
@@ -52,7 +53,9 @@ async function boxesOf(file: Blob, from: number, to: number, type: string): Prom
  */
 async function fromTrack(file: Blob): Promise<StartTimecode | null> {
   for (const moov of (await boxesIn(file, 0, file.size)).filter((box) => box.type === 'moov'))
-    for (const trak of (await boxesIn(file, moov.from, moov.to)).filter((box) => box.type === 'trak')) {
+    for (const trak of (await boxesIn(file, moov.from, moov.to)).filter(
+      (box) => box.type === 'trak',
+    )) {
       const [table] = await boxesOf(file, trak.from, trak.to, 'stsd');
       if (!table || table.to - table.from < 36) continue;
       const description = await bytesOf(file, table.from, table.from + 36);
@@ -64,7 +67,9 @@ async function fromTrack(file: Blob): Promise<StartTimecode | null> {
       const place = offsets
         ? (await bytesOf(file, offsets.from + 8, offsets.from + 12)).getUint32(0)
         : longOffsets
-          ? Number((await bytesOf(file, longOffsets.from + 8, longOffsets.from + 16)).getBigUint64(0))
+          ? Number(
+              (await bytesOf(file, longOffsets.from + 8, longOffsets.from + 16)).getBigUint64(0),
+            )
           : null;
       if (place === null || place + 4 > file.size) continue;
       return { start: (await bytesOf(file, place, place + 4)).getUint32(0), dropFrame };
@@ -77,7 +82,10 @@ function fromTags(tags: Readonly<Record<string, unknown>>, rate: FrameRate): Sta
   const label = Object.entries(tags).find(([name]) => name.toLowerCase() === 'timecode')?.[1];
   if (typeof label !== 'string') return null;
   const dropFrame = label.includes(';') && canDropFrames(rate);
-  return { start: parseTimecode(label.trim().replaceAll(';', dropFrame ? ';' : ':'), rate, dropFrame), dropFrame };
+  return {
+    start: parseTimecode(label.trim().replaceAll(';', dropFrame ? ';' : ':'), rate, dropFrame),
+    dropFrame,
+  };
 }
 
 /** The timecode of a file's first frame, from its timecode track or its tags; null when it has none that can be read. */
@@ -87,8 +95,11 @@ export async function startTimecode(
   rate: FrameRate | null,
 ): Promise<StartTimecode | null> {
   try {
-    const found = (await fromTrack(file)) ?? (rate && fromTags(tags, frameRate(rate.num, rate.den)));
-    return found && found.dropFrame && !(rate && canDropFrames(rate)) ? { ...found, dropFrame: false } : found;
+    const found =
+      (await fromTrack(file)) ?? (rate && fromTags(tags, frameRate(rate.num, rate.den)));
+    return found && found.dropFrame && !(rate && canDropFrames(rate))
+      ? { ...found, dropFrame: false }
+      : found;
   } catch {
     // A timecode that makes no sense is as good as none.
     return null;

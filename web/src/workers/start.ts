@@ -7,7 +7,8 @@ export const startMediaWorker = (): Worker =>
   new Worker(new URL('./media-worker.ts', import.meta.url), { type: 'module' });
 
 /** Starts the worker that measures the movement of one clip. */
-export const startEyeWorker = (): Worker => new Worker(new URL('./eye-worker.ts', import.meta.url), { type: 'module' });
+export const startFramesWorker = (): Worker =>
+  new Worker(new URL('./frames-worker.ts', import.meta.url), { type: 'module' });
 
 /** Starts the worker that looks for endings. */
 export const startEndingsWorker = (): Worker =>
@@ -26,7 +27,8 @@ export const startSoundWorker = (): Worker =>
   new Worker(new URL('./sound-worker.ts', import.meta.url), { type: 'module' });
 
 /** Starts the worker that measures the sum of all sounds. */
-export const startSumWorker = (): Worker => new Worker(new URL('./sum-worker.ts', import.meta.url), { type: 'module' });
+export const startSumWorker = (): Worker =>
+  new Worker(new URL('./sum-worker.ts', import.meta.url), { type: 'module' });
 
 /** Starts the worker that writes the film and its sound as files. */
 export const startFilmWorker = (): Worker =>

@@ -4,7 +4,13 @@ import { CaesuraError } from '@caesura/core/time';
 /** What a worker answers: a value, or an error as plain data, since a class does not survive the way. */
 export type Answer<T> =
   | { readonly value: T }
-  | { readonly error: { readonly code: string; readonly message: string; readonly mend: string | undefined } };
+  | {
+      readonly error: {
+        readonly code: string;
+        readonly message: string;
+        readonly mend: string | undefined;
+      };
+    };
 
 /** Makes a worker's function answer its errors as data. */
 export const answering =
@@ -21,7 +27,8 @@ export const answering =
 
 /** The value of an answer. Throws its error. */
 export function valueOf<T>(answer: Answer<T>): T {
-  if ('error' in answer) throw new CaesuraError(answer.error.code, answer.error.message, answer.error.mend);
+  if ('error' in answer)
+    throw new CaesuraError(answer.error.code, answer.error.message, answer.error.mend);
   return answer.value;
 }
 
@@ -37,7 +44,8 @@ export async function inWorker<W, T>(
   signal?.throwIfAborted();
   const worker = start();
   const broken = new Promise<never>((_resolve, reject) => {
-    worker.onerror = (event) => reject(new Error(event.message || 'A part of the program could not be started.'));
+    worker.onerror = (event) =>
+      reject(new Error(event.message || 'A part of the program could not be started.'));
     signal?.addEventListener('abort', () => reject(signal.reason as Error), { once: true });
   });
   try {

@@ -46,14 +46,27 @@ describe('rate and frames as the file was made with', () => {
   });
 
   it('with pictures that are stored out of order, and a first one that is not at zero', async () => {
-    const late = film('late.mp4', [...pictures('25', 60), '-c:v', 'libx264', '-bf', '3', '-output_ts_offset', '1.28']);
-    expect(await read(late)).toMatchObject({ frames: 60, found: { rate: frameRate(25), exact: true } });
+    const late = film('late.mp4', [
+      ...pictures('25', 60),
+      '-c:v',
+      'libx264',
+      '-bf',
+      '3',
+      '-output_ts_offset',
+      '1.28',
+    ]);
+    expect(await read(late)).toMatchObject({
+      frames: 60,
+      found: { rate: frameRate(25), exact: true },
+    });
   });
 });
 
 describe('what a file says of its pictures', () => {
   it('the way they are turned', async () => {
-    const lying = new Uint8Array(await film('lying.mp4', [...pictures('25', 10, '160x90'), ...H264]).arrayBuffer());
+    const lying = new Uint8Array(
+      await film('lying.mp4', [...pictures('25', 10, '160x90'), ...H264]).arrayBuffer(),
+    );
     const folder = mkdtempSync(path.join(tmpdir(), 'caesura-film-'));
     const source = path.join(folder, 'lying.mp4');
     writeFileSync(source, lying);
@@ -87,7 +100,16 @@ describe('what a file says of its pictures', () => {
 
   it('when each is shown, when they are unevenly spaced', async () => {
     const uneven = film('uneven.mp4', [
-      ...['-f', 'lavfi', '-i', 'testsrc2=size=64x36:rate=30', '-vf', 'select=lt(mod(n\\,5)\\,3)', '-vsync', 'vfr'],
+      ...[
+        '-f',
+        'lavfi',
+        '-i',
+        'testsrc2=size=64x36:rate=30',
+        '-vf',
+        'select=lt(mod(n\\,5)\\,3)',
+        '-vsync',
+        'vfr',
+      ],
       ...['-frames:v', '36', '-pix_fmt', 'yuv420p', ...H264],
     ]);
     const { found, times, frames } = await read(uneven);
@@ -107,22 +129,32 @@ describe('what a file says of its pictures', () => {
     ['lossless.mkv', ['-c:v', 'ffv1']],
   ])('its numbers even when it cannot be decoded: %s', async (name, coding) => {
     const header = await read(film(name, [...pictures('24000/1001', 31), ...coding]));
-    expect(header).toMatchObject({ frames: 31, found: { rate: frameRate(24000, 1001) }, canDecode: false });
+    expect(header).toMatchObject({
+      frames: 31,
+      found: { rate: frameRate(24000, 1001) },
+      canDecode: false,
+    });
     expect(header.codec).toBeTruthy();
   });
 });
 
 describe('a file that is no clip', () => {
   const whole = () => film('whole.mp4', [...pictures('25', 50), ...H264]);
-  const cut = async (file: File, size: number) => new File([(await file.arrayBuffer()).slice(0, size)], 'cut.mp4');
+  const cut = async (file: File, size: number) =>
+    new File([(await file.arrayBuffer()).slice(0, size)], 'cut.mp4');
 
   it('says what is wrong with it', async () => {
     await expect(read(new File([], 'nothing.mp4'))).rejects.toMatchObject({ code: 'empty-file' });
-    await expect(read(new File(['not a video at all, only words'], 'words.mp4'))).rejects.toMatchObject({
+    await expect(
+      read(new File(['not a video at all, only words'], 'words.mp4')),
+    ).rejects.toMatchObject({
       code: 'bad-media',
     });
     const sound = film('sound.mp4', ['-f', 'lavfi', '-i', 'sine=d=1', '-c:a', 'aac']);
-    await expect(read(sound)).rejects.toMatchObject({ code: 'no-video', message: '“sound.mp4” holds no pictures.' });
+    await expect(read(sound)).rejects.toMatchObject({
+      code: 'no-video',
+      message: '“sound.mp4” holds no pictures.',
+    });
     const file = whole();
     // The list of frames comes last in such a file: without it nothing is known.
     await expect(read(await cut(file, file.size - 400))).rejects.toMatchObject({
@@ -134,7 +166,10 @@ describe('a file that is no clip', () => {
   });
 
   it('has one frame, and so no rate', async () => {
-    expect(await read(film('one.mp4', [...pictures('25', 1), ...H264]))).toMatchObject({ frames: 1, found: null });
+    expect(await read(film('one.mp4', [...pictures('25', 1), ...H264]))).toMatchObject({
+      frames: 1,
+      found: null,
+    });
   });
 
   it('was there when it was chosen, and is gone when it is read', async () => {
@@ -156,7 +191,8 @@ describe('a file that is no clip', () => {
 });
 
 describe('by what a file is known again', () => {
-  const bytes = (size: number, at = -1) => new Uint8Array(size).map((_, i) => (i === at ? 1 : (i * 31) & 255));
+  const bytes = (size: number, at = -1) =>
+    new Uint8Array(size).map((_, i) => (i === at ? 1 : (i * 31) & 255));
 
   it('is its content, not its name', async () => {
     const [one, other] = [new File([bytes(5000)], 'a.mp4'), new File([bytes(5000)], 'b.mov')];

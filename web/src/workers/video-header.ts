@@ -44,7 +44,9 @@ async function timesOf(
   const ticks: number[] = [];
   let told = 0;
   let stated: number | null = null;
-  for await (const packet of new EncodedPacketSink(track).packets(undefined, undefined, { metadataOnly: true })) {
+  for await (const packet of new EncodedPacketSink(track).packets(undefined, undefined, {
+    metadataOnly: true,
+  })) {
     ticks.push(Math.round(packet.timestamp * ticksPerSecond));
     // A length that is no whole number of ticks was not computed from the times.
     const length = packet.duration * ticksPerSecond;
@@ -54,7 +56,14 @@ async function timesOf(
   }
   ticks.sort((a, b) => a - b);
   const last = ticks.at(-1) ?? 0;
-  return { times: { ticksPerSecond, ticks, end: Math.max(last + 1, Math.round(duration * ticksPerSecond)) }, stated };
+  return {
+    times: {
+      ticksPerSecond,
+      ticks,
+      end: Math.max(last + 1, Math.round(duration * ticksPerSecond)),
+    },
+    stated,
+  };
 }
 
 /** The name of a track's coding: the one in general use, or the container's own. */
@@ -72,11 +81,15 @@ async function pictures(file: File, input: Input): Promise<InputVideoTrack> {
 }
 
 /** Reads what a video file says of itself. Throws when it is no video or cannot be read. */
-export function readVideoHeader(file: File, onProgress: (fraction: number) => void): Promise<VideoHeader> {
+export function readVideoHeader(
+  file: File,
+  onProgress: (fraction: number) => void,
+): Promise<VideoHeader> {
   return withInput(file, MEND, async (input) => {
     const track = await pictures(file, input);
     const { times, stated } = await timesOf(track, onProgress);
-    if (times.ticks.length === 0) throw new CaesuraError('no-video', `“${file.name}” holds no frames.`, MEND);
+    if (times.ticks.length === 0)
+      throw new CaesuraError('no-video', `“${file.name}” holds no frames.`, MEND);
     const found = rateOfTimestamps(times.ticks, times.ticksPerSecond, stated);
     const { raw } = await input.getMetadataTags().catch(() => ({ raw: undefined }));
     const { num, den } = await track.getPixelAspectRatio();
@@ -102,8 +115,12 @@ export function readPoster(file: File): Promise<Blob | null> {
     try {
       const middle = ((await track.getFirstTimestamp()) + (await track.computeDuration())) / 2;
       // The key frame before the middle needs no other frame to be decoded.
-      const key = await new EncodedPacketSink(track).getKeyPacket(middle, { verifyKeyPackets: true });
-      const wrapped = await new CanvasSink(track, { width: POSTER_WIDTH }).getCanvas(key?.timestamp ?? middle);
+      const key = await new EncodedPacketSink(track).getKeyPacket(middle, {
+        verifyKeyPackets: true,
+      });
+      const wrapped = await new CanvasSink(track, { width: POSTER_WIDTH }).getCanvas(
+        key?.timestamp ?? middle,
+      );
       if (!(wrapped?.canvas instanceof OffscreenCanvas)) return null;
       return await wrapped.canvas.convertToBlob({ type: 'image/jpeg', quality: 0.8 });
     } catch {

@@ -16,7 +16,8 @@ export function blockShift(before: Luma, after: Luma, reach: number): { x: numbe
         for (let y = 0; y < size; y++)
           for (let x = 0; x < size; x++)
             sum += Math.abs(
-              before.values[(top + y) * width + left + x]! - after.values[(top + y + dy) * width + left + x + dx]!,
+              before.values[(top + y) * width + left + x]! -
+                after.values[(top + y + dy) * width + left + x + dx]!,
             );
         return sum;
       };

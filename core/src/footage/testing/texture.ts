@@ -1,4 +1,4 @@
-import { seeded } from '../../listen/testing/random.ts';
+import { seeded } from '../../testing/random.ts';
 import type { CameraMove } from '../camera-move.ts';
 import type { Luma } from '../luma.ts';
 
@@ -60,6 +60,8 @@ export function disturbed(luma: Luma, seed: number, noise: number, gain = 1, off
   const normal = () => (random() + random() + random() + random() - 2) * Math.sqrt(3);
   return {
     ...luma,
-    values: luma.values.map((v) => Math.round(Math.min(255, Math.max(0, gain * v + offset + noise * normal())))),
+    values: luma.values.map((v) =>
+      Math.round(Math.min(255, Math.max(0, gain * v + offset + noise * normal()))),
+    ),
   };
 }

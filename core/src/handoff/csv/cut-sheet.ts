@@ -9,7 +9,8 @@ import {
   toText,
 } from '../../time/index.ts';
 import { handlesOf, moveKeys, type JoinFacts } from '../../joins/index.ts';
-import type { Plan, ShotFacts } from '../../plan/index.ts';
+import type { Plan } from '../../plan/index.ts';
+import type { ShotFacts } from '../../film/index.ts';
 import type { AccentFacts } from '../../sound/index.ts';
 import { effectsAt, effectWords, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
@@ -54,7 +55,9 @@ function keyWords({ settings, before, after, overlap, frame }: JoinFacts): strin
   return (['out', 'in'] as const)
     .flatMap((side) =>
       Object.entries(moveKeys(side, settings, { before, after, overlap })).flatMap(([of, keys]) =>
-        keys.map(({ at, value }) => `${side} ${of} ${frame + at}: ${Math.round(value * 10_000) / 10_000}`),
+        keys.map(
+          ({ at, value }) => `${side} ${of} ${frame + at}: ${Math.round(value * 10_000) / 10_000}`,
+        ),
       ),
     )
     .join('; ');
@@ -90,7 +93,12 @@ function row(
     clip ? sourceIn : '',
     clip ? sourceOut : '',
     clip ? sourceTimecode(clip, sourceIn) : '',
-    clip && used ? sourceTimecode(clip, sourceFrames(time ? Math.max(time.at(length), used.highest) : sourceOut)) : '',
+    clip && used
+      ? sourceTimecode(
+          clip,
+          sourceFrames(time ? Math.max(time.at(length), used.highest) : sourceOut),
+        )
+      : '',
     into ? joinWords(into) : '',
     into ? into.before : '',
     into ? into.after : '',
@@ -113,6 +121,8 @@ export const cutSheetCsv: HandoffFormat = {
   mediaType: 'text/csv',
   write: (plan) => {
     const { shots, joins, accents } = scoredFilm(plan);
-    return [HEADER, ...shots.map((facts) => row(facts, joins, accents, plan))].map(csvLine).join('');
+    return [HEADER, ...shots.map((facts) => row(facts, joins, accents, plan))]
+      .map(csvLine)
+      .join('');
   },
 };

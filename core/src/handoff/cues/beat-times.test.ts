@@ -1,9 +1,10 @@
 import { expect, it } from 'vitest';
-import { cuesOfSound, heardBeats, bringIn } from '../../plan/index.ts';
-import { samplePlan } from '../../plan/testing/sample-plan.ts';
+import { cuesOfSound, correctedBeats } from '../../film/index.ts';
+import { bringIn } from '../../plan/edits/edit-sounds.ts';
+import { samplePlan } from '../../testing/sample-plan.ts';
 import { samples } from '../../time/index.ts';
 import { readBeatTimes, writeBeatTimes, writeTaps } from './beat-times.ts';
-import { broughtIn } from './index.ts';
+import { broughtIn } from './cue-formats.ts';
 
 it('writes beats with their number in the bar, and reads them', () => {
   const beats = { at: [0.5, 1, 1.5, 2, 2.5], bars: [1, 4], beatsPerBar: 3 };
@@ -30,11 +31,13 @@ it('gives beats and bars of a file to a sound in one step, and taps with their d
   );
   expect(late).toBe(1);
   const changed = bringIn(plan, music.id, cues, beats).music!;
-  const heard = heardBeats(changed);
+  const heard = correctedBeats(changed);
   const inside = heard.beats.filter((b) => b.at >= sampleRate && b.at <= 3 * sampleRate);
   expect(inside.map((b) => b.at / sampleRate)).toEqual([1, 1.4, 1.8, 2.2, 2.6, 3]);
   expect(
-    heard.downbeats.filter((i) => inside.includes(heard.beats[i]!)).map((i) => heard.beats[i]!.at / sampleRate),
+    heard.downbeats
+      .filter((i) => inside.includes(heard.beats[i]!))
+      .map((i) => heard.beats[i]!.at / sampleRate),
   ).toEqual([1, 2.2]);
   expect(heard.beatsPerBar).toBe(3);
   expect(
@@ -43,7 +46,9 @@ it('gives beats and bars of a file to a sound in one step, and taps with their d
       .map((c) => c.name),
   ).toEqual(['x']);
 
-  expect(() => broughtIn(readBeatTimes('1\t1\n1.01\t2\n2\t1\n'), music)).toThrow('less than 50 ms apart');
+  expect(() => broughtIn(readBeatTimes('1\t1\n1.01\t2\n2\t1\n'), music)).toThrow(
+    'less than 50 ms apart',
+  );
 
   const onsets = [1, 1.5, 2, 2.5].map((t) => ({
     at: samples(Math.round(t * sampleRate)),

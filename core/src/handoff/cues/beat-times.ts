@@ -19,7 +19,8 @@ export function writeBeatTimes({ at, bars }: BeatEntries): string {
 }
 
 /** Taps as lines of times. */
-export const writeTaps = (taps: readonly number[]): string => taps.map((at) => `${at.toFixed(6)}\n`).join('');
+export const writeTaps = (taps: readonly number[]): string =>
+  taps.map((at) => `${at.toFixed(6)}\n`).join('');
 
 /**
  * Reads lines of times: as beats when each has its number in the bar, else as taps of a person. Lines that start with #
@@ -44,9 +45,14 @@ export function readBeatTimes(text: string): CueFile {
     })
     .toSorted((a, b) => a.at - b.at);
   if (rows.length < 2)
-    throw new CaesuraError('no-cues', 'The file holds fewer than two times.', 'Give one time in a line.');
+    throw new CaesuraError(
+      'no-cues',
+      'The file holds fewer than two times.',
+      'Give one time in a line.',
+    );
   const at = rows.map((row) => row.at);
-  if (!rows.every(({ beat }) => Number.isInteger(beat))) return { entries: [], beats: null, taps: at };
+  if (!rows.every(({ beat }) => Number.isInteger(beat)))
+    return { entries: [], beats: null, taps: at };
   const bars = rows.flatMap(({ beat }, i) => (beat === 1 ? [i] : []));
   return {
     entries: [],

@@ -14,6 +14,10 @@ export const endOf = (entries: readonly CueEntry[], index: number): number => {
 export function clockText(seconds: number, mark: '.' | ','): string {
   const ms = Math.round(seconds * 1000);
   const pad = (n: number, places = 2) => String(n).padStart(places, '0');
-  const [h, m, s] = [Math.floor(ms / 3_600_000), Math.floor(ms / 60_000) % 60, Math.floor(ms / 1000) % 60];
+  const [h, m, s] = [
+    Math.floor(ms / 3_600_000),
+    Math.floor(ms / 60_000) % 60,
+    Math.floor(ms / 1000) % 60,
+  ];
   return `${pad(h)}:${pad(m)}:${pad(s)}${mark}${pad(ms % 1000, 3)}`;
 }

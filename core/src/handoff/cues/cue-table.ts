@@ -10,21 +10,33 @@ const isKind = (text: string): text is CueKind => (CUE_KINDS as readonly string[
 
 /** Cues as comma-separated values (RFC 4180): seconds to the microsecond, kind and text. */
 export const writeCueTable = (entries: readonly CueEntry[]): string =>
-  [HEADER, ...entries.map((e) => [e.at.toFixed(6), e.kind ?? '', e.text])].map((row) => csvLine(row)).join('');
+  [HEADER, ...entries.map((e) => [e.at.toFixed(6), e.kind ?? '', e.text])]
+    .map((row) => csvLine(row))
+    .join('');
 
 /**
  * The cues of comma-, semicolon- or tab-separated values: a column `seconds` or `time` (else the first) and, where they
  * are, `kind` and `text` or `name`. Throws with the line of the first time that is none.
  */
 export function readCueTable(text: string): CueEntry[] {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), { skipEmptyLines: true });
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), {
+    skipEmptyLines: true,
+  });
   const head = data[0]?.map((name) => name.trim().toLowerCase()) ?? [];
   const column = (...names: string[]) => head.findIndex((name) => names.includes(name));
   const named = column('seconds', 'time') >= 0;
-  const [time, kind, label] = [Math.max(0, column('seconds', 'time')), column('kind'), column('text', 'name')];
+  const [time, kind, label] = [
+    Math.max(0, column('seconds', 'time')),
+    column('kind'),
+    column('text', 'name'),
+  ];
   const rows = named ? data.slice(1) : data;
   if (rows.length === 0)
-    throw new CaesuraError('no-cues', 'The table holds no cue.', 'Give a time in seconds in each line.');
+    throw new CaesuraError(
+      'no-cues',
+      'The table holds no cue.',
+      'Give a time in seconds in each line.',
+    );
   const entries = rows.map((row, i): CueEntry => {
     const at = Number((row[time] ?? '').trim().replace(',', '.') || NaN);
     if (!(at >= 0 && at < 1e6))
@@ -34,7 +46,11 @@ export function readCueTable(text: string): CueEntry[] {
         'Give seconds such as 12.5 in the first column, or in one called “seconds”.',
       );
     const said = (row[kind] ?? '').trim();
-    return { at, text: (row[label] ?? (named ? '' : (row[1] ?? ''))).trim(), kind: isKind(said) ? said : null };
+    return {
+      at,
+      text: (row[label] ?? (named ? '' : (row[1] ?? ''))).trim(),
+      kind: isKind(said) ? said : null,
+    };
   });
   return entries.toSorted((a, b) => a.at - b.at);
 }

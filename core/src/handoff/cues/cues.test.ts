@@ -1,10 +1,11 @@
 import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { editCues, switchCues, cuesOfSound } from '../../plan/index.ts';
-import { samplePlan } from '../../plan/testing/sample-plan.ts';
+import { editCues, switchCues } from '../../plan/edits/edit-sounds.ts';
+import { cuesOfSound } from '../../film/index.ts';
+import { samplePlan } from '../../testing/sample-plan.ts';
 import { samples } from '../../time/index.ts';
-import { beatEntriesOf, broughtIn, CUE_FORMATS, cueEntriesOf } from './index.ts';
+import { beatEntriesOf, broughtIn, CUE_FORMATS, cueEntriesOf } from './cue-formats.ts';
 import { readCueTable, writeCueTable } from './cue-table.ts';
 import { cuesOnly, type CueEntry } from './entry.ts';
 import { readTimedText, writeSubRip, writeWebVtt } from './timed-text.ts';
@@ -37,7 +38,9 @@ describe('a table of cues', () => {
       { at: 2.5, text: 'Thump, low', kind: 'hit' },
     ]);
     expect(readCueTable('0,5;Door\n3;Bell')).toEqual([entry(0.5, 'Door'), entry(3, 'Bell')]);
-    expect(() => readCueTable('seconds,text\nsoon,x')).toThrow('Line 2: “soon” is no time in seconds.');
+    expect(() => readCueTable('seconds,text\nsoon,x')).toThrow(
+      'Line 2: “soon” is no time in seconds.',
+    );
     expect(() => readCueTable('seconds,text')).toThrow(/holds no cue/);
   });
 });
@@ -53,34 +56,48 @@ describe('cues of a sound', () => {
   /** What one more pair of writing and reading makes of cues. */
   const backFrom = (format: (typeof CUE_FORMATS)[number], entries: readonly CueEntry[]) => {
     const written = format.write(entries, beats);
-    return format.read(typeof written === 'string' ? new TextEncoder().encode(written) : written, lasts);
+    return format.read(
+      typeof written === 'string' ? new TextEncoder().encode(written) : written,
+      lasts,
+    );
   };
   const lists = CUE_FORMATS.filter((f) => f.id !== 'txt');
 
-  it.each(lists.map((f) => [f.id, f] as const))('go through %s and come back to the millisecond', (id, format) => {
-    // In MIDI the beats are the tempo map.
-    const entries = cueEntriesOf(sound).filter((e) => id !== 'mid' || (e.kind !== 'beat' && e.kind !== 'downbeat'));
-    const back = backFrom(format, cueEntriesOf(sound)).entries;
-    expect(back).toHaveLength(entries.length);
-    back.forEach((e, i) => expect(Math.abs(e.at - entries[i]!.at)).toBeLessThanOrEqual(0.0005));
-    expect(back.map((e) => e.text)).toContain('Look, "up"');
-  });
-
-  it.each(CUE_FORMATS.filter((f) => f.id === 'txt' || f.id === 'mid').map((f) => [f.id, f] as const))(
-    'go through %s and bring the beats and bars back',
-    (_, format) => {
-      const { beats: back } = backFrom(format, []);
-      // In MIDI the time before the first beat is a bar of its own, in beats.
-      const lead = back!.at.length - beats.at.length;
-      beats.at.forEach((at, i) => expect(Math.abs(back!.at[i + lead]! - at)).toBeLessThan(2e-6));
-      expect(back!.bars.filter((i) => i >= lead).map((i) => i - lead)).toEqual(beats.bars);
-      expect(back!.beatsPerBar).toBe(beats.beatsPerBar);
+  it.each(lists.map((f) => [f.id, f] as const))(
+    'go through %s and come back to the millisecond',
+    (id, format) => {
+      // In MIDI the beats are the tempo map.
+      const entries = cueEntriesOf(sound).filter(
+        (e) => id !== 'mid' || (e.kind !== 'beat' && e.kind !== 'downbeat'),
+      );
+      const back = backFrom(format, cueEntriesOf(sound)).entries;
+      expect(back).toHaveLength(entries.length);
+      back.forEach((e, i) => expect(Math.abs(e.at - entries[i]!.at)).toBeLessThanOrEqual(0.0005));
+      expect(back.map((e) => e.text)).toContain('Look, "up"');
     },
   );
 
+  it.each(
+    CUE_FORMATS.filter((f) => f.id === 'txt' || f.id === 'mid').map((f) => [f.id, f] as const),
+  )('go through %s and bring the beats and bars back', (_, format) => {
+    const { beats: back } = backFrom(format, []);
+    // In MIDI the time before the first beat is a bar of its own, in beats.
+    const lead = back!.at.length - beats.at.length;
+    beats.at.forEach((at, i) => expect(Math.abs(back!.at[i + lead]! - at)).toBeLessThan(2e-6));
+    expect(back!.bars.filter((i) => i >= lead).map((i) => i - lead)).toEqual(beats.bars);
+    expect(back!.beatsPerBar).toBe(beats.beatsPerBar);
+  });
+
   it('are read alike by another reader of RFC 4180', () => {
-    const rows = parse(writeCueTable(cueEntriesOf(sound)), { columns: true }) as Record<string, string>[];
-    expect(rows.find((r) => r.kind === 'hand')).toEqual({ seconds: '1.000000', kind: 'hand', text: 'Look, "up"' });
+    const rows = parse(writeCueTable(cueEntriesOf(sound)), { columns: true }) as Record<
+      string,
+      string
+    >[];
+    expect(rows.find((r) => r.kind === 'hand')).toEqual({
+      seconds: '1.000000',
+      kind: 'hand',
+      text: 'Look, "up"',
+    });
   });
 
   it('are those that the switches let through, and join what was heard when they come in', () => {
@@ -102,7 +119,9 @@ describe('cues of a sound', () => {
       ['hand', 144000, undefined],
     ]);
     const joined = editCues(plan, plan.music!.id, edits).music!;
-    expect(cuesOfSound(joined).filter((c) => c.kind === 'hand' || c.kind === 'word')).toHaveLength(3);
+    expect(cuesOfSound(joined).filter((c) => c.kind === 'hand' || c.kind === 'word')).toHaveLength(
+      3,
+    );
   });
 
   it('any text is kept on one line by every format', () => {

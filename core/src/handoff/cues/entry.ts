@@ -27,4 +27,8 @@ export interface CueFile {
 }
 
 /** A file that holds nothing but cues. */
-export const cuesOnly = (entries: readonly CueEntry[]): CueFile => ({ entries, beats: null, taps: null });
+export const cuesOnly = (entries: readonly CueEntry[]): CueFile => ({
+  entries,
+  beats: null,
+  taps: null,
+});

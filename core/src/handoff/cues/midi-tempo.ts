@@ -25,7 +25,11 @@ const MOST_BEATS = 200_000;
 const SLOWEST = 0xffffff;
 
 /** Seconds at a tick, by tempo changes in ascending order. */
-export function secondsAtTick(tick: number, changes: readonly TempoChange[], ticksPerQuarter: number): number {
+export function secondsAtTick(
+  tick: number,
+  changes: readonly TempoChange[],
+  ticksPerQuarter: number,
+): number {
   let [micros, from, tempo] = [0, 0, DEFAULT_TEMPO];
   for (const change of changes) {
     if (change.tick >= tick) break;
@@ -36,7 +40,11 @@ export function secondsAtTick(tick: number, changes: readonly TempoChange[], tic
 }
 
 /** Tick nearest to a time in seconds, by tempo changes in ascending order. */
-export function tickAtSeconds(seconds: number, changes: readonly TempoChange[], ticksPerQuarter: number): number {
+export function tickAtSeconds(
+  seconds: number,
+  changes: readonly TempoChange[],
+  ticksPerQuarter: number,
+): number {
   let [start, from, tempo] = [0, 0, DEFAULT_TEMPO];
   for (const change of changes) {
     const at = start + ((change.tick - from) * tempo) / ticksPerQuarter / 1e6;
@@ -90,7 +98,11 @@ export function beatsOfMap(
 }
 
 /** Seconds at ascending ticks. */
-function secondsOfTicks(ticks: readonly number[], changes: readonly TempoChange[], ticksPerQuarter: number): number[] {
+function secondsOfTicks(
+  ticks: readonly number[],
+  changes: readonly TempoChange[],
+  ticksPerQuarter: number,
+): number[] {
   let [micros, from, tempo, next] = [0, 0, DEFAULT_TEMPO, 0];
   return ticks.map((tick) => {
     for (; next < changes.length && changes[next]!.tick < tick; next++) {
@@ -113,10 +125,15 @@ export interface BeatMap {
  * The tempo map of beats: each lasts a quarter note, its tempo rounded so that the error never adds up. What comes before
  * the first beat is one bar of its own, so that bars start where they do.
  */
-export function mapOfBeats({ at, bars, beatsPerBar }: BeatEntries, ticksPerQuarter: number): BeatMap {
+export function mapOfBeats(
+  { at, bars, beatsPerBar }: BeatEntries,
+  ticksPerQuarter: number,
+): BeatMap {
   const [first, second] = at;
-  if (first === undefined || second === undefined) return { changes: [], signatures: [], endTick: 0 };
-  const before = first * 1e6 < 1 ? 0 : Math.min(255, Math.max(1, Math.round(first / (second - first))));
+  if (first === undefined || second === undefined)
+    return { changes: [], signatures: [], endTick: 0 };
+  const before =
+    first * 1e6 < 1 ? 0 : Math.min(255, Math.max(1, Math.round(first / (second - first))));
   const changes: TempoChange[] = [];
   let micros = 0;
   const quarter = (until: number): void => {
@@ -132,10 +149,17 @@ export function mapOfBeats({ at, bars, beatsPerBar }: BeatEntries, ticksPerQuart
   const lengths = [
     ...(before > 0 ? [{ from: 0, beats: before }] : []),
     ...(bars[0] !== 0 ? [{ from: before, beats: bars[0] ?? beatsPerBar }] : []),
-    ...bars.map((bar, i) => ({ from: before + bar, beats: (bars[i + 1] ?? bar + beatsPerBar) - bar })),
+    ...bars.map((bar, i) => ({
+      from: before + bar,
+      beats: (bars[i + 1] ?? bar + beatsPerBar) - bar,
+    })),
   ];
   const signatures = lengths
     .filter(({ beats }, i) => beats !== lengths[i - 1]?.beats)
-    .map(({ from, beats }): Signature => ({ tick: from * ticksPerQuarter, numerator: beats, denominator: 4 }));
+    .map(({ from, beats }): Signature => ({
+      tick: from * ticksPerQuarter,
+      numerator: beats,
+      denominator: 4,
+    }));
   return { changes, signatures, endTick: count * ticksPerQuarter };
 }

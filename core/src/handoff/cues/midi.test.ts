@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { readMidiCues, writeMidiCues } from './midi.ts';
 import { mapOfBeats, secondsAtTick, tickAtSeconds } from './midi-tempo.ts';
 
-const bytes = (hex: string): Uint8Array => Uint8Array.from(hex.match(/../g)!, (pair) => parseInt(pair, 16));
+const bytes = (hex: string): Uint8Array =>
+  Uint8Array.from(hex.match(/../g)!, (pair) => parseInt(pair, 16));
 
 /**
  * Files written by hand after “Standard MIDI Files 1.0”: 480 ticks a quarter with tempi of 120, 150 and about 70 and a
@@ -15,20 +16,27 @@ const TEMPO_MAP = bytes(
     '00ff510307a12000903c648170803c008d10ff5103061a8000903c648170803c008d10ff51030d143700903c648170803c0000ff2f00',
 );
 const NO_TEMPO = bytes('4d546864000000060000000101e04d54726b0000000d00903c648360803c0000ff2f00');
-const BY_FRAMES = bytes('4d54686400000006000000' + '01e7284d54726b0000000d8768903c648360803c0000ff2f00');
+const BY_FRAMES = bytes(
+  '4d54686400000006000000' + '01e7284d54726b0000000d8768903c648360803c0000ff2f00',
+);
 
 describe('a tempo map', () => {
   it('tells seconds as three other readers do', () => {
     // @tonejs/midi 2.0.28 and mido 1.2.10 read the notes at 0, 2 and 3.6 s.
     const { entries, beats } = readMidiCues(TEMPO_MAP, 60);
     expect(entries.map((e) => e.at)).toEqual([0, 2, 3.6]);
-    expect(entries.map((e) => e.at)).toEqual(new Midi(TEMPO_MAP).tracks[0]!.notes.map((n) => n.time));
+    expect(entries.map((e) => e.at)).toEqual(
+      new Midi(TEMPO_MAP).tracks[0]!.notes.map((n) => n.time),
+    );
     expect(beats!.at).toEqual([0, 0.5, 1, 1.5, 2, 2.4, 2.8, 3.2, 3.6]);
     expect(beats).toMatchObject({ bars: [0, 4, 8], beatsPerBar: 4 });
   });
 
   it('is 120 quarters a minute where a file has none, and then no beats are made up', () => {
-    expect(readMidiCues(NO_TEMPO, 60)).toMatchObject({ entries: [{ at: 0, text: 'note 60' }], beats: null });
+    expect(readMidiCues(NO_TEMPO, 60)).toMatchObject({
+      entries: [{ at: 0, text: 'note 60' }],
+      beats: null,
+    });
     expect(secondsAtTick(480, [], 480)).toBe(0.5);
   });
 
@@ -75,7 +83,9 @@ describe('a written MIDI file', () => {
 
   it('is read alike by another library', () => {
     const { header, tracks } = new Midi(written);
-    expect(header.timeSignatures.map((s) => [s.timeSignature, header.ticksToSeconds(s.ticks)])).toEqual([
+    expect(
+      header.timeSignatures.map((s) => [s.timeSignature, header.ticksToSeconds(s.ticks)]),
+    ).toEqual([
       [[3, 4], 0],
       [[1, 4], expect.closeTo(1.3, 6)],
       [[3, 4], expect.closeTo(1.8, 6)],
@@ -104,7 +114,10 @@ describe('a written MIDI file', () => {
           let time = 0;
           const at = gaps.map((gap) => (time += gap) / 1000);
           const bars = at.flatMap((_, i) => (i % beatsPerBar === 1 ? [i] : []));
-          const { beats: back } = readMidiCues(writeMidiCues([], { at, bars, beatsPerBar }), time / 1000 + 1);
+          const { beats: back } = readMidiCues(
+            writeMidiCues([], { at, bars, beatsPerBar }),
+            time / 1000 + 1,
+          );
           const lead = back!.at.length - at.length;
           at.forEach((t, i) => expect(back!.at[i + lead]).toBeCloseTo(t, 5));
           expect(back!.bars.filter((i) => i > lead).map((i) => i - lead)).toEqual(bars);
@@ -129,7 +142,13 @@ it('bears absurd values without hanging, saying what is wrong', () => {
 });
 
 it('refuses what is no MIDI file, or a part of one, saying why', () => {
-  expect(() => readMidiCues(new TextEncoder().encode('RIFF....WAVEfmt '), 9)).toThrow('does not begin as one');
-  expect(() => readMidiCues(TEMPO_MAP.subarray(0, 60), 9)).toThrow('it ends in the middle of track 1');
-  expect(() => readMidiCues(bytes('4d546864000000060000000101e04d54726b0000000400ff2f00'), 9)).toThrow('no note');
+  expect(() => readMidiCues(new TextEncoder().encode('RIFF....WAVEfmt '), 9)).toThrow(
+    'does not begin as one',
+  );
+  expect(() => readMidiCues(TEMPO_MAP.subarray(0, 60), 9)).toThrow(
+    'it ends in the middle of track 1',
+  );
+  expect(() =>
+    readMidiCues(bytes('4d546864000000060000000101e04d54726b0000000400ff2f00'), 9),
+  ).toThrow('no note');
 });

@@ -2,7 +2,13 @@ import { parseMidi, writeMidi, type MidiData, type MidiEvent } from 'midi-file';
 import { CUE_KINDS, type CueKind } from '../../plan/index.ts';
 import { CaesuraError } from '../../time/index.ts';
 import type { BeatEntries, CueEntry, CueFile } from './entry.ts';
-import { beatsOfMap, mapOfBeats, secondsAtTick, tickAtSeconds, type TempoChange } from './midi-tempo.ts';
+import {
+  beatsOfMap,
+  mapOfBeats,
+  secondsAtTick,
+  tickAtSeconds,
+  type TempoChange,
+} from './midi-tempo.ts';
 
 /**
  * Standard MIDI Files (“Standard MIDI Files 1.0”, MIDI Association): beats as the tempo map, every other cue as a note in
@@ -56,7 +62,11 @@ function track(events: readonly Timed[], endTick: number): MidiEvent[] {
 }
 
 /** The cues of one kind as a track of notes; each lasts a sixteenth, or to the next. */
-function noteTrack(kind: CueKind | null, entries: readonly CueEntry[], tickOf: (at: number) => number): MidiEvent[] {
+function noteTrack(
+  kind: CueKind | null,
+  entries: readonly CueEntry[],
+  tickOf: (at: number) => number,
+): MidiEvent[] {
   const noteNumber = FIRST_KEY + (kind ? CUE_KINDS.indexOf(kind) : CUE_KINDS.length);
   const ticks = entries.map((e) => tickOf(e.at));
   const events = entries.flatMap(({ text, strength = 1 }, i): Timed[] => {
@@ -65,11 +75,22 @@ function noteTrack(kind: CueKind | null, entries: readonly CueEntry[], tickOf: (
     const note = { channel: 0, noteNumber, deltaTime: 0 };
     return [
       { tick, deltaTime: 0, type: 'lyrics', meta: true, text: bytesOf(text) },
-      { ...note, tick, type: 'noteOn', velocity: Math.max(1, Math.round(MOST_VELOCITY * strength)) },
+      {
+        ...note,
+        tick,
+        type: 'noteOn',
+        velocity: Math.max(1, Math.round(MOST_VELOCITY * strength)),
+      },
       { ...note, tick: until, type: 'noteOff', velocity: 0 },
     ];
   });
-  return track([{ tick: 0, deltaTime: 0, type: 'trackName', meta: true, text: bytesOf(kind ?? 'cue') }, ...events], 0);
+  return track(
+    [
+      { tick: 0, deltaTime: 0, type: 'trackName', meta: true, text: bytesOf(kind ?? 'cue') },
+      ...events,
+    ],
+    0,
+  );
 }
 
 /** Cues and beats as a MIDI file of format 1. */
@@ -94,7 +115,13 @@ export function writeMidiCues(entries: readonly CueEntry[], beats: BeatEntries):
     })),
     ...entries
       .filter((e) => e.kind === 'section')
-      .map((e): Timed => ({ tick: tickOf(e.at), deltaTime: 0, type: 'marker', meta: true, text: bytesOf(e.text) })),
+      .map((e): Timed => ({
+        tick: tickOf(e.at),
+        deltaTime: 0,
+        type: 'marker',
+        meta: true,
+        text: bytesOf(e.text),
+      })),
   ];
   const noted = entries.filter((e) => !isBeat(e.kind));
   const kinds = [...new Set(noted.map((e) => e.kind))];
@@ -109,13 +136,20 @@ export function writeMidiCues(entries: readonly CueEntry[], beats: BeatEntries):
     ),
   ];
   return Uint8Array.from(
-    writeMidi({ header: { format: 1, numTracks: tracks.length, ticksPerBeat: TICKS_PER_QUARTER }, tracks }),
+    writeMidi({
+      header: { format: 1, numTracks: tracks.length, ticksPerBeat: TICKS_PER_QUARTER },
+      tracks,
+    }),
   );
 }
 
 function parsed(bytes: Uint8Array): MidiData {
   const refuse = (reason: string) =>
-    new CaesuraError('bad-midi', `The MIDI file cannot be read: ${reason}.`, 'Write it again as a Standard MIDI File.');
+    new CaesuraError(
+      'bad-midi',
+      `The MIDI file cannot be read: ${reason}.`,
+      'Write it again as a Standard MIDI File.',
+    );
   // The parser reads past the end of what it is given without a word.
   if (bytes.length < 14 || String.fromCharCode(...bytes.subarray(0, 4)) !== 'MThd')
     throw refuse('it does not begin as one');
@@ -174,19 +208,28 @@ export function readMidiCues(bytes: Uint8Array, lasts: number): CueFile {
       : [],
   );
   const signatures = all.flatMap((e) =>
-    e.type === 'timeSignature' && e.numerator > 0 && e.denominator >= 1 && e.denominator <= FINEST_NOTE
+    e.type === 'timeSignature' &&
+    e.numerator > 0 &&
+    e.denominator >= 1 &&
+    e.denominator <= FINEST_NOTE
       ? [{ tick: e.tick, numerator: e.numerator, denominator: e.denominator }]
       : [],
   );
   const { ticksPerBeat, framesPerSecond: frames, ticksPerFrame } = header;
   const byFrames = frames !== undefined && ticksPerFrame !== undefined;
   if (byFrames ? frames * ticksPerFrame === 0 : !ticksPerBeat)
-    throw new CaesuraError('bad-midi', 'The MIDI file does not say how long a tick lasts.', 'Write it again.');
+    throw new CaesuraError(
+      'bad-midi',
+      'The MIDI file does not say how long a tick lasts.',
+      'Write it again.',
+    );
   const secondsOf = byFrames
     ? (tick: number) => tick / (framesPerSecond(frames) * ticksPerFrame)
     : (tick: number) => secondsAtTick(tick, changes, ticksPerBeat!);
   const marked = all.flatMap((e): CueEntry[] =>
-    e.type === 'marker' || e.type === 'cuePoint' ? [{ at: secondsOf(e.tick), text: textOf(e.text), kind: null }] : [],
+    e.type === 'marker' || e.type === 'cuePoint'
+      ? [{ at: secondsOf(e.tick), text: textOf(e.text), kind: null }]
+      : [],
   );
   const noted = events.flatMap((track) => cuesOfTrack(track, secondsOf));
   const said = new Set(noted.map((e) => `${e.at} ${e.text}`));
@@ -194,9 +237,19 @@ export function readMidiCues(bytes: Uint8Array, lasts: number): CueFile {
   const endTick = all.at(-1)?.tick ?? 0;
   const mapped = !byFrames && changes.length + signatures.length > 0;
   const beats = mapped
-    ? beatsOfMap(changes, signatures, ticksPerBeat!, endTick > (changes.at(-1)?.tick ?? 0) ? endTick : Infinity, lasts)
+    ? beatsOfMap(
+        changes,
+        signatures,
+        ticksPerBeat!,
+        endTick > (changes.at(-1)?.tick ?? 0) ? endTick : Infinity,
+        lasts,
+      )
     : null;
   if (entries.length === 0 && !beats)
-    throw new CaesuraError('no-cues', 'The MIDI file holds no note, marker or tempo.', 'Choose another file.');
+    throw new CaesuraError(
+      'no-cues',
+      'The MIDI file holds no note, marker or tempo.',
+      'Choose another file.',
+    );
   return { entries: entries.toSorted((a, b) => a.at - b.at), beats, taps: null };
 }

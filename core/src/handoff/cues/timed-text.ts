@@ -22,7 +22,12 @@ const plain = (lines: readonly string[]): string =>
 
 /** Text that cannot be taken for a tag, a time line or the end of a cue. */
 const escaped = (text: string): string =>
-  text.replace(/\s+/g, ' ').replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').trim() || '–';
+  text
+    .replace(/\s+/g, ' ')
+    .replace(/&/g, '&amp;')
+    .replace(/</g, '&lt;')
+    .replace(/>/g, '&gt;')
+    .trim() || '–';
 
 /** The cues of a WebVTT or SubRip file: the start of each and its text. Throws when it holds none. */
 export function readTimedText(text: string): CueEntry[] {
@@ -35,7 +40,8 @@ export function readTimedText(text: string): CueEntry[] {
     const timed = lines.findIndex((line) => TIMES.test(line));
     if (timed < 0) continue;
     const [, h, m, s, ms] = TIMES.exec(lines[timed]!)!;
-    const at = Number(h ?? 0) * 3600 + Number(m) * 60 + Number(s) + Number(ms!.padEnd(3, '0')) / 1000;
+    const at =
+      Number(h ?? 0) * 3600 + Number(m) * 60 + Number(s) + Number(ms!.padEnd(3, '0')) / 1000;
     entries.push({ at, text: plain(lines.slice(timed + 1)), kind: null });
   }
   if (entries.length === 0)
@@ -50,7 +56,10 @@ export function readTimedText(text: string): CueEntry[] {
 /** Cues as a WebVTT file. */
 export const writeWebVtt = (entries: readonly CueEntry[]): string =>
   `WEBVTT\n${entries
-    .map((e, i) => `\n${clockText(e.at, '.')} --> ${clockText(endOf(entries, i), '.')}\n${escaped(e.text)}\n`)
+    .map(
+      (e, i) =>
+        `\n${clockText(e.at, '.')} --> ${clockText(endOf(entries, i), '.')}\n${escaped(e.text)}\n`,
+    )
     .join('')}`;
 
 /** Cues as a SubRip file. */

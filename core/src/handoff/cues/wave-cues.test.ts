@@ -35,13 +35,20 @@ it('writes cue points that another library reads, on their sample, the sound unt
   const after = withWaveCues(before, ENTRIES);
   expect(isWave(after)).toBe(true);
   const read = new WaveFile(after);
-  expect((read.listCuePoints() as { position: number; label: string }[]).map((p) => [p.position, p.label])).toEqual([
+  expect(
+    (read.listCuePoints() as { position: number; label: string }[]).map((p) => [
+      p.position,
+      p.label,
+    ]),
+  ).toEqual([
     [250, 'Druck'],
     [500, 'Bögen'],
     [expect.closeTo((1000 * 47999) / 48000, 9), ''],
   ]);
   expect(read.getSamples()).toEqual(new WaveFile(before).getSamples());
-  expect(read.bext).toMatchObject({ description: expect.stringContaining('made by a test') as string });
+  expect(read.bext).toMatchObject({
+    description: expect.stringContaining('made by a test') as string,
+  });
   expect(readWaveCues(after)).toEqual(ENTRIES);
 });
 
@@ -52,7 +59,9 @@ it('puts new cue points in place of old ones', () => {
 });
 
 it('refuses what is no WAV file or has no cue point, and bears one that is cut short', () => {
-  expect(() => readWaveCues(new TextEncoder().encode('MThd............'))).toThrow('does not begin as a WAV file');
+  expect(() => readWaveCues(new TextEncoder().encode('MThd............'))).toThrow(
+    'does not begin as a WAV file',
+  );
   expect(() => readWaveCues(wave().toBuffer())).toThrow('holds no cue point');
   const full = withWaveCues(wave().toBuffer(), ENTRIES);
   const inPoints = full.length - 90;

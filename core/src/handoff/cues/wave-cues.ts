@@ -15,8 +15,10 @@ interface Chunk {
 
 const MEND = 'Choose a WAV file.';
 
-const fourLetters = (bytes: Uint8Array, at: number): string => String.fromCharCode(...bytes.subarray(at, at + 4));
-const viewOf = (bytes: Uint8Array): DataView => new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
+const fourLetters = (bytes: Uint8Array, at: number): string =>
+  String.fromCharCode(...bytes.subarray(at, at + 4));
+const viewOf = (bytes: Uint8Array): DataView =>
+  new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
 
 /** Whether bytes begin as a WAVE file does. */
 export const isWave = (bytes: Uint8Array): boolean =>
@@ -35,7 +37,8 @@ function chunksOf(bytes: Uint8Array, from: number, to: number): Chunk[] {
 }
 
 const fileChunks = (bytes: Uint8Array): Chunk[] => {
-  if (!isWave(bytes)) throw new CaesuraError('bad-wave', 'The file does not begin as a WAV file does.', MEND);
+  if (!isWave(bytes))
+    throw new CaesuraError('bad-wave', 'The file does not begin as a WAV file does.', MEND);
   return chunksOf(bytes, 12, bytes.length);
 };
 
@@ -63,8 +66,11 @@ export function readWaveCues(bytes: Uint8Array): CueEntry[] {
   const texts = new Map<number, string>();
   for (const list of chunks.filter((c) => isLabels(bytes, c)))
     for (const { id, at, size } of chunksOf(bytes, list.at + 4, list.at + list.size))
-      if (id === 'labl' && size > 4) texts.set(view.getUint32(at, true), labelText(bytes.subarray(at + 4, at + size)));
-  const count = points ? Math.min(view.getUint32(points.at, true), Math.floor((points.size - 4) / 24)) : 0;
+      if (id === 'labl' && size > 4)
+        texts.set(view.getUint32(at, true), labelText(bytes.subarray(at + 4, at + size)));
+  const count = points
+    ? Math.min(view.getUint32(points.at, true), Math.floor((points.size - 4) / 24))
+    : 0;
   if (count === 0 || sampleRate === 0)
     throw new CaesuraError('no-cues', 'The WAV file holds no cue point.', 'Choose another file.');
   return Array.from({ length: count }, (_, i): CueEntry => {
@@ -109,7 +115,8 @@ function words(...values: readonly number[]): Uint8Array {
 export function withWaveCues(wave: Uint8Array, entries: readonly CueEntry[]): Uint8Array {
   const chunks = fileChunks(wave);
   const format = chunks.find((c) => c.id === 'fmt ' && c.size >= 16);
-  if (!format) throw new CaesuraError('bad-wave', 'The WAV file does not say how it is coded.', MEND);
+  if (!format)
+    throw new CaesuraError('bad-wave', 'The WAV file does not say how it is coded.', MEND);
   const sampleRate = viewOf(wave).getUint32(format.at + 4, true);
   const kept = chunks
     .filter((c) => c.id !== 'cue ' && !isLabels(wave, c))

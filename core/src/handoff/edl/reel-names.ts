@@ -21,7 +21,8 @@ export function reelNames(clips: readonly Clip[]): Map<string, string> {
     clips.map((clip) => {
       const base = stem(clip);
       let name = base;
-      for (let n = 2; used.has(name); n++) name = base.slice(0, LONGEST - String(n).length) + String(n);
+      for (let n = 2; used.has(name); n++)
+        name = base.slice(0, LONGEST - String(n).length) + String(n);
       used.add(name);
       return [clip.id, name];
     }),

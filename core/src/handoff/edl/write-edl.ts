@@ -14,7 +14,8 @@ import {
   type Rational,
 } from '../../time/index.ts';
 import { joinsOf, type JoinFacts } from '../../joins/index.ts';
-import { NORMAL_SPEED, rampOf, type Clip, type Cue, type Plan, type ShotFacts } from '../../plan/index.ts';
+import { NORMAL_SPEED, rampOf, type Cue, type ShotFacts } from '../../film/index.ts';
+import type { Clip, Plan } from '../../plan/index.ts';
 import { constantSteps } from '../../ramps/index.ts';
 import { soundEvents, type SoundEvent } from '../sound-events.ts';
 import type { HandoffFormat } from '../format.ts';
@@ -41,7 +42,12 @@ interface Event {
   /** Speed of the picture in frames a second, with one decimal, when it is not that of the film. */
   readonly speed?: string;
   /** The dissolve with which it begins: its frames, and where the picture before it goes on from. */
-  readonly dissolve?: { readonly lasts: number; readonly reel: string; readonly from: number; readonly speed?: string };
+  readonly dissolve?: {
+    readonly lasts: number;
+    readonly reel: string;
+    readonly from: number;
+    readonly speed?: string;
+  };
   readonly comments: readonly string[];
 }
 
@@ -60,7 +66,8 @@ function eventLines(event: Event, number: number, { rate, dropFrame }: Plan): st
       : [`M2   ${reel.padEnd(8)} ${speed}                ${formatTimecode(from, rate, dropFrame)}`];
   const { dissolve } = event;
   const [recordIn] = event.record;
-  const first = dissolve && line(dissolve.reel, 'C', [dissolve.from, dissolve.from, recordIn, recordIn]);
+  const first =
+    dissolve && line(dissolve.reel, 'C', [dissolve.from, dissolve.from, recordIn, recordIn]);
   const type = dissolve ? `D    ${String(dissolve.lasts).padStart(3, '0')}` : 'C';
   return [
     ...(first ? [first] : []),
@@ -93,9 +100,19 @@ const LONGEST_DISSOLVE = 255;
 
 /** Whether an overlap is written as a dissolve: without movement, both pictures at constant speeds, and not too long. */
 function isDissolve(plan: Plan, join: JoinFacts | undefined): join is JoinFacts {
-  if (!join?.overlap || join.settings.move !== 'plain' || join.before + join.after > LONGEST_DISSOLVE) return false;
+  if (
+    !join?.overlap ||
+    join.settings.move !== 'plain' ||
+    join.before + join.after > LONGEST_DISSOLVE
+  )
+    return false;
   const steady = ({ shot, clip }: ShotFacts) => clip !== null && !rampOf(plan, shot);
-  return steady(join.out) && steady(join.into) && join.before < join.out.length && join.after <= join.into.length;
+  return (
+    steady(join.out) &&
+    steady(join.into) &&
+    join.before < join.out.length &&
+    join.after <= join.into.length
+  );
 }
 
 /** The picture events of a shot: one, or one for each step of its ramp. A dissolve begins its shot earlier by its first half. */
@@ -123,7 +140,9 @@ function pictureEvents(
   const counted = (c: Clip, frame: number) =>
     sourceFrameInPlanCounting(c, sourceFrames(Math.max(0, frame)), plan.rate, plan.dropFrame);
   const moved =
-    into && joinWords(into) && !dissolve ? [`JOIN: ${joinWords(into).toUpperCase()}, NOT CARRIED BY THIS FORM`] : [];
+    into && joinWords(into) && !dissolve
+      ? [`JOIN: ${joinWords(into).toUpperCase()}, NOT CARRIED BY THIS FORM`]
+      : [];
   const about = [
     `FROM CLIP NAME: ${dissolve ? dissolve.out.clip!.name : clip.name}`,
     ...(dissolve ? [`TO CLIP NAME: ${clip.name}`] : []),
@@ -160,7 +179,10 @@ function pictureEvents(
       comments: [
         ...(i === 0
           ? about
-          : [`FROM CLIP NAME: ${clip.name}`, `SHOT ${index + 1}, STEP ${i + 1} OF ${steps.length} OF ITS RAMP`]),
+          : [
+              `FROM CLIP NAME: ${clip.name}`,
+              `SHOT ${index + 1}, STEP ${i + 1} OF ${steps.length} OF ITS RAMP`,
+            ]),
         ...(motion ? [`SPEED ${toText(multiply(step.speed, rational(100)))} PER CENT`] : []),
         ...(i === 0 && landing?.onCue ? [cueComment(landing.cue)] : []),
       ],
@@ -171,7 +193,9 @@ function pictureEvents(
 /** What a cut lands on, for a comment. */
 function cueComment({ kind, bar, beat }: Cue): string {
   const place = `BAR ${bar} BEAT ${beat}`;
-  return kind === 'downbeat' || kind === 'beat' ? `CUT ON ${place}` : `CUT ON ${kind.toUpperCase()} AT ${place}`;
+  return kind === 'downbeat' || kind === 'beat'
+    ? `CUT ON ${place}`
+    : `CUT ON ${kind.toUpperCase()} AT ${place}`;
 }
 
 function musicEvent({ sound, from, start, end, fade }: SoundEvent, plan: Plan): Event {
@@ -212,7 +236,8 @@ export function writeEdl(plan: Plan): string {
   const length = frames(shots.at(-1)!.end);
   const joins = joinsOf(plan, shots);
   const events = shots.flatMap((facts) => pictureEvents(facts, joins, plan, reels));
-  if (plan.music) events.push(...soundEvents(plan.music, plan.rate, length).map((e) => musicEvent(e, plan)));
+  if (plan.music)
+    events.push(...soundEvents(plan.music, plan.rate, length).map((e) => musicEvent(e, plan)));
   if (events.length > MOST_EVENTS)
     throw new CaesuraError(
       'edl-events',
@@ -232,7 +257,8 @@ export function writeEdl(plan: Plan): string {
 export const cutListEdl: HandoffFormat = {
   id: 'edl',
   name: 'Edit decision list',
-  purpose: 'The cuts in the CMX 3600 form that nearly every editing program reads. At most 999 shots.',
+  purpose:
+    'The cuts in the CMX 3600 form that nearly every editing program reads. At most 999 shots.',
   extension: 'edl',
   mediaType: 'text/plain',
   write: writeEdl,

@@ -1,39 +1,85 @@
+import {
+  filmOf,
+  NORMAL_SPEED,
+  rampOf,
+  soundsOf,
+  windowRows,
+  type Film,
+  type ShotFacts,
+  type WindowRow,
+} from '../../film/index.ts';
 import type { JoinFacts } from '../../joins/index.ts';
-import { filmOf, windowRows, type Film, type WindowRow } from '../../picture/index.ts';
+import type { Plan, SoundKind } from '../../plan/index.ts';
 import { constantSteps } from '../../ramps/index.ts';
-import { compare, rational, toNumber, toText, type FrameRate } from '../../time/index.ts';
-import { NORMAL_SPEED, rampOf, soundsOf, type Plan, type ShotFacts, type SoundKind } from '../../plan/index.ts';
 import { accentFacts } from '../../sound/index.ts';
-import { accentEvents, onTracks, type AccentEvent } from '../accent-events.ts';
-import { soundEvents, type SoundEvent } from '../sound-events.ts';
+import { compare, rational, toNumber, toText, type FrameRate } from '../../time/index.ts';
+import { accentEvents, onTracks, type AccentEvent } from '../effect-events.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords } from '../join-words.ts';
 import { scoredShots } from '../scored.ts';
+import { soundEvents, type SoundEvent } from '../sound-events.ts';
 
 type Json = string | number | boolean | null | Json[] | { [key: string]: Json };
 
 /** OpenTimelineIO keeps rates as decimals; values stay whole, and the exact rates stand in the metadata. */
-const time = (value: number, rate: number): Json => ({ OTIO_SCHEMA: 'RationalTime.1', rate, value });
-const range = (start: Json, duration: Json): Json => ({ OTIO_SCHEMA: 'TimeRange.1', start_time: start, duration });
+const time = (value: number, rate: number): Json => ({
+  OTIO_SCHEMA: 'RationalTime.1',
+  rate,
+  value,
+});
+const range = (start: Json, duration: Json): Json => ({
+  OTIO_SCHEMA: 'TimeRange.1',
+  start_time: start,
+  duration,
+});
 const atRate = (value: number, rate: FrameRate): Json => time(value, toNumber(rate));
 
 /** A file name as a relative URL. */
 const targetUrl = (fileName: string): string => encodeURIComponent(fileName);
 
 function mediaReference(name: string | null, available: Json): Json {
-  const common = { metadata: {}, name: name ?? '', available_range: available, available_image_bounds: null };
+  const common = {
+    metadata: {},
+    name: name ?? '',
+    available_range: available,
+    available_image_bounds: null,
+  };
   return name === null
     ? { OTIO_SCHEMA: 'MissingReference.1', ...common }
     : { OTIO_SCHEMA: 'ExternalReference.1', ...common, target_url: targetUrl(name) };
 }
 
-function item(schema: string, name: string, sourceRange: Json, metadata: Json): { [key: string]: Json } {
-  return { OTIO_SCHEMA: schema, name, metadata, source_range: sourceRange, effects: [], markers: [], enabled: true };
+function item(
+  schema: string,
+  name: string,
+  sourceRange: Json,
+  metadata: Json,
+): { [key: string]: Json } {
+  return {
+    OTIO_SCHEMA: schema,
+    name,
+    metadata,
+    source_range: sourceRange,
+    effects: [],
+    markers: [],
+    enabled: true,
+  };
 }
 
 /** A clip at a constant speed: it lasts as long as its range says and takes `speed` times as much of its media. */
-function clipItem(name: string, sourceRange: Json, reference: Json, metadata: Json, speed = NORMAL_SPEED): Json {
-  const warp = { OTIO_SCHEMA: 'LinearTimeWarp.1', name: '', effect_name: 'LinearTimeWarp', metadata: {} };
+function clipItem(
+  name: string,
+  sourceRange: Json,
+  reference: Json,
+  metadata: Json,
+  speed = NORMAL_SPEED,
+): Json {
+  const warp = {
+    OTIO_SCHEMA: 'LinearTimeWarp.1',
+    name: '',
+    effect_name: 'LinearTimeWarp',
+    metadata: {},
+  };
   return {
     ...item('Clip.2', name, sourceRange, metadata),
     effects: compare(speed, NORMAL_SPEED) === 0 ? [] : [{ ...warp, time_scalar: toNumber(speed) }],
@@ -118,13 +164,20 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
   if (!clip)
     return [
       ...before,
-      item('Gap.1', 'no clip chosen', range(atRate(0, plan.rate), atRate(length, plan.rate)), { caesura: about }),
+      item('Gap.1', 'no clip chosen', range(atRate(0, plan.rate), atRate(length, plan.rate)), {
+        caesura: about,
+      }),
     ];
   const available = range(atRate(clip.start, clip.rate), atRate(clip.frames, clip.rate));
   const reference = mediaReference(clip.fileName, available);
   // The start is counted at the clip's rate and the duration at the plan's, so that both are whole frames.
-  const source = (from: number, lasts: number) => range(atRate(clip.start + from, clip.rate), atRate(lasts, plan.rate));
-  if (!ramp) return [...before, clipItem(clip.name, source(sourceIn, length), reference, { caesura: about }, speed)];
+  const source = (from: number, lasts: number) =>
+    range(atRate(clip.start + from, clip.rate), atRate(lasts, plan.rate));
+  if (!ramp)
+    return [
+      ...before,
+      clipItem(clip.name, source(sourceIn, length), reference, { caesura: about }, speed),
+    ];
   const steps = constantSteps(plan, facts).map((step, i) =>
     clipItem(
       clip.name,
@@ -144,7 +197,12 @@ function soundItem({ sound, from, start, end, fade }: SoundEvent, plan: Plan): J
     range(time(from, sampleRate), atRate(end - start, plan.rate)),
     mediaReference(sound.fileName, range(time(0, sampleRate), time(length, sampleRate))),
     fade > 0 || sound.gain !== 0
-      ? { caesura: { ...(fade > 0 && { fade_out_frames: fade }), ...(sound.gain !== 0 && { gain_db: sound.gain }) } }
+      ? {
+          caesura: {
+            ...(fade > 0 && { fade_out_frames: fade }),
+            ...(sound.gain !== 0 && { gain_db: sound.gain }),
+          },
+        }
       : {},
   );
 }
@@ -196,7 +254,11 @@ function track(kind: 'Video' | 'Audio', name: string, children: Json[]): Json {
   return { ...item('Track.1', name, null, {}), kind, children };
 }
 
-const TRACK_NAMES: Readonly<Record<SoundKind, string>> = { music: 'More music', voice: 'Voice', effect: 'Effect' };
+const TRACK_NAMES: Readonly<Record<SoundKind, string>> = {
+  music: 'More music',
+  voice: 'Voice',
+  effect: 'Effect',
+};
 
 /** The plan as an OpenTimelineIO document: a picture track with a clip a shot, a track for each sound, and tracks of effects. */
 export function otioDocument(plan: Plan): Json {
@@ -213,9 +275,12 @@ export function otioDocument(plan: Plan): Json {
   for (const sound of soundsOf(plan)) {
     const events = soundEvents(sound, plan.rate, length);
     const name = sound === plan.music ? 'Music' : TRACK_NAMES[sound.kind];
-    if (events.length > 0 || sound === plan.music) tracks.push(track('Audio', name, soundItems(events, plan)));
+    if (events.length > 0 || sound === plan.music)
+      tracks.push(track('Audio', name, soundItems(events, plan)));
   }
-  for (const events of onTracks(accentEvents(plan, accentFacts(plan, film.shots, film.joins), length)))
+  for (const events of onTracks(
+    accentEvents(plan, accentFacts(plan, film.shots, film.joins), length),
+  ))
     tracks.push(track('Audio', 'Sound effects', accentItems(events, plan)));
   return {
     OTIO_SCHEMA: 'Timeline.1',

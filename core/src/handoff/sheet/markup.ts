@@ -1,5 +1,6 @@
 /** Text as it stands in HTML, also within the quotes of an attribute. */
-const escaped = (text: string): string => text.replace(/[&<>"']/g, (sign) => `&#${sign.codePointAt(0)};`);
+const escaped = (text: string): string =>
+  text.replace(/[&<>"']/g, (sign) => `&#${sign.codePointAt(0)};`);
 
 /** A cell of a table: words, or figures that are set in columns. */
 export interface Cell {
@@ -11,7 +12,11 @@ const cellOf = ({ text, figures }: Cell): string =>
   `<td${figures ? ' class="figures"' : ''}>${escaped(String(text))}</td>`;
 
 /** A table with a caption and a head that is repeated on every page; nothing where there are no rows. */
-export function table(caption: string, head: readonly string[], rows: readonly (readonly Cell[])[]): string {
+export function table(
+  caption: string,
+  head: readonly string[],
+  rows: readonly (readonly Cell[])[],
+): string {
   if (rows.length === 0) return '';
   const heads = head.map((name) => `<th scope="col">${escaped(name)}</th>`).join('');
   const body = rows.map((cells) => `<tr>${cells.map(cellOf).join('')}</tr>`).join('\n');

@@ -1,17 +1,21 @@
 import { describe, expect, it } from 'vitest';
-import { setMove } from '../../joins/index.ts';
-import { addNote, newPlan, shotFacts, type Plan } from '../../plan/index.ts';
-import { putBed, putHit } from '../../sound/index.ts';
-import { kitEffect, planWithKit } from '../../sound/testing/accented-plan.ts';
+import { setMove } from '../../plan/edits/edit-joins.ts';
+import { addNote } from '../../plan/edits/edit-notes.ts';
+import { newPlan, type Plan } from '../../plan/index.ts';
+import { shotFacts } from '../../film/index.ts';
+import { putBed, putHit } from '../../plan/edits/edit-effects.ts';
+import { kitEffect, planWithKit } from '../../testing/plan-with-effects.ts';
 import { formatTimecode, frames } from '../../time/index.ts';
 import { leftOut } from '../left-out.ts';
 import { printSheet } from './print-sheet.ts';
 
-const decoded = (text: string) => text.replace(/&#(\d+);/g, (_, code: string) => String.fromCodePoint(Number(code)));
+const decoded = (text: string) =>
+  text.replace(/&#(\d+);/g, (_, code: string) => String.fromCodePoint(Number(code)));
 
 /** The rows of a table of a page, by its caption: the text of each cell. */
 function rowsOf(html: string, caption: string): string[][] {
-  const table = html.split('<table>').find((part) => part.includes(`<caption>${caption}</caption>`)) ?? '';
+  const table =
+    html.split('<table>').find((part) => part.includes(`<caption>${caption}</caption>`)) ?? '';
   return table
     .split('<tr>')
     .slice(2)
@@ -59,7 +63,9 @@ describe('the cut sheet to print', () => {
     expect([whoosh![0], whoosh![1], whoosh![3]]).toEqual(['Whoosh, hard', 'on a cut', cut(4)]);
     expect(whoosh![7]).toMatch(/^−?\d+\.\d dB$/);
     expect([room![0], room![1], room![3]]).toEqual(['Workshop room', 'under the film', '']);
-    expect(rowsOf(html, 'Notes')).toEqual([[expect.stringMatching(/^\d\d:/), 'Is <this> “loud” & clear?']]);
+    expect(rowsOf(html, 'Notes')).toEqual([
+      [expect.stringMatching(/^\d\d:/), 'Is <this> “loud” & clear?'],
+    ]);
     expect(html).not.toContain('<this>');
     expect(rowsOf(html, 'Shots').length).toBeGreaterThan(0);
     const none = printSheet.write(kit);
@@ -71,7 +77,9 @@ describe('the cut sheet to print', () => {
     const html = printSheet.write(named);
     expect(html).not.toMatch(/<img|<script|https?:/);
     expect(html).toContain('<h1>&#60;img src=x onerror=alert(1)&#62;</h1>');
-    expect(leftOut(named, 'html')).toEqual(['Of moves their windows; their keys stand in the CSV.']);
+    expect(leftOut(named, 'html')).toEqual([
+      'Of moves their windows; their keys stand in the CSV.',
+    ]);
     expect(() => printSheet.write(newPlan('Empty'))).toThrow('There are no cuts to hand over yet.');
   });
 });

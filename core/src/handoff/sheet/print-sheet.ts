@@ -1,5 +1,6 @@
 import { handlesOf, type Handle, type JoinFacts } from '../../joins/index.ts';
-import { rampOf, soundsOf, type Plan, type ShotFacts } from '../../plan/index.ts';
+import { rampOf, soundsOf, type ShotFacts } from '../../film/index.ts';
+import type { Plan } from '../../plan/index.ts';
 import type { AccentFacts } from '../../sound/index.ts';
 import {
   formatTimecode,
@@ -111,7 +112,8 @@ export const printSheet: HandoffFormat = {
     const { shots, joins, accents } = scoredFilm(plan);
     const { rate, dropFrame, start, size, score } = plan;
     const timecode = (frame: number) => formatTimecode(frames(start + frame), rate, dropFrame);
-    const nearest = (at: number) => timecode(Math.max(0, nearestFrame(rational(Math.round(at * 1e6), 1e6), rate)));
+    const nearest = (at: number) =>
+      timecode(Math.max(0, nearestFrame(rational(Math.round(at * 1e6), 1e6), rate)));
     const length: Frames = score!.length;
     const counting = `${rateLabel(rate)} fps${dropFrame ? ' drop-frame' : ''}`;
     return page(

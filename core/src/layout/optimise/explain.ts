@@ -1,5 +1,11 @@
 import { frames } from '../../time/index.ts';
-import { flowCost, followingCost, leavingCost, repeatCost, samenessCost } from './neighbour-costs.ts';
+import {
+  flowCost,
+  followingCost,
+  leavingCost,
+  repeatCost,
+  samenessCost,
+} from './neighbour-costs.ts';
 import type { Costs, Found, PlacedShot, Problem } from './problem.ts';
 import type { ShotCosts } from './shot-costs.ts';
 
@@ -14,7 +20,17 @@ export interface Step {
 /** The shots of a chosen layout with every part of what it costs. Every step must be possible. */
 export function shotsAndCosts(problem: Problem, costs: ShotCosts, steps: readonly Step[]): Found {
   const { candidates, materials, shownBefore } = problem;
-  const sums = { pace: 0, cue: 0, moment: 0, movement: 0, likeness: 0, flow: 0, speed: 0, repeat: 0, variety: 0 };
+  const sums = {
+    pace: 0,
+    cue: 0,
+    moment: 0,
+    movement: 0,
+    likeness: 0,
+    flow: 0,
+    speed: 0,
+    repeat: 0,
+    variety: 0,
+  };
   const shown = [...shownBefore];
   const shots = steps.map(({ from, to, material, use }, i): PlacedShot => {
     const fit = costs.fit(material, use, from, to)!;
@@ -34,7 +50,8 @@ export function shotsAndCosts(problem: Problem, costs: ShotCosts, steps: readonl
       sums.flow += share * flowCost(problem, before, costs.head(material, use, from, to));
     }
     if (i > 0)
-      sums.variety += share * samenessCost(problem, start - candidates[steps[i - 1]!.from]!.frame, end - start);
+      sums.variety +=
+        share * samenessCost(problem, start - candidates[steps[i - 1]!.from]!.frame, end - start);
     shown.push(material);
     return {
       from: start,

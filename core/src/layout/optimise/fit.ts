@@ -67,7 +67,10 @@ function startsFor(
 ): { readonly least: number; readonly most: number } | null {
   const reach = stepped(length - 1, stride);
   const least = Math.max(usable.in, steppedUp(handles.before, stride));
-  const most = Math.min(usable.out - 1 - reach, frames - 1 - reach - steppedUp(handles.after, stride));
+  const most = Math.min(
+    usable.out - 1 - reach,
+    frames - 1 - reach - steppedUp(handles.after, stride),
+  );
   return least <= most ? { least, most } : null;
 }
 
@@ -104,7 +107,15 @@ export function fitClip(
       const still = weights.movement * (1 - movingPart(material, start, reach));
       const cost = speedCost + missed + still;
       if (!best || cost < best.cost)
-        best = { sourceIn: sourceFrames(start), speed, landed, moment: missed, movement: still, speedCost, cost };
+        best = {
+          sourceIn: sourceFrames(start),
+          speed,
+          landed,
+          moment: missed,
+          movement: still,
+          speedCost,
+          cost,
+        };
     };
     if (moment !== null)
       for (const after of cues) {

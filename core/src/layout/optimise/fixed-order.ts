@@ -1,5 +1,11 @@
 import { shotsAndCosts, type Step } from './explain.ts';
-import { flowCost, followingCost, leavingCost, repeatCost, samenessCost } from './neighbour-costs.ts';
+import {
+  flowCost,
+  followingCost,
+  leavingCost,
+  repeatCost,
+  samenessCost,
+} from './neighbour-costs.ts';
 import type { Found, Problem } from './problem.ts';
 import { rulesOf, usesBefore } from './rules.ts';
 import { shotCosts, type ShotCosts } from './shot-costs.ts';
@@ -43,7 +49,8 @@ export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(probl
     const material = previous === null ? 0 : (previous + 1) % materials.length;
     turns.push({ material, use: uses[material]! });
     const follows =
-      (previous === null ? 0 : followingCost(problem, previous, material)) + repeatCost(problem, shown, material);
+      (previous === null ? 0 : followingCost(problem, previous, material)) +
+      repeatCost(problem, shown, material);
     const next: Arrival[][] = candidates.map(() => []);
     for (let start = 0; start < end; start++) {
       const here = arrivals[start]!;
@@ -62,7 +69,12 @@ export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(probl
           let joined = 0;
           if (before.from >= 0) {
             const lasted = candidates[start]!.frame - candidates[before.from]!.frame;
-            const tail = costs.tail(turns[shot - 1]!.material, turns[shot - 1]!.use, before.from, start);
+            const tail = costs.tail(
+              turns[shot - 1]!.material,
+              turns[shot - 1]!.use,
+              before.from,
+              start,
+            );
             joined = samenessCost(problem, lasted, lasts) + flowCost(problem, tail, head);
           }
           const cost = before.cost + own + share * joined;

@@ -1,6 +1,12 @@
-import { chance } from '../chance.ts';
+import { chance } from '../../numbers/index.ts';
 import { shotsAndCosts, type Step } from './explain.ts';
-import { againAfter, flowCost, followingCost, leavingCost, samenessCost } from './neighbour-costs.ts';
+import {
+  againAfter,
+  flowCost,
+  followingCost,
+  leavingCost,
+  samenessCost,
+} from './neighbour-costs.ts';
 import type { Found, Problem } from './problem.ts';
 import { rulesOf, usesBefore } from './rules.ts';
 import { shotCosts, type Fits, type ShotCosts } from './shot-costs.ts';
@@ -131,7 +137,8 @@ export function* bestInAnyOrder(
   let whole: Way[] = [];
   for (let from = 0; from <= end; from++) {
     yield from / end;
-    const ways = from === 0 ? [start] : cheapest(arrivals[from]!, from < end ? breadth.ways : Infinity);
+    const ways =
+      from === 0 ? [start] : cheapest(arrivals[from]!, from < end ? breadth.ways : Infinity);
     arrivals[from] = [];
     if (from === end) whole = ways;
     const ends = costs.ends(from);
@@ -140,16 +147,22 @@ export function* bestInAnyOrder(
     for (const way of ways) {
       const previous = way.step?.material ?? shownBefore.at(-1) ?? null;
       const follows = followingCosts(problem, way, previous);
-      const tail = way.step ? costs.tail(way.step.material, way.step.use, way.step.from, way.step.to) : NaN;
+      const tail = way.step
+        ? costs.tail(way.step.material, way.step.use, way.step.from, way.step.to)
+        : NaN;
       const [spare, pending] = materials.reduce(
-        ([uses, wait], { most, must }, i) => [uses + most - way.uses[i]!, wait + (must && way.uses[i] === 0 ? 1 : 0)],
+        ([uses, wait], { most, must }, i) => [
+          uses + most - way.uses[i]!,
+          wait + (must && way.uses[i] === 0 ? 1 : 0),
+        ],
         [0, 0],
       );
       /** What is the same for all clips, a shot to each end; infinite where the way could then no longer end. */
       const between = new Float64Array(ends.length);
       ends.forEach((to, i) => {
         // For want of uses, or of shots for what must be shown; so that such ways take no one's place.
-        if (spare <= left.fewest[to]! || pending - 1 > left.most[to]!) return (between[i] = Infinity);
+        if (spare <= left.fewest[to]! || pending - 1 > left.most[to]!)
+          return (between[i] = Infinity);
         const lasts = candidates[to]!.frame - candidates[from]!.frame;
         const lasted = way.step ? candidates[from]!.frame - candidates[way.step.from]!.frame : null;
         const same = lasted === null ? 0 : samenessCost(problem, lasted, lasts);
@@ -185,7 +198,11 @@ export function* bestInAnyOrder(
   if (kept.length === 0) return null;
   const total = (way: Way) => way.cost + leavingCost(problem, way.step!.material);
   const steps: Step[] = [];
-  for (let way: Way | null = kept.reduce((a, b) => (total(b) < total(a) ? b : a)); way?.step; way = way.before)
+  for (
+    let way: Way | null = kept.reduce((a, b) => (total(b) < total(a) ? b : a));
+    way?.step;
+    way = way.before
+  )
     steps.unshift(way.step);
   return shotsAndCosts(problem, costs, steps);
 }

@@ -35,12 +35,28 @@ const problems: fc.Arbitrary<Problem> = fc
     const whole = { in: sourceFrames(0) };
     return {
       target,
-      candidates: [{ ...end, frame: frames(0), kind: 'start' }, ...inside, { ...end, frame: target, kind: 'end' }],
+      candidates: [
+        { ...end, frame: frames(0), kind: 'start' },
+        ...inside,
+        { ...end, frame: target, kind: 'end' },
+      ],
       wanted: () => pace,
       ...{ shortest: frames(5), longest: frames(30) },
       materials: clips.map(({ length, must, most }, i) => ({
-        ...{ id: `c${i}`, frames: sourceFrames(length), usable: { ...whole, out: sourceFrames(length) } },
-        ...{ stride: rational(1), moments: [], speeds: [rational(1)], must, most, movement: null, shift: null },
+        ...{
+          id: `c${i}`,
+          frames: sourceFrames(length),
+          usable: { ...whole, out: sourceFrames(length) },
+        },
+        ...{
+          stride: rational(1),
+          moments: [],
+          speeds: [rational(1)],
+          must,
+          most,
+          movement: null,
+          shift: null,
+        },
       })),
       likeness: (i, j) => alike[5 * i + j]!,
       handles: { before: frames(0), after: frames(0) },
@@ -70,7 +86,8 @@ function arcsInAnyOrder(problem: Problem): Arc[] {
       materials.flatMap((_, material): Arc[] => {
         const fit = costs.fitCost(material, 0, from, to);
         const wrongStart = from === 0 && first !== null && first !== material;
-        if (fit === Infinity || wrongStart || (to === end && last !== null && last !== material)) return [];
+        if (fit === Infinity || wrongStart || (to === end && last !== null && last !== material))
+          return [];
         return (from === 0 ? [null] : materials.map((_, i) => i)).map((previous) => {
           const follows = previous === null ? 0 : followingCost(problem, previous, material);
           return {
@@ -93,7 +110,8 @@ function arcsInOrder(problem: Problem): Arc[] {
   return Array.from({ length: end }, (_, shot) => shot).flatMap((shot) => {
     const material = shot % materials.length;
     if (shot === 0 && first !== null && first !== material) return [];
-    const follows = shot === 0 ? 0 : followingCost(problem, (shot - 1) % materials.length, material);
+    const follows =
+      shot === 0 ? 0 : followingCost(problem, (shot - 1) % materials.length, material);
     return candidates.slice(0, -1).flatMap((_, from) => {
       if ((shot === 0) !== (from === 0)) return [];
       return costs.ends(from).flatMap((to): Arc[] => {
@@ -145,7 +163,10 @@ function programOf(arcs: readonly Arc[], { materials }: Problem): string {
 /** The least cost by integer programming; null when there is no way. */
 const solver = await highs();
 function least(arcs: readonly Arc[], problem: Problem): number | null {
-  const { Status, ObjectiveValue } = solver.solve(programOf(arcs, problem), { mip_rel_gap: 0, mip_abs_gap: 0 });
+  const { Status, ObjectiveValue } = solver.solve(programOf(arcs, problem), {
+    mip_rel_gap: 0,
+    mip_abs_gap: 0,
+  });
   return Status === 'Optimal' ? ObjectiveValue : null;
 }
 

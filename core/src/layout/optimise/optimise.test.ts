@@ -4,7 +4,13 @@ import { finished, frames, rational, sourceFrames } from '../../time/index.ts';
 import { fitClip } from './fit.ts';
 import { bestInOrder } from './fixed-order.ts';
 import { bestInAnyOrder } from './free-order.ts';
-import { USUAL_WEIGHTS, type Candidate, type Found, type Material, type Problem } from './problem.ts';
+import {
+  USUAL_WEIGHTS,
+  type Candidate,
+  type Found,
+  type Material,
+  type Problem,
+} from './problem.ts';
 import { leavingCost, repeatCost, samenessCost } from './neighbour-costs.ts';
 import { shotCosts } from './shot-costs.ts';
 
@@ -65,50 +71,72 @@ const problems: fc.Arbitrary<Problem> = fc
     shownBefore: fc.constantFrom([], [], [0], [1, 0]),
     shownAfter: fc.constantFrom(null, null, 0, 1),
   })
-  .map(({ target, inside, worths, locked, pace, clips, handles, ends, alike, variety, ...more }): Problem => {
-    const between = inside.filter((f) => f < target).sort((a, b) => a - b);
-    const candidates: Candidate[] = [
-      { frame: frames(0), worth: 1, kind: 'start', locked: true },
-      ...between.map((f, i) => ({ frame: frames(f), worth: worths[i]!, kind: 'beat', locked: locked[i] === 0 })),
-      { frame: frames(target), worth: 1, kind: 'end', locked: true },
-    ];
-    const materials = clips.map((c, i) =>
-      materialOf(`c${i}`, c.length, {
-        stride: c.stride,
-        moments: c.moments
-          .filter((m) => m < c.length)
-          .map(sourceFrames)
-          .sort((a, b) => a - b),
-        speeds: c.speeds,
-        must: c.must,
-        most: c.most,
-        shift: c.goes === null ? null : shiftTo(c.goes, c.length),
-      }),
-    );
-    const end = (n: number) => (n >= 0 && n < materials.length ? n : null);
-    const pairOf = ([one, next]: [number, number]): [number, number][] =>
-      end(one) !== null && end(next) !== null && one !== next ? [[one, next]] : [];
-    const [pinned, starts] = more.pin;
-    if (candidates[pinned] && pinned < candidates.length - 1 && end(starts) !== null)
-      candidates[pinned] = { ...candidates[pinned], locked: true, starts };
-    return {
-      ...{ target: frames(target), candidates, materials, wanted: () => pace },
-      weights: { ...USUAL_WEIGHTS, variety },
-      shortest: frames(Math.min(more.shortest, more.longest)),
-      longest: frames(more.longest),
-      before: pairOf(more.pairs),
-      together: pairOf(more.follow),
-      shownBefore: more.shownBefore.filter((i) => i < materials.length),
-      shownAfter: end(more.shownAfter ?? -1),
-      likeness: (i, j) => alike[4 * i + j]!,
-      handles: { before: frames(handles), after: frames(handles) },
-      first: end(ends[0]),
-      last: end(ends[1]),
-    };
-  });
+  .map(
+    ({
+      target,
+      inside,
+      worths,
+      locked,
+      pace,
+      clips,
+      handles,
+      ends,
+      alike,
+      variety,
+      ...more
+    }): Problem => {
+      const between = inside.filter((f) => f < target).sort((a, b) => a - b);
+      const candidates: Candidate[] = [
+        { frame: frames(0), worth: 1, kind: 'start', locked: true },
+        ...between.map((f, i) => ({
+          frame: frames(f),
+          worth: worths[i]!,
+          kind: 'beat',
+          locked: locked[i] === 0,
+        })),
+        { frame: frames(target), worth: 1, kind: 'end', locked: true },
+      ];
+      const materials = clips.map((c, i) =>
+        materialOf(`c${i}`, c.length, {
+          stride: c.stride,
+          moments: c.moments
+            .filter((m) => m < c.length)
+            .map(sourceFrames)
+            .sort((a, b) => a - b),
+          speeds: c.speeds,
+          must: c.must,
+          most: c.most,
+          shift: c.goes === null ? null : shiftTo(c.goes, c.length),
+        }),
+      );
+      const end = (n: number) => (n >= 0 && n < materials.length ? n : null);
+      const pairOf = ([one, next]: [number, number]): [number, number][] =>
+        end(one) !== null && end(next) !== null && one !== next ? [[one, next]] : [];
+      const [pinned, starts] = more.pin;
+      if (candidates[pinned] && pinned < candidates.length - 1 && end(starts) !== null)
+        candidates[pinned] = { ...candidates[pinned], locked: true, starts };
+      return {
+        ...{ target: frames(target), candidates, materials, wanted: () => pace },
+        weights: { ...USUAL_WEIGHTS, variety },
+        shortest: frames(Math.min(more.shortest, more.longest)),
+        longest: frames(more.longest),
+        before: pairOf(more.pairs),
+        together: pairOf(more.follow),
+        shownBefore: more.shownBefore.filter((i) => i < materials.length),
+        shownAfter: end(more.shownAfter ?? -1),
+        likeness: (i, j) => alike[4 * i + j]!,
+        handles: { before: frames(handles), after: frames(handles) },
+        first: end(ends[0]),
+        last: end(ends[1]),
+      };
+    },
+  );
 
 /** The lowest cost of all layouts, by trying every set of cuts with every choice of clips. */
-function bruteForce(problem: Problem, clipsAfter: (shown: readonly number[]) => readonly number[]): number {
+function bruteForce(
+  problem: Problem,
+  clipsAfter: (shown: readonly number[]) => readonly number[],
+): number {
   const { candidates, materials, first, last, likeness, weights } = problem;
   const costs = shotCosts(problem);
   const end = candidates.length - 1;
@@ -116,7 +144,9 @@ function bruteForce(problem: Problem, clipsAfter: (shown: readonly number[]) => 
   let best = Infinity;
   const kept = (shown: readonly number[]): boolean =>
     before.every(([one, next]) =>
-      shown.every((m, i) => m !== next || i < shownBefore.length || shown.slice(0, i).includes(one)),
+      shown.every(
+        (m, i) => m !== next || i < shownBefore.length || shown.slice(0, i).includes(one),
+      ),
     ) &&
     together.every(([one, next]) =>
       shown.every((m, i) => {
@@ -124,7 +154,13 @@ function bruteForce(problem: Problem, clipsAfter: (shown: readonly number[]) => 
         return m !== one || i < shownBefore.length - 1 || (shown[i + 1] ?? next) === next;
       }),
     );
-  const go = (at: number, cost: number, shown: readonly number[], lasted: number, goes: number): void => {
+  const go = (
+    at: number,
+    cost: number,
+    shown: readonly number[],
+    lasted: number,
+    goes: number,
+  ): void => {
     if (at === end) {
       const whole = materials.every(({ must }, i) => !must || shown.includes(i));
       const open = together.some(([one, next]) => shown.at(-1) === one && shownAfter !== next);
@@ -135,25 +171,37 @@ function bruteForce(problem: Problem, clipsAfter: (shown: readonly number[]) => 
     for (let to = at + 1; to <= end; to++) {
       const [a, b] = [candidates[at]!, candidates[to]!];
       const length = b.frame - a.frame;
-      const inLimits = length <= problem.longest && (length >= problem.shortest || (a.locked && b.locked));
+      const inLimits =
+        length <= problem.longest && (length >= problem.shortest || (a.locked && b.locked));
       if (inLimits)
         for (const material of clipsAfter(shown)) {
           const use = shown.filter((m) => m === material).length;
-          if (use >= materials[material]!.most || (at === 0 && first !== null && first !== material)) continue;
+          if (
+            use >= materials[material]!.most ||
+            (at === 0 && first !== null && first !== material)
+          )
+            continue;
           if ((a.starts ?? material) !== material || !kept([...shown, material])) continue;
           const fit = costs.fit(material, use, at, to);
           if (!fit) continue;
-          const follows = shown.length > 0 ? weights.likeness * (1 - likeness(shown.at(-1)!, material)) : 0;
+          const follows =
+            shown.length > 0 ? weights.likeness * (1 - likeness(shown.at(-1)!, material)) : 0;
           const off = Math.log(length / problem.wanted(a.frame));
           const near = candidates
             .slice(1, -1)
             .filter((c) => Math.abs(c.frame - b.frame) <= problem.wanted(b.frame) / 2);
-          const cue = to === end ? 0 : weights.cue * (Math.max(...near.map((c) => c.worth)) - b.worth);
+          const cue =
+            to === end ? 0 : weights.cue * (Math.max(...near.map((c) => c.worth)) - b.worth);
           const same = lasted > 0 ? samenessCost(problem, lasted, length) : 0;
           const added = weights.pace * off * off + cue + fit.cost + follows + same;
           const share = length / problem.wanted(a.frame);
-          const [head, tail] = [costs.head(material, use, at, to), costs.tail(material, use, at, to)];
-          const turned = Number.isNaN(goes - head) ? 0 : (weights.flow * (1 - Math.cos(goes - head))) / 2;
+          const [head, tail] = [
+            costs.head(material, use, at, to),
+            costs.tail(material, use, at, to),
+          ];
+          const turned = Number.isNaN(goes - head)
+            ? 0
+            : (weights.flow * (1 - Math.cos(goes - head))) / 2;
           const all = cost + share * (added + turned + repeatCost(problem, shown, material));
           go(to, all, [...shown, material], length, tail);
         }
@@ -189,7 +237,9 @@ function expectLegal(problem: Problem, { shots }: Found): void {
   for (const { frame, locked } of candidates)
     if (locked && frame < problem.target) expect(shots.some((s) => s.from === frame)).toBe(true);
   materials.forEach(({ must, most }, i) => {
-    const uses = [...problem.shownBefore, ...shots.map((s) => s.material)].filter((m) => m === i).length;
+    const uses = [...problem.shownBefore, ...shots.map((s) => s.material)].filter(
+      (m) => m === i,
+    ).length;
     expect(uses).toBeLessThanOrEqual(most);
     if (must) expect(uses).toBeGreaterThan(0);
   });
@@ -272,7 +322,14 @@ it('the picture that goes on the same way is put after a pan rather than one tha
       { ...end, frame: frames(40), kind: 'end' },
     ],
     wanted: () => 20,
-    ...{ shortest: frames(10), longest: frames(30), first: 0, last: null, shownBefore: [], shownAfter: null },
+    ...{
+      shortest: frames(10),
+      longest: frames(30),
+      first: 0,
+      last: null,
+      shownBefore: [],
+      shownAfter: null,
+    },
     materials: [0, Math.PI, 0.1].map((way, i) => materialOf(`c${i}`, 60, { shift: pan(way) })),
     likeness: () => 0.5,
     handles: { before: frames(0), after: frames(0) },
@@ -289,7 +346,10 @@ describe('a clip in a shot', () => {
   const free = { handles: { before: frames(0), after: frames(0) }, weights: USUAL_WEIGHTS };
 
   it('starts so that its moment lands on the strongest cue: frame 100 on the twelfth of the film at 50 fps', () => {
-    const clip = materialOf('press', 300, { stride: rational(50, 24), moments: [sourceFrames(100)] });
+    const clip = materialOf('press', 300, {
+      stride: rational(50, 24),
+      moments: [sourceFrames(100)],
+    });
     const fit = fitClip(clip, 0, 24, [12, 0], free)!;
     // ⌊12 · 50/24⌋ = 25 source frames after it starts.
     expect(fit.sourceIn).toBe(75);
@@ -306,7 +366,9 @@ describe('a clip in a shot', () => {
 
   it('lets moments take turns from use to use', () => {
     const clip = materialOf('press', 300, { moments: [100, 200].map(sourceFrames) });
-    expect([0, 1, 2].map((use) => fitClip(clip, use, 20, [0], free)!.landed!.moment)).toEqual([100, 200, 100]);
+    expect([0, 1, 2].map((use) => fitClip(clip, use, 20, [0], free)!.landed!.moment)).toEqual([
+      100, 200, 100,
+    ]);
   });
 
   it('is slowed when it would not last, and left out when it does not even then', () => {

@@ -10,11 +10,21 @@ export type MayShow = (
 ) => boolean;
 
 /** The rules of a problem that say which clip may be shown where: ends, pins, how often, before, together. */
-export function rulesOf({ candidates, materials, first, last, before, together, shownAfter }: Problem): MayShow {
+export function rulesOf({
+  candidates,
+  materials,
+  first,
+  last,
+  before,
+  together,
+  shownAfter,
+}: Problem): MayShow {
   const end = candidates.length - 1;
   const follower = new Map(together);
   const leader = new Map(together.map(([one, next]) => [next, one]));
-  const earlier = materials.map((_, i) => before.flatMap(([one, next]) => (next === i ? [one] : [])));
+  const earlier = materials.map((_, i) =>
+    before.flatMap(([one, next]) => (next === i ? [one] : [])),
+  );
   return (material, from, to, previous, uses) => {
     if (uses[material]! >= materials[material]!.most) return false;
     if (from === 0 && first !== null && first !== material) return false;

@@ -65,7 +65,9 @@ export function shotCosts(problem: Problem): ShotCosts {
   const missed = candidates.map(({ frame, worth }, to) => {
     if (to === 0 || to === last) return 0;
     const reach = Math.max(1, wanted(frame)) / 2;
-    const near = candidates.filter((c, i) => i > 0 && i < last && Math.abs(c.frame - frame) <= reach);
+    const near = candidates.filter(
+      (c, i) => i > 0 && i < last && Math.abs(c.frame - frame) <= reach,
+    );
     return weights.cue * (near.reduce((best, c) => Math.max(best, c.worth), worth) - worth);
   });
   const [paces, shares] = [new Float64Array(shots), new Float64Array(shots)];
@@ -106,7 +108,9 @@ export function shotCosts(problem: Problem): ShotCosts {
         const best = fit(material, turn, from, to);
         costs[first + i] = best?.cost ?? Infinity;
         const length = candidates[to]!.frame - candidates[from]!.frame;
-        const { head, tail } = best ? endWays(materials[material]!, best, length) : { head: NaN, tail: NaN };
+        const { head, tail } = best
+          ? endWays(materials[material]!, best, length)
+          : { head: NaN, tail: NaN };
         [heads[first + i], tails[first + i]] = [head, tail];
       });
     }

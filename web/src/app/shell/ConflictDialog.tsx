@@ -17,9 +17,13 @@ export function ConflictDialog() {
   if (save.status !== 'conflict' || !save.id || !plan) return null;
   const id = save.id;
 
-  const take = () => void takeOther(id, dispatch).catch((error: unknown) => dispatch(problem(error)));
+  const take = () =>
+    void takeOther(id, dispatch).catch((error: unknown) => dispatch(problem(error)));
   const keep = async () => {
-    const { data, error } = await createPlan({ ...plan, name: `${plan.name.slice(0, 112)} (mine)` });
+    const { data, error } = await createPlan({
+      ...plan,
+      name: `${plan.name.slice(0, 112)} (mine)`,
+    });
     if (!data) return void dispatch(problem(new Error((error as { message: string }).message)));
     await forgetHistory(id);
     // What was on screen is safe in the copy, so leaving the old plan loses nothing.
@@ -33,7 +37,9 @@ export function ConflictDialog() {
       </Modal.Header>
       <Modal.Body>
         <p>{save.problem}</p>
-        <p className="mb-0">Nothing is lost yet: your version is on this screen, the other one is saved.</p>
+        <p className="mb-0">
+          Nothing is lost yet: your version is on this screen, the other one is saved.
+        </p>
       </Modal.Body>
       <Modal.Footer>
         <Button variant="outline-dark" onClick={take}>

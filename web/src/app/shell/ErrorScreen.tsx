@@ -9,7 +9,10 @@ export function ErrorScreen() {
       <div className="empty" role="alert">
         <h2>This screen could not be shown.</h2>
         <p>{error instanceof Error ? error.message : String(error)}</p>
-        <p>Your work is kept by the browser and the server. Load the page again, or go back to the plans.</p>
+        <p>
+          Your work is kept by the browser and the server. Load the page again, or go back to the
+          plans.
+        </p>
         <a className="btn btn-dark" href="/plans">
           All plans
         </a>

@@ -1,5 +1,6 @@
 import { use } from 'react';
-import { cuesOf, landingOf, type Plan } from '@caesura/core/plan';
+import { cuesOf, landingOf } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { timecodeAt } from '../format.ts';
 import { KeyGroupsContext } from '../keys.ts';
 import { useAppSelector } from '../store.ts';

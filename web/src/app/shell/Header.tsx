@@ -1,11 +1,12 @@
 import { Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
-import { shotFacts, type Plan } from '@caesura/core/plan';
+import { shotFacts } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { counted, formatLine } from '../format.ts';
 import { redo, undo } from '../plan-state.ts';
 import { useAppDispatch, useAppSelector } from '../store.ts';
 import { useTheme } from '../theme.ts';
-import { IconButton } from '../../marks/IconButton.tsx';
+import { IconButton } from '../../components/IconButton.tsx';
 import { LengthBar } from './LengthBar.tsx';
 import { SavePill } from './SavePill.tsx';
 
@@ -61,7 +62,10 @@ function UndoButtons() {
 function ShotsPill({ plan }: { plan: Plan }) {
   const lengths = shotFacts(plan).map((shot) => shot.length);
   if (lengths.length === 0) return <span className="pill">Not laid out</span>;
-  const [least, most] = lengths.reduce(([a, b], n) => [Math.min(a, n), Math.max(b, n)], [Infinity, 0]);
+  const [least, most] = lengths.reduce(
+    ([a, b], n) => [Math.min(a, n), Math.max(b, n)],
+    [Infinity, 0],
+  );
   return (
     <span className="pill">
       {counted(lengths.length, 'shot')} · {least === most ? least : `${least} to ${most}`} frames

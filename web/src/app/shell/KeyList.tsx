@@ -10,7 +10,12 @@ export function KeyList({ everywhere }: { everywhere: readonly KeyGroup[] }) {
   const shown = useAppSelector((state) => state.view.keys);
   const { groups } = use(KeyGroupsContext);
   return (
-    <Modal show={shown} onHide={() => dispatch(keysToggled(false))} centered aria-labelledby="key-list">
+    <Modal
+      show={shown}
+      onHide={() => dispatch(keysToggled(false))}
+      centered
+      aria-labelledby="key-list"
+    >
       <Modal.Header closeButton>
         <Modal.Title id="key-list">Keys</Modal.Title>
       </Modal.Header>

@@ -8,7 +8,9 @@ export function LengthBar({ plan }: { plan: Plan }) {
   // The target stands a little before the end of the bar, so that a film over it can be seen.
   const scale = Math.max(length, plan.target) * 1.02;
   const state = !plan.score ? 'none' : over === 0 ? 'exact' : 'off';
-  const verdict = { none: 'not laid out', exact: `exact · ${grouped(length)} frames` }[state as 'none' | 'exact'];
+  const verdict = { none: 'not laid out', exact: `exact · ${grouped(length)} frames` }[
+    state as 'none' | 'exact'
+  ];
   return (
     <div className="length">
       <div className="length-bar" aria-hidden="true">

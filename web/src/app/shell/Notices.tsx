@@ -11,7 +11,8 @@ function OneNotice({ notice }: { notice: Notice }) {
   const restore = async () => {
     close();
     const { error } = await restorePlan(notice.restore!);
-    if (error) dispatch(noticed({ kind: 'error', message: (error as { message: string }).message }));
+    if (error)
+      dispatch(noticed({ kind: 'error', message: (error as { message: string }).message }));
   };
   return (
     <Toast
@@ -24,7 +25,11 @@ function OneNotice({ notice }: { notice: Notice }) {
           <b>{notice.message}</b> {notice.mend}
         </p>
         {notice.restore && (
-          <button type="button" className="btn btn-sm btn-outline-dark" onClick={() => void restore()}>
+          <button
+            type="button"
+            className="btn btn-sm btn-outline-dark"
+            onClick={() => void restore()}
+          >
             Undo
           </button>
         )}

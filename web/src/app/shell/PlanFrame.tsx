@@ -49,7 +49,8 @@ function useOpenedPlan(id: string): { open: boolean; error: CaesuraError | null 
     openPlan(id, store).then(
       () => current && setResult({ id, error: null }),
       (error: unknown) => {
-        const told = error instanceof CaesuraError ? error : new CaesuraError('unknown', String(error));
+        const told =
+          error instanceof CaesuraError ? error : new CaesuraError('unknown', String(error));
         if (current) setResult({ id, error: told });
       },
     );
@@ -100,7 +101,10 @@ export default function PlanFrame() {
   const faults = useFaultsOf(open ? plan : undefined);
   useKeyGroups(everywhere, { inFields: true });
   const keyGroups = useMemo(() => ({ groups, show }), [groups]);
-  const footerGroups = useMemo(() => ({ groups: [...groups, ...everywhere], show }), [groups, everywhere]);
+  const footerGroups = useMemo(
+    () => ({ groups: [...groups, ...everywhere], show }),
+    [groups, everywhere],
+  );
   if (!open || !plan) return <Opening error={error} />;
   return (
     <KeyGroupsContext value={keyGroups}>

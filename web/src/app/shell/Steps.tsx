@@ -26,7 +26,11 @@ export function Steps() {
           <Nav.Link as={NavLink} key={path} to={path}>
             {name}
             {open > 0 && (
-              <span className="fault-count" title={counted(open, 'fault')} aria-label={counted(open, 'fault')}>
+              <span
+                className="fault-count"
+                title={counted(open, 'fault')}
+                aria-label={counted(open, 'fault')}
+              >
                 {open}
               </span>
             )}

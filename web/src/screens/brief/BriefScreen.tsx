@@ -1,14 +1,13 @@
-import { Form } from 'react-bootstrap';
-import { lengthContext } from '@caesura/core/plan';
-import { canDropFrames, frames, parseTimecode } from '@caesura/core/time';
+import { lengthContext } from '@caesura/core/film';
 import { parsePace } from '@caesura/core/layout';
-import { counted, secondsOf, timecodeAt } from '../../app/format.ts';
+import { canDropFrames, frames, parseTimecode } from '@caesura/core/time';
+import { Form } from 'react-bootstrap';
+import { counted, lengthTimecode, secondsOf, timecodeAt } from '../../app/format.ts';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { LengthField } from '../../fields/LengthField.tsx';
-import { TextField } from '../../fields/TextField.tsx';
-import { lengthTimecode } from '../../app/format.ts';
 import { RateField } from '../../fields/RateField.tsx';
 import { SizeField } from '../../fields/SizeField.tsx';
+import { TextField } from '../../fields/TextField.tsx';
 import { RateMeaning } from './RateMeaning.tsx';
 
 /** What the film is to be: names, rate, size, lengths, pace, and at once what the rate means in frames. */
@@ -21,14 +20,28 @@ export default function BriefScreen() {
     <div className="brief">
       <section className="sheet" aria-labelledby="brief-film">
         <h2 id="brief-film">The film</h2>
-        <TextField label="Name" value={plan.name} onCommit={(name) => name !== '' && edit('changeBrief', { name })} />
-        <TextField label="Client" value={plan.client} onCommit={(client) => edit('changeBrief', { client })} />
-        <RateField label="Frame rate" value={plan.rate} onCommit={(rate) => edit('changeRate', rate)} />
+        <TextField
+          label="Name"
+          value={plan.name}
+          onCommit={(name) => name !== '' && edit('changeBrief', { name })}
+        />
+        <TextField
+          label="Client"
+          value={plan.client}
+          onCommit={(client) => edit('changeBrief', { client })}
+        />
+        <RateField
+          label="Frame rate"
+          value={plan.rate}
+          onCommit={(rate) => edit('changeRate', rate)}
+        />
         <Form.Check
           type="switch"
           id="drop-frame"
           className="field-switch"
-          label={canDrop ? 'Drop-frame timecode' : 'Drop-frame timecode: only at 29.97 and 59.94 fps'}
+          label={
+            canDrop ? 'Drop-frame timecode' : 'Drop-frame timecode: only at 29.97 and 59.94 fps'
+          }
           disabled={!canDrop}
           checked={plan.dropFrame}
           onChange={(event) => edit('changeBrief', { dropFrame: event.target.checked })}
@@ -52,7 +65,9 @@ export default function BriefScreen() {
           written={timecodeAt(0, plan)}
           context={context}
           parse={(text) =>
-            /^\d+$/.test(text.trim()) ? frames(Number(text)) : parseTimecode(text, plan.rate, plan.dropFrame)
+            /^\d+$/.test(text.trim())
+              ? frames(Number(text))
+              : parseTimecode(text, plan.rate, plan.dropFrame)
           }
           also={<span>of the first frame</span>}
           onCommit={(start) => edit('changeBrief', { start })}
@@ -63,7 +78,9 @@ export default function BriefScreen() {
           written={`${plan.lead} f`}
           context={context}
           also={
-            plan.lead === 0 ? 'cuts fall on their cues' : `cuts fall ${counted(plan.lead, 'frame')} before their cues`
+            plan.lead === 0
+              ? 'cuts fall on their cues'
+              : `cuts fall ${counted(plan.lead, 'frame')} before their cues`
           }
           onCommit={(lead) => edit('changeBrief', { lead })}
         />

@@ -1,4 +1,5 @@
-import { heardBeats, tempoOf, type Plan } from '@caesura/core/plan';
+import { correctedBeats, tempoOf } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import {
   frameLocks,
   framesPerBeat,
@@ -15,7 +16,8 @@ import {
 import { signed } from '../../app/format.ts';
 
 /** Frames as a number; a broken one to two places and marked as rounded. */
-const figure = (value: Rational): string => (value.den === 1 ? String(value.num) : `≈ ${toNumber(value).toFixed(2)}`);
+const figure = (value: Rational): string =>
+  value.den === 1 ? String(value.num) : `≈ ${toNumber(value).toFixed(2)}`;
 
 function locksText(tempo: Rational, rate: FrameRate): string {
   return frameLocks(tempo, rate)
@@ -29,8 +31,10 @@ function locksText(tempo: Rational, rate: FrameRate): string {
 /** What the rate means at once: half a second, a beat and a bar in frames, at this rate and the others. */
 export function RateMeaning({ plan }: { plan: Plan }) {
   const tempo = tempoOf(plan);
-  const perBar = rational(plan.music ? heardBeats(plan.music).beatsPerBar : 4);
-  const usual = USUAL_RATES.some((rate) => sameRate(rate, plan.rate)) ? USUAL_RATES : [plan.rate, ...USUAL_RATES];
+  const perBar = rational(plan.music ? correctedBeats(plan.music).beatsPerBar : 4);
+  const usual = USUAL_RATES.some((rate) => sameRate(rate, plan.rate))
+    ? USUAL_RATES
+    : [plan.rate, ...USUAL_RATES];
   return (
     <section className="sheet" aria-labelledby="rate-meaning">
       <h2 id="rate-meaning">What the rate means</h2>
@@ -53,7 +57,10 @@ export function RateMeaning({ plan }: { plan: Plan }) {
           {usual.map((rate) => {
             const beat = tempo && framesPerBeat(tempo, rate);
             return (
-              <tr key={toText(rate)} className={sameRate(rate, plan.rate) ? 'is-chosen' : undefined}>
+              <tr
+                key={toText(rate)}
+                className={sameRate(rate, plan.rate) ? 'is-chosen' : undefined}
+              >
                 <th scope="row">{rateLabel(rate)}</th>
                 <td>{figure(multiply(rational(1, 2), rate))}</td>
                 {beat && <td>{figure(beat)}</td>}
@@ -66,8 +73,8 @@ export function RateMeaning({ plan }: { plan: Plan }) {
       </table>
       {tempo && (
         <p>
-          Tempi near it whose every beat is on a whole frame at {rateLabel(plan.rate)} fps, and the change of speed that
-          gets there: {locksText(tempo, plan.rate)}.
+          Tempi near it whose every beat is on a whole frame at {rateLabel(plan.rate)} fps, and the
+          change of speed that gets there: {locksText(tempo, plan.rate)}.
         </p>
       )}
     </section>

@@ -1,9 +1,9 @@
 import { Link } from 'react-router';
-import { clipLikeness, meetingOf, type Met, type Sight } from '@caesura/core/footage';
+import { clipLikeness, meetingOf, type Met, type ClipAnalysis } from '@caesura/core/footage';
 import type { Clip, Plan } from '@caesura/core/plan';
 import { percent, toNumber } from '@caesura/core/time';
 
-import { Poster } from '../../marks/Poster.tsx';
+import { Poster } from '../../components/Poster.tsx';
 
 /** Clips shown as most alike. */
 const SHOWN = 5;
@@ -11,7 +11,7 @@ const SHOWN = 5;
 interface Props {
   readonly plan: Plan;
   readonly clip: Clip;
-  readonly sightOf: (clip: Clip) => Sight | null;
+  readonly clipAnalysisOf: (clip: Clip) => ClipAnalysis | null;
 }
 
 /** How the end of a clip meets the start of the next, in words. */
@@ -20,7 +20,13 @@ function Meets({ title, one, next, name }: { title: string; one: Met; next: Met;
   if (!meeting) return null;
   const { likeness, turn, warnings } = meeting;
   const way =
-    turn === null ? '' : turn < 45 ? ', moves on the same way' : turn < 120 ? `, turns by ${Math.round(turn)}°` : '';
+    turn === null
+      ? ''
+      : turn < 45
+        ? ', moves on the same way'
+        : turn < 120
+          ? `, turns by ${Math.round(turn)}°`
+          : '';
   return (
     <p>
       {title} <b>{name}</b>: {percent(Math.round(100 * likeness.whole) / 100)} alike{way}.
@@ -30,22 +36,25 @@ function Meets({ title, one, next, name }: { title: string; one: Met; next: Met;
 }
 
 /** Which clips are like this one, and how it meets its neighbours in the order. */
-export function AlikePanel({ plan, clip, sightOf }: Props) {
-  const own = sightOf(clip);
+export function AlikePanel({ plan, clip, clipAnalysisOf }: Props) {
+  const own = clipAnalysisOf(clip);
   if (!own) return <p className="hint">The clip was not watched yet, so it cannot be compared.</p>;
-  const met = (c: Clip, sight: Sight): Met => ({
-    frames: sight.frames,
-    looks: sight.looks,
+  const met = (c: Clip, analysis: ClipAnalysis): Met => ({
+    frames: analysis.frames,
+    looks: analysis.looks,
     usable: c.usable,
     rate: toNumber(c.rate),
   });
   const place = plan.clips.findIndex((c) => c.id === clip.id);
   const [before, after] = [plan.clips[place - 1], plan.clips[place + 1]];
-  const [sightBefore, sightAfter] = [before && sightOf(before), after && sightOf(after)];
+  const [analysisBefore, analysisAfter] = [
+    before && clipAnalysisOf(before),
+    after && clipAnalysisOf(after),
+  ];
   const others = plan.clips
     .flatMap((c, i) => {
-      const sight = c.id === clip.id ? null : sightOf(c);
-      const likeness = sight && clipLikeness(own.looks, sight.looks);
+      const analysis = c.id === clip.id ? null : clipAnalysisOf(c);
+      const likeness = analysis && clipLikeness(own.looks, analysis.looks);
       return likeness ? [{ c, i, likeness }] : [];
     })
     .sort((a, b) => b.likeness.whole - a.likeness.whole)
@@ -62,7 +71,8 @@ export function AlikePanel({ plan, clip, sightOf }: Props) {
                 {c.name}
                 <small>
                   place {percent(Math.round(100 * likeness.place) / 100)}, colour{' '}
-                  {percent(Math.round(100 * likeness.colour) / 100)}, exposure {likeness.stops >= 0 ? '+' : '−'}
+                  {percent(Math.round(100 * likeness.colour) / 100)}, exposure{' '}
+                  {likeness.stops >= 0 ? '+' : '−'}
                   {Math.abs(likeness.stops).toFixed(1)} stops
                 </small>
               </span>
@@ -73,14 +83,25 @@ export function AlikePanel({ plan, clip, sightOf }: Props) {
         {others.length === 0 && <li className="nothing">There is no other clip to compare.</li>}
       </ul>
       <h4>Neighbours in the order</h4>
-      {before && sightBefore && (
-        <Meets title="After" name={before.name} one={met(before, sightBefore)} next={met(clip, own)} />
+      {before && analysisBefore && (
+        <Meets
+          title="After"
+          name={before.name}
+          one={met(before, analysisBefore)}
+          next={met(clip, own)}
+        />
       )}
-      {after && sightAfter && (
-        <Meets title="Before" name={after.name} one={met(clip, own)} next={met(after, sightAfter)} />
+      {after && analysisAfter && (
+        <Meets
+          title="Before"
+          name={after.name}
+          one={met(clip, own)}
+          next={met(after, analysisAfter)}
+        />
       )}
       <p className="hint">
-        Estimates from small pictures: what is alike in place, colour and exposure joins more smoothly.
+        Estimates from small pictures: what is alike in place, colour and exposure joins more
+        smoothly.
       </p>
     </div>
   );

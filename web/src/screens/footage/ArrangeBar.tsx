@@ -1,8 +1,8 @@
 import { Form } from 'react-bootstrap';
 import type { Clip } from '@caesura/core/plan';
-import { FILTERS, ORDERS, type Arrangement, type Filter, type Order } from './arrangement.ts';
+import { FILTERS, ORDERS, type Arrangement, type Filter, type PlayRange } from './arrangement.ts';
 
-const ORDER_NAMES: Readonly<Record<Order, string>> = {
+const ORDER_NAMES: Readonly<Record<PlayRange, string>> = {
   plan: 'as laid out',
   movement: 'liveliest first',
   rate: 'highest rate first',
@@ -56,7 +56,7 @@ export function ArrangeBar({
         size="sm"
         aria-label="Order"
         value={order}
-        onChange={(event) => onChange({ ...arrangement, order: event.target.value as Order })}
+        onChange={(event) => onChange({ ...arrangement, order: event.target.value as PlayRange })}
       >
         {ORDERS.map((name) => (
           <option key={name} value={name}>

@@ -1,18 +1,24 @@
 import { ArrowLeft, ArrowRight, Pencil, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
-import { cameraDirection, openProposals, usualMove, type Sight } from '@caesura/core/footage';
-import { slowestCleanSpeed, type Clip } from '@caesura/core/plan';
+import {
+  cameraDirection,
+  openProposals,
+  usualMove,
+  type ClipAnalysis,
+} from '@caesura/core/footage';
+import { slowestCleanSpeed } from '@caesura/core/film';
+import type { Clip } from '@caesura/core/plan';
 import { percent, rateLabel, toNumber, type FrameRate } from '@caesura/core/time';
 import { counted, grouped } from '../../app/format.ts';
 import { mediaUrl } from '../../app/http.ts';
-import { IconButton } from '../../marks/IconButton.tsx';
-import { Poster } from '../../marks/Poster.tsx';
+import { IconButton } from '../../components/IconButton.tsx';
+import { Poster } from '../../components/Poster.tsx';
 import { sizeText } from '../../fields/SizeField.tsx';
 import { mostOf, MovementCurve } from './MovementCurve.tsx';
 
 interface Props {
   readonly clip: Clip;
-  readonly sight: Sight | null;
+  readonly analysis: ClipAnalysis | null;
   readonly planRate: FrameRate;
   /** Place in the order of the plan, from 0. */
   readonly place: number;
@@ -29,7 +35,9 @@ function Pictures({ clip, place }: { clip: Clip; place: number }) {
   if (!clip.strip) return <Poster clip={clip} place={place} />;
   const image = `url(${mediaUrl(clip.strip)})`;
   if (clip.size.height > clip.size.width)
-    return <span className="contact is-standing" aria-hidden="true" style={{ backgroundImage: image }} />;
+    return (
+      <span className="contact is-standing" aria-hidden="true" style={{ backgroundImage: image }} />
+    );
   return (
     <span className="contact" aria-hidden="true">
       <i style={{ backgroundImage: image }} />
@@ -39,21 +47,32 @@ function Pictures({ clip, place }: { clip: Clip; place: number }) {
 }
 
 /** In a few words, how a clip moves and what is proposed for it. */
-function Said({ clip, sight }: { clip: Clip; sight: Sight }) {
+function Said({ clip, analysis }: { clip: Clip; analysis: ClipAnalysis }) {
   const rate = toNumber(clip.rate);
-  const camera = cameraDirection(usualMove(sight.frames, sight.activity.camera), rate).words;
-  const open = openProposals(sight.proposed, clip, clip.rate).length;
+  const camera = cameraDirection(usualMove(analysis.frames, analysis.activity.camera), rate).words;
+  const open = openProposals(analysis.proposed, clip, clip.rate).length;
   return (
     <p className="movement-said">
       Camera {camera} · {counted(clip.moments.length, 'moment')} kept, {open} proposed
-      {sight.still.length > 0 && ` · ${sight.still.length} still`}
-      {sight.shotChanges.some((at) => at > clip.usable.in && at < clip.usable.out) && ' · holds another shot'}
+      {analysis.still.length > 0 && ` · ${analysis.still.length} still`}
+      {analysis.shotChanges.some((at) => at > clip.usable.in && at < clip.usable.out) &&
+        ' · holds another shot'}
     </p>
   );
 }
 
 /** One clip with what is known of it. */
-export function ClipCard({ clip, sight, planRate, place, count, used, onEdit, onRemove, onMove }: Props) {
+export function ClipCard({
+  clip,
+  analysis,
+  planRate,
+  place,
+  count,
+  used,
+  onEdit,
+  onRemove,
+  onMove,
+}: Props) {
   const lasts = clip.frames / toNumber(clip.rate);
   const slowest = toNumber(slowestCleanSpeed(clip.rate, planRate));
   const trimmed = clip.usable.in > 0 || clip.usable.out < clip.frames;
@@ -63,20 +82,24 @@ export function ClipCard({ clip, sight, planRate, place, count, used, onEdit, on
       <Link to={clip.id} className="clip-open" aria-label={`Open ${clip.name}`}>
         <Pictures clip={clip} place={place} />
         <span className="movement-strip">
-          {sight && (
+          {analysis && (
             <>
-              {sight.still.map(({ from, to }) => (
-                <i key={from} className="movement-still" style={{ left: placeOf(from), width: placeOf(to - from) }} />
+              {analysis.still.map(({ from, to }) => (
+                <i
+                  key={from}
+                  className="movement-still"
+                  style={{ left: placeOf(from), width: placeOf(to - from) }}
+                />
               ))}
               <MovementCurve
-                sight={sight}
+                analysis={analysis}
                 from={0}
-                to={sight.frames.length}
-                across={sight.frames.length - 1}
-                most={mostOf(sight)}
+                to={analysis.frames.length}
+                across={analysis.frames.length - 1}
+                most={mostOf(analysis)}
                 label={`How ${clip.name} moves`}
               />
-              {openProposals(sight.proposed, clip, clip.rate).map(({ at }) => (
+              {openProposals(analysis.proposed, clip, clip.rate).map(({ at }) => (
                 <i key={`proposed ${at}`} className="card-pin" style={{ left: placeOf(at) }} />
               ))}
             </>
@@ -111,8 +134,10 @@ export function ClipCard({ clip, sight, planRate, place, count, used, onEdit, on
           <dt>Shots</dt>
           <dd className="figures">{used}</dd>
         </dl>
-        {sight && <Said clip={clip} sight={sight} />}
-        {!clip.movement && <p className="movement-said">Not watched: drop its file here to have it known</p>}
+        {analysis && <Said clip={clip} analysis={analysis} />}
+        {!clip.movement && (
+          <p className="movement-said">Not watched: drop its file here to have it known</p>
+        )}
         <div className="card-tools">
           <IconButton
             name={`${clip.name} earlier`}

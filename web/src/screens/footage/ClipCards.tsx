@@ -8,7 +8,13 @@ const GAP = 14;
 const ROW = 430;
 
 /** Cards in rows, drawn only where they are in view. */
-export function ClipCards({ placed, draw }: { placed: readonly Placed[]; draw: (one: Placed) => ReactNode }) {
+export function ClipCards({
+  placed,
+  draw,
+}: {
+  placed: readonly Placed[];
+  draw: (one: Placed) => ReactNode;
+}) {
   const scroller = useRef<HTMLDivElement>(null);
   const [columns, setColumns] = useState(4);
   useEffect(() => {
@@ -34,7 +40,10 @@ export function ClipCards({ placed, draw }: { placed: readonly Placed[]; draw: (
             ref={rows.measureElement}
             data-index={index}
             className="cards"
-            style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`, transform: `translateY(${start}px)` }}
+            style={{
+              gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+              transform: `translateY(${start}px)`,
+            }}
           >
             {placed.slice(index * columns, (index + 1) * columns).map(draw)}
           </ul>

@@ -13,7 +13,11 @@ const FIELDS: readonly { name: keyof ClipForm; label: string; hint: string }[] =
   { name: 'size', label: 'Frame size', hint: 'width × height' },
   { name: 'start', label: 'Start timecode', hint: 'of its first frame; with ; for drop-frame' },
   { name: 'usableFrom', label: 'Usable from', hint: 'first source frame worth using' },
-  { name: 'usableTo', label: 'Usable to', hint: 'first source frame no longer worth using; empty for the end' },
+  {
+    name: 'usableTo',
+    label: 'Usable to',
+    hint: 'first source frame no longer worth using; empty for the end',
+  },
 ];
 
 /** Describes a clip by hand, or changes how one is described. */
@@ -49,8 +53,16 @@ export function ClipDialog({
               <Form.Group key={name} className="field" controlId={`clip-${name}`}>
                 <Form.Label>{label}</Form.Label>
                 <div>
-                  <Form.Control {...register(name)} autoComplete="off" autoFocus={i === 0} isInvalid={Boolean(error)} />
-                  <Form.Text className={error ? 'wrong' : undefined} role={error ? 'alert' : undefined}>
+                  <Form.Control
+                    {...register(name)}
+                    autoComplete="off"
+                    autoFocus={i === 0}
+                    isInvalid={Boolean(error)}
+                  />
+                  <Form.Text
+                    className={error ? 'wrong' : undefined}
+                    role={error ? 'alert' : undefined}
+                  >
                     {error?.message ?? hint}
                   </Form.Text>
                 </div>

@@ -1,6 +1,11 @@
 import type { VideoSample } from 'mediabunny';
 import { memo, useEffect, useRef } from 'react';
-import { cameraDirection, type Moment, type MomentKind, type Sight } from '@caesura/core/footage';
+import {
+  cameraDirection,
+  type Moment,
+  type MomentKind,
+  type ClipAnalysis,
+} from '@caesura/core/footage';
 import type { Clip } from '@caesura/core/plan';
 import { sourceFrames, toNumber, type SourceFrames } from '@caesura/core/time';
 import type { ProxyReader } from '../../proxy/reader.ts';
@@ -15,7 +20,7 @@ const [PICTURE_WIDTH, PICTURE_HEIGHT] = [160, 93];
 
 export interface ClipLineProps {
   readonly clip: Clip;
-  readonly sight: Sight | null;
+  readonly analysis: ClipAnalysis | null;
   readonly proposed: readonly Moment[];
   readonly reader: ProxyReader | null;
   /** The stored frame that shows a frame of the clip. */
@@ -51,9 +56,10 @@ function Pictures({
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     let left = false;
-    const frames = Array.from({ length: PICTURES }, (_, i) => from + Math.floor((i * across) / PICTURES)).filter(
-      (frame) => frame < to,
-    );
+    const frames = Array.from(
+      { length: PICTURES },
+      (_, i) => from + Math.floor((i * across) / PICTURES),
+    ).filter((frame) => frame < to);
     const draw = async () => {
       let i = 0;
       for await (const sample of reader.pictures(frames.map(storedOf))) {
@@ -83,13 +89,13 @@ function Pictures({
 
 /** Which way the camera goes, picture by picture: an arrow, and the words of it. */
 function Directions({
-  sight,
+  analysis,
   rate,
   from,
   to,
   across,
 }: {
-  sight: Sight;
+  analysis: ClipAnalysis;
   rate: number;
   from: number;
   to: number;
@@ -97,10 +103,16 @@ function Directions({
 }) {
   const step = across / PICTURES;
   return Array.from({ length: PICTURES }, (_, i) => {
-    const [first, end] = [Math.floor(from + i * step), Math.min(to, Math.floor(from + (i + 1) * step))];
-    const part = sight.frames.slice(first, end).filter((_, k) => !sight.shotChanges.some((at) => at === first + k));
+    const [first, end] = [
+      Math.floor(from + i * step),
+      Math.min(to, Math.floor(from + (i + 1) * step)),
+    ];
+    const part = analysis.frames
+      .slice(first, end)
+      .filter((_, k) => !analysis.shotChanges.some((at) => at === first + k));
     if (part.length === 0) return null;
-    const mean = (of: (f: (typeof part)[number]) => number) => part.reduce((sum, f) => sum + of(f), 0) / part.length;
+    const mean = (of: (f: (typeof part)[number]) => number) =>
+      part.reduce((sum, f) => sum + of(f), 0) / part.length;
     const moved = {
       ...part[0]!,
       dx: mean((f) => f.dx),
@@ -119,7 +131,10 @@ function Directions({
         {degrees !== null && (
           <svg viewBox="-8 -8 16 16" aria-hidden="true">
             {/* The camera goes the other way than the picture. */}
-            <path d="M-7 0H6M1.5 -4.5L6 0L1.5 4.5" transform={`rotate(${(degrees + 180).toFixed(0)})`} />
+            <path
+              d="M-7 0H6M1.5 -4.5L6 0L1.5 4.5"
+              transform={`rotate(${(degrees + 180).toFixed(0)})`}
+            />
           </svg>
         )}
         {words}
@@ -188,7 +203,11 @@ function Edge({
     from,
     across,
     () => undefined,
-    (frame) => onUsable(side === 'in' ? within(frame) : usable.in, side === 'out' ? within(frame) : usable.out),
+    (frame) =>
+      onUsable(
+        side === 'in' ? within(frame) : usable.in,
+        side === 'out' ? within(frame) : usable.out,
+      ),
   );
   const shown = drag.frame === null ? usable[side] : within(drag.frame);
   return (
@@ -203,11 +222,13 @@ function Edge({
 
 /** One line of a clip: pictures, which way the camera goes, how much it moves, where it is still, its moments. */
 export const ClipLine = memo(function ClipLine(props: ClipLineProps) {
-  const { clip, sight, proposed, reader, from, to, across, most } = props;
+  const { clip, analysis, proposed, reader, from, to, across, most } = props;
   const percent = (frame: number) => (100 * (frame - from)) / across;
   const stretch = (start: number, end: number) => {
     const [left, right] = [Math.max(start, from), Math.min(end, to)];
-    return left < right ? { left: `${percent(left)}%`, width: `${percent(right) - percent(left)}%` } : null;
+    return left < right
+      ? { left: `${percent(left)}%`, width: `${percent(right) - percent(left)}%` }
+      : null;
   };
   const on = (at: number) => at >= from && at < to;
   const unused = [stretch(0, clip.usable.in), stretch(clip.usable.out, clip.frames)];
@@ -218,9 +239,9 @@ export const ClipLine = memo(function ClipLine(props: ClipLineProps) {
     <>
       <div className="line-pictures-box">{reader && <Pictures {...props} reader={reader} />}</div>
       <div className="line-movement">
-        {sight && (
+        {analysis && (
           <>
-            {sight.still.map((range) => {
+            {analysis.still.map((range) => {
               const style = stretch(range.from, range.to);
               return (
                 style && (
@@ -234,11 +255,11 @@ export const ClipLine = memo(function ClipLine(props: ClipLineProps) {
               );
             })}
             <MovementCurve
-              {...{ sight, from, across, most }}
-              to={Math.min(to, sight.frames.length)}
+              {...{ analysis, from, across, most }}
+              to={Math.min(to, analysis.frames.length)}
               label={`Movement from frame ${from} to ${to}`}
             />
-            {sight.shotChanges.filter(on).map((at) => (
+            {analysis.shotChanges.filter(on).map((at) => (
               <i
                 key={at}
                 className="shot-change"
@@ -246,7 +267,7 @@ export const ClipLine = memo(function ClipLine(props: ClipLineProps) {
                 title={`Another shot starts at frame ${at}`}
               />
             ))}
-            <Directions sight={sight} rate={toNumber(clip.rate)} {...{ from, to, across }} />
+            <Directions analysis={analysis} rate={toNumber(clip.rate)} {...{ from, to, across }} />
           </>
         )}
       </div>

@@ -26,12 +26,22 @@ export function ClipLines({ frame, ...props }: Props) {
   const row = Math.floor(frame / across);
   useEffect(() => rows.scrollToIndex(row), [rows, row]);
   return (
-    <div className="lines" ref={scroller} tabIndex={-1} role="region" aria-label={`Frames of ${clip.name}`}>
+    <div
+      className="lines"
+      ref={scroller}
+      tabIndex={-1}
+      role="region"
+      aria-label={`Frames of ${clip.name}`}
+    >
       <div className="lines-inner" style={{ height: rows.getTotalSize() }}>
         {rows.getVirtualItems().map(({ index, start }) => {
           const from = index * across;
           return (
-            <div key={index} className="line" style={{ height: HEIGHT, transform: `translateY(${start}px)` }}>
+            <div
+              key={index}
+              className="line"
+              style={{ height: HEIGHT, transform: `translateY(${start}px)` }}
+            >
               <div className="line-margin">
                 <b className="figures">{from}</b>
                 <span className="figures">{clock(from / toNumber(clip.rate))}</span>
@@ -48,7 +58,10 @@ export function ClipLines({ frame, ...props }: Props) {
                 {index === row && (
                   <i
                     className="position"
-                    style={{ left: `${(100 * (frame - from)) / across}%`, width: `${100 / across}%` }}
+                    style={{
+                      left: `${(100 * (frame - from)) / across}%`,
+                      width: `${100 / across}%`,
+                    }}
                   />
                 )}
               </div>

@@ -12,12 +12,18 @@ import {
   type MomentKind,
 } from '@caesura/core/footage';
 import type { Clip } from '@caesura/core/plan';
-import { formatTimecode, rateLabel, sourceFrames, toNumber, type SourceFrames } from '@caesura/core/time';
+import {
+  formatTimecode,
+  rateLabel,
+  sourceFrames,
+  toNumber,
+  type SourceFrames,
+} from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useScreenKeys } from '../../app/keys.ts';
-import { useSights, useTimes } from '../../app/use-sight.ts';
-import { FramePicture } from '../../marks/FramePicture.tsx';
-import { Poster } from '../../marks/Poster.tsx';
+import { useClipAnalyses, useTimes } from '../../app/use-clip-analysis.ts';
+import { FramePicture } from '../../components/FramePicture.tsx';
+import { Poster } from '../../components/Poster.tsx';
 import { useProxy } from '../../proxy/use-proxy.ts';
 import { AlikePanel } from './AlikePanel.tsx';
 import { ClipLines } from './ClipLines.tsx';
@@ -42,20 +48,28 @@ function Large({ clip }: { clip: Clip }) {
   const plan = usePlan();
   const edit = useEdit();
   const go = useNavigate();
-  const sightOf = useSights(plan.clips);
+  const clipAnalysisOf = useClipAnalyses(plan.clips);
   const times = useTimes(clip);
   const reader = useProxy(clip.proxy);
-  const sight = sightOf(clip);
+  const analysis = clipAnalysisOf(clip);
   const rate = toNumber(clip.rate);
   const { frame, playing, place, toggle } = useClipClock(clip.frames, rate);
   const [across, setAcross] = useState(96);
-  const proposed = useMemo(() => openProposals(sight?.proposed ?? [], clip, clip.rate), [sight, clip]);
-  const most = useMemo(() => (sight ? mostOf(sight) : 1), [sight]);
-  const storedOf = useCallback((n: number) => (times ? storedFrameAt(times, clip.rate, n) : n), [times, clip.rate]);
-  const seen = sight?.frames[frame];
+  const proposed = useMemo(
+    () => openProposals(analysis?.proposed ?? [], clip, clip.rate),
+    [analysis, clip],
+  );
+  const most = useMemo(() => (analysis ? mostOf(analysis) : 1), [analysis]);
+  const storedOf = useCallback(
+    (n: number) => (times ? storedFrameAt(times, clip.rate, n) : n),
+    [times, clip.rate],
+  );
+  const seen = analysis?.frames[frame];
   const camera = seen ? cameraDirection(seen, rate) : null;
-  const tail = sight && stillTail(sight.still, clip.usable);
-  const secondShot = sight?.shotChanges.find((at) => at > clip.usable.in && at < clip.usable.out);
+  const tail = analysis && stillTail(analysis.still, clip.usable);
+  const secondShot = analysis?.shotChanges.find(
+    (at) => at > clip.usable.in && at < clip.usable.out,
+  );
 
   const order = plan.clips.findIndex((c) => c.id === clip.id);
   const neighbour = (by: 1 | -1) => {
@@ -96,7 +110,11 @@ function Large({ clip }: { clip: Clip }) {
       keys: [key('up', '↑', () => toMoment(-1)), key('down', '↓', () => toMoment(1))],
     },
     { label: 'keep a moment here', footer: true, keys: [key('p', 'P', pin)] },
-    { label: 'let it go', footer: true, keys: [key('backspace', '⌫', letGo), key('delete', 'Del', letGo)] },
+    {
+      label: 'let it go',
+      footer: true,
+      keys: [key('backspace', '⌫', letGo), key('delete', 'Del', letGo)],
+    },
     { label: 'trim the still tail', footer: true, keys: [key('t', 'T', trim)] },
     {
       label: 'usable from and up to here',
@@ -108,7 +126,10 @@ function Large({ clip }: { clip: Clip }) {
     {
       label: 'other clips',
       footer: true,
-      keys: [key('pageup', 'PgUp', () => neighbour(-1)), key('pagedown', 'PgDn', () => neighbour(1))],
+      keys: [
+        key('pageup', 'PgUp', () => neighbour(-1)),
+        key('pagedown', 'PgDn', () => neighbour(1)),
+      ],
     },
     { label: 'all clips', keys: [key('escape', 'Esc', () => void go('../footage'))] },
   ]);
@@ -120,7 +141,8 @@ function Large({ clip }: { clip: Clip }) {
     [edit, clip.id],
   );
   const onMove = useCallback(
-    (from: SourceFrames, to: SourceFrames) => void (edit('moveMoment', clip.id, from, to) && place(to)),
+    (from: SourceFrames, to: SourceFrames) =>
+      void (edit('moveMoment', clip.id, from, to) && place(to)),
     [edit, clip.id, place],
   );
   const onUsable = useCallback(
@@ -131,7 +153,12 @@ function Large({ clip }: { clip: Clip }) {
     <div className="clip-large">
       <section className="clip-side" aria-label={clip.name}>
         <div className="clip-head">
-          <Link to="../footage" className="icon-button" aria-label="All clips" title="All clips (Esc)">
+          <Link
+            to="../footage"
+            className="icon-button"
+            aria-label="All clips"
+            title="All clips (Esc)"
+          >
             <ArrowLeft size={18} />
           </Link>
           <h2>{clip.name}</h2>
@@ -139,7 +166,11 @@ function Large({ clip }: { clip: Clip }) {
         </div>
         <div className="clip-picture">
           {reader ? (
-            <FramePicture reader={reader} frame={storedOf(frame)} label={`Frame ${frame} of ${clip.name}`} />
+            <FramePicture
+              reader={reader}
+              frame={storedOf(frame)}
+              label={`Frame ${frame} of ${clip.name}`}
+            />
           ) : (
             <Poster clip={clip} place={order} />
           )}
@@ -147,7 +178,9 @@ function Large({ clip }: { clip: Clip }) {
         <div className="clip-here">
           <p>
             <b className="figures">{frame} f</b>
-            <span className="figures">{formatTimecode(clip.start + frame, clip.rate, clip.dropFrame)}</span>
+            <span className="figures">
+              {formatTimecode(clip.start + frame, clip.rate, clip.dropFrame)}
+            </span>
             <span className="figures">{(frame / rate).toFixed(3)} s</span>
           </p>
           <p className="clip-camera">
@@ -160,7 +193,12 @@ function Large({ clip }: { clip: Clip }) {
           <Button variant="dark" size="sm" onClick={toggle} title="Play or stop (Space)">
             {playing ? <Pause size={15} /> : <Play size={15} />} {playing ? 'Stop' : 'Play'}
           </Button>
-          <Button variant="outline-dark" size="sm" onClick={pin} title="Keep a moment on this frame (P)">
+          <Button
+            variant="outline-dark"
+            size="sm"
+            onClick={pin}
+            title="Keep a moment on this frame (P)"
+          >
             <Pin size={15} /> Keep a moment
           </Button>
           <Button
@@ -187,15 +225,21 @@ function Large({ clip }: { clip: Clip }) {
             </Button>
           )}
         </div>
-        <Tabs id="clip-tabs" variant="underline" defaultActiveKey="moments" mountOnEnter unmountOnExit>
+        <Tabs
+          id="clip-tabs"
+          variant="underline"
+          defaultActiveKey="moments"
+          mountOnEnter
+          unmountOnExit
+        >
           <Tab eventKey="moments" title="Moments">
-            <MomentsPanel {...{ clip, sight, proposed, frame, edit, onPlace }} />
+            <MomentsPanel {...{ clip, analysis, proposed, frame, edit, onPlace }} />
           </Tab>
           <Tab eventKey="speed" title="Speed">
             <SpeedPanel {...{ plan, clip, times, edit }} />
           </Tab>
           <Tab eventKey="alike" title="Alike">
-            <AlikePanel {...{ plan, clip, sightOf }} />
+            <AlikePanel {...{ plan, clip, clipAnalysisOf }} />
           </Tab>
           <Tab eventKey="file" title="File">
             <FilePanel clip={clip} times={times} />
@@ -217,12 +261,25 @@ function Large({ clip }: { clip: Clip }) {
             ))}
           </Form.Select>
           <p>
-            {clip.moments.length} kept, {proposed.length} proposed: drag a moment to move it, double-click a proposed
-            one to keep it
+            {clip.moments.length} kept, {proposed.length} proposed: drag a moment to move it,
+            double-click a proposed one to keep it
           </p>
         </div>
         <ClipLines
-          {...{ clip, sight, proposed, reader, storedOf, across, most, frame, onPlace, onKeep, onMove, onUsable }}
+          {...{
+            clip,
+            analysis,
+            proposed,
+            reader,
+            storedOf,
+            across,
+            most,
+            frame,
+            onPlace,
+            onKeep,
+            onMove,
+            onUsable,
+          }}
         />
       </section>
     </div>

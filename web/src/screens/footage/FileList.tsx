@@ -3,7 +3,7 @@ import { Button, ProgressBar } from 'react-bootstrap';
 import { counted } from '../../app/format.ts';
 import type { QueuedFile, Stage } from '../../files/file-queue.ts';
 import { useFileQueue } from '../../files/use-file-queue.ts';
-import { IconButton } from '../../marks/IconButton.tsx';
+import { IconButton } from '../../components/IconButton.tsx';
 
 const SAID: Readonly<Record<Stage, string>> = {
   waiting: 'waits',
@@ -15,7 +15,8 @@ const SAID: Readonly<Record<Stage, string>> = {
   failed: 'failed',
 };
 
-const atWork = ({ stage }: Pick<QueuedFile, 'stage'>) => ['waiting', 'reading', 'queued', 'watching'].includes(stage);
+const atWork = ({ stage }: Pick<QueuedFile, 'stage'>) =>
+  ['waiting', 'reading', 'queued', 'watching'].includes(stage);
 const canRetry = ({ stage }: QueuedFile) => stage === 'stopped' || stage === 'failed';
 
 /** One file on its way, with what there is to say of it. */
@@ -43,7 +44,11 @@ function FileRow({ file }: { file: QueuedFile }) {
             <Square size={14} />
           </IconButton>
         ) : (
-          <IconButton name={`Take ${name} off the list`} hint="Take off the list" onClick={() => queue.clear(id)}>
+          <IconButton
+            name={`Take ${name} off the list`}
+            hint="Take off the list"
+            onClick={() => queue.clear(id)}
+          >
             <X size={15} />
           </IconButton>
         )}
@@ -57,8 +62,11 @@ export function FileList() {
   const { queue, files } = useFileQueue();
   const busy = files.filter(atWork);
   // Those at work first, then those of which there is something to say, then those that wait.
-  const rank = ({ stage }: QueuedFile) => (stage === 'reading' || stage === 'watching' ? 0 : atWork({ stage }) ? 2 : 1);
-  const told = files.filter((file) => file.stage !== 'done' || file.note).toSorted((a, b) => rank(a) - rank(b));
+  const rank = ({ stage }: QueuedFile) =>
+    stage === 'reading' || stage === 'watching' ? 0 : atWork({ stage }) ? 2 : 1;
+  const told = files
+    .filter((file) => file.stage !== 'done' || file.note)
+    .toSorted((a, b) => rank(a) - rank(b));
   if (told.length === 0) return null;
   const done = files.filter((file) => file.stage === 'done').length;
   return (

@@ -7,7 +7,9 @@ import { sizeText } from '../../fields/SizeField.tsx';
 /** What the file of a clip says of itself. */
 export function FilePanel({ clip, times }: { clip: Clip; times: FrameTimes | null }) {
   const { rate, quarters, pixelAspect, content } = clip;
-  const spacing = times?.ticks.slice(1).map((t, i) => (1000 * (t - times.ticks[i]!)) / times.ticksPerSecond);
+  const spacing = times?.ticks
+    .slice(1)
+    .map((t, i) => (1000 * (t - times.ticks[i]!)) / times.ticksPerSecond);
   const facts: readonly (readonly [string, string])[] = [
     ['File', clip.fileName ?? 'entered by hand'],
     ['Rate', `${rateLabel(rate)} fps, exactly ${rate.num}/${rate.den}`],
@@ -27,7 +29,10 @@ export function FilePanel({ clip, times }: { clip: Clip; times: FrameTimes | nul
   ];
   return (
     <dl className="facts clip-panel">
-      {facts.map(([name, value]) => [<dt key={name}>{name}</dt>, <dd key={`${name} is`}>{value}</dd>])}
+      {facts.map(([name, value]) => [
+        <dt key={name}>{name}</dt>,
+        <dd key={`${name} is`}>{value}</dd>,
+      ])}
     </dl>
   );
 }

@@ -5,9 +5,9 @@ import type { Clip } from '@caesura/core/plan';
 import { toNumber } from '@caesura/core/time';
 import { counted } from '../../app/format.ts';
 import { useEdit, usePlan } from '../../app/hooks.ts';
-import { useSights } from '../../app/use-sight.ts';
+import { useClipAnalyses } from '../../app/use-clip-analysis.ts';
 import { useFileQueue } from '../../files/use-file-queue.ts';
-import { DropArea, FileButton } from '../../marks/DropArea.tsx';
+import { DropArea, FileButton } from '../../components/DropArea.tsx';
 import { ArrangeBar } from './ArrangeBar.tsx';
 import { arranged, type Arrangement } from './arrangement.ts';
 import { ClipCard } from './ClipCard.tsx';
@@ -22,10 +22,18 @@ export default function FootageScreen() {
   const plan = usePlan();
   const edit = useEdit();
   const { queue } = useFileQueue();
-  const sightOf = useSights(plan.clips);
+  const clipAnalysisOf = useClipAnalyses(plan.clips);
   const [described, setDescribed] = useState<{ readonly clip: Clip | null } | null>(null);
-  const [arrangement, setArrangement] = useState<Arrangement>({ order: 'plan', filter: 'all', find: '', like: null });
-  const placed = useMemo(() => arranged(plan, arrangement, sightOf), [plan, arrangement, sightOf]);
+  const [arrangement, setArrangement] = useState<Arrangement>({
+    order: 'plan',
+    filter: 'all',
+    find: '',
+    like: null,
+  });
+  const placed = useMemo(
+    () => arranged(plan, arrangement, clipAnalysisOf),
+    [plan, arrangement, clipAnalysisOf],
+  );
 
   const addFiles = (files: File[]) => queue.add(files);
   const finish = (clip: Clip) => {
@@ -33,12 +41,12 @@ export default function FootageScreen() {
     if (known ? edit('changeClip', clip) : edit('addClips', [clip])) setDescribed(null);
   };
   const proposals = plan.clips.flatMap((clip) => {
-    const open = openProposals(sightOf(clip)?.proposed ?? [], clip, clip.rate);
+    const open = openProposals(clipAnalysisOf(clip)?.proposed ?? [], clip, clip.rate);
     return open.map(({ at, kind }) => [clip.id, { at, kind }] as const);
   });
   const orderAlike = () => {
     const met = plan.clips.map((clip) => {
-      const { frames, looks } = sightOf(clip) ?? { frames: [], looks: [] };
+      const { frames, looks } = clipAnalysisOf(clip) ?? { frames: [], looks: [] };
       return { frames, looks, usable: clip.usable, rate: toNumber(clip.rate) };
     });
     edit(
@@ -63,8 +71,9 @@ export default function FootageScreen() {
             <div className="empty">
               <h2>No clips yet</h2>
               <p>
-                Drop video files anywhere here, or choose them. Their frames, rate, movement and moments are read from
-                the files themselves. Clips that are not at hand can be entered.
+                Drop video files anywhere here, or choose them. Their frames, rate, movement and
+                moments are read from the files themselves. Clips that are not at hand can be
+                entered.
               </p>
               <div className="buttons">{buttons}</div>
             </div>
@@ -86,7 +95,8 @@ export default function FootageScreen() {
                 disabled={proposals.length === 0}
                 onClick={() => edit('pinAll', proposals)}
               >
-                Keep {proposals.length === 0 ? 'proposed' : counted(proposals.length, 'proposed moment')}
+                Keep{' '}
+                {proposals.length === 0 ? 'proposed' : counted(proposals.length, 'proposed moment')}
               </Button>
               {buttons}
             </div>
@@ -98,7 +108,7 @@ export default function FootageScreen() {
                 <ClipCard
                   key={clip.id}
                   {...{ clip, place, used }}
-                  sight={sightOf(clip)}
+                  analysis={clipAnalysisOf(clip)}
                   planRate={plan.rate}
                   count={plan.clips.length}
                   onEdit={() => setDescribed({ clip })}

@@ -1,5 +1,10 @@
 import { Button } from 'react-bootstrap';
-import { USUAL_LIMITS, type Moment, type Sight, type StillLimits } from '@caesura/core/footage';
+import {
+  USUAL_LIMITS,
+  type Moment,
+  type ClipAnalysis,
+  type StillLimits,
+} from '@caesura/core/footage';
 import type { Clip } from '@caesura/core/plan';
 import { CaesuraError, frames, sourceFrames, type SourceFrames } from '@caesura/core/time';
 import { LengthField } from '../../fields/LengthField.tsx';
@@ -9,7 +14,7 @@ import { MOMENT_KINDS } from './moment-kinds.ts';
 
 interface Props {
   readonly clip: Clip;
-  readonly sight: Sight | null;
+  readonly analysis: ClipAnalysis | null;
   readonly proposed: readonly Moment[];
   readonly frame: SourceFrames;
   readonly edit: ApplyEdit;
@@ -26,7 +31,11 @@ const LIMITS: readonly { key: keyof StillLimits; label: string; unit: string; sc
 function numberOf(text: string): number {
   const value = Number(text.trim().replace(',', '.'));
   if (text.trim() === '' || !Number.isFinite(value) || value < 0 || value > 1000)
-    throw new CaesuraError('bad-number', `“${text.trim()}” is not a number from 0 to 1000.`, 'Type one such as 0.8.');
+    throw new CaesuraError(
+      'bad-number',
+      `“${text.trim()}” is not a number from 0 to 1000.`,
+      'Type one such as 0.8.',
+    );
   return value;
 }
 
@@ -58,7 +67,7 @@ function StillFields({ clip, edit }: Pick<Props, 'clip' | 'edit'>) {
 }
 
 /** The moments of a clip, kept and proposed, its usable part, and what counts as still. */
-export function MomentsPanel({ clip, sight, proposed, frame, edit, onPlace }: Props) {
+export function MomentsPanel({ clip, analysis, proposed, frame, edit, onPlace }: Props) {
   const all = [
     ...clip.moments.map((moment) => ({ ...moment, kept: true })),
     ...proposed.map(({ at, kind }) => ({ at, kind, kept: false })),
@@ -87,21 +96,37 @@ export function MomentsPanel({ clip, sight, proposed, frame, edit, onPlace }: Pr
         {all.map(({ at, kind, kept }) => (
           <li key={`${at} ${kept}`} className={at === frame ? 'is-here' : undefined}>
             <button type="button" className="moment-go" onClick={() => onPlace(at)}>
-              <svg viewBox="-1 -1 12 12" className={kept ? 'is-kept' : undefined} aria-hidden="true">
+              <svg
+                viewBox="-1 -1 12 12"
+                className={kept ? 'is-kept' : undefined}
+                aria-hidden="true"
+              >
                 <path d={MOMENT_KINDS[kind].glyph} />
               </svg>
               <span className="figures">{at} f</span> {MOMENT_KINDS[kind].name}
             </button>
             {kept ? (
-              <button type="button" className="link" onClick={() => edit('unpinMoment', clip.id, at)}>
+              <button
+                type="button"
+                className="link"
+                onClick={() => edit('unpinMoment', clip.id, at)}
+              >
                 Let go
               </button>
             ) : (
               <>
-                <button type="button" className="link" onClick={() => edit('pinMoment', clip.id, { at, kind })}>
+                <button
+                  type="button"
+                  className="link"
+                  onClick={() => edit('pinMoment', clip.id, { at, kind })}
+                >
                   Keep
                 </button>
-                <button type="button" className="link" onClick={() => edit('declineMoment', clip.id, at)}>
+                <button
+                  type="button"
+                  className="link"
+                  onClick={() => edit('declineMoment', clip.id, at)}
+                >
                   Decline
                 </button>
               </>
@@ -109,7 +134,9 @@ export function MomentsPanel({ clip, sight, proposed, frame, edit, onPlace }: Pr
           </li>
         ))}
         {all.length === 0 && (
-          <li className="nothing">{sight ? 'None is proposed.' : 'The clip was not watched yet.'}</li>
+          <li className="nothing">
+            {analysis ? 'None is proposed.' : 'The clip was not watched yet.'}
+          </li>
         )}
       </ul>
       <h4>Usable</h4>

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { movementAt, type Sight } from '@caesura/core/footage';
+import { movementAt, type ClipAnalysis } from '@caesura/core/footage';
 
 /** Height of the drawing in its own units; the width is one unit a frame. */
 const HEIGHT = 100;
@@ -8,11 +8,11 @@ const HEIGHT = 100;
 const heightOf = (movement: number): number => Math.log1p(movement);
 
 /** The greatest height in a clip, by which all its lines are drawn. */
-export const mostOf = ({ activity }: Sight): number =>
+export const mostOf = ({ activity }: ClipAnalysis): number =>
   activity.camera.reduce((most, _, k) => Math.max(most, heightOf(movementAt(activity, k))), 1);
 
 interface Props {
-  readonly sight: Sight;
+  readonly analysis: ClipAnalysis;
   /** Frames drawn, [from, to), over a width of `across` frames. */
   readonly from: number;
   readonly to: number;
@@ -23,9 +23,9 @@ interface Props {
 }
 
 /** How much a clip moves at each frame, camera and subject together, the subject's share darker. */
-export function MovementCurve({ sight, from, to, across, most, label }: Props) {
+export function MovementCurve({ analysis, from, to, across, most, label }: Props) {
   const [all, subject] = useMemo(() => {
-    const { activity } = sight;
+    const { activity } = analysis;
     const still = { camera: new Float64Array(activity.camera.length), subject: activity.subject };
     const path = (of: typeof activity) => {
       const points = Array.from({ length: to - from }, (_, i) => {
@@ -35,9 +35,14 @@ export function MovementCurve({ sight, from, to, across, most, label }: Props) {
       return `M0 ${HEIGHT}L${points.join('L')}L${Math.max(0, to - from - 1)} ${HEIGHT}Z`;
     };
     return [path(activity), path(still)];
-  }, [sight, from, to, most]);
+  }, [analysis, from, to, most]);
   return (
-    <svg className="curve" viewBox={`0 0 ${Math.max(1, across)} ${HEIGHT}`} preserveAspectRatio="none" role="img">
+    <svg
+      className="curve"
+      viewBox={`0 0 ${Math.max(1, across)} ${HEIGHT}`}
+      preserveAspectRatio="none"
+      role="img"
+    >
       <title>{label}</title>
       <path d={all} />
       <path className="curve-subject" d={subject} />

@@ -1,5 +1,6 @@
 import { framesAtRate, type FrameTimes } from '@caesura/core/footage';
-import { atSpeed, slowestCleanSpeed, speedsFor, type Clip, type Plan } from '@caesura/core/plan';
+import { atSpeed, slowestCleanSpeed, speedsFor } from '@caesura/core/film';
+import type { Clip, Plan } from '@caesura/core/plan';
 import { percent, rateLabel, rational, sameRate, toNumber } from '@caesura/core/time';
 import { grouped, lengthTimecode } from '../../app/format.ts';
 import type { ApplyEdit } from '../../app/hooks.ts';
@@ -40,7 +41,10 @@ export function SpeedPanel({ plan, clip, times, edit }: Props) {
           {speeds.map((speed) => {
             const { length, repeats } = atSpeed(clip, plan.rate, speed);
             return (
-              <tr key={`${speed.num}/${speed.den}`} className={sameRate(speed, slowest) ? 'is-chosen' : undefined}>
+              <tr
+                key={`${speed.num}/${speed.den}`}
+                className={sameRate(speed, slowest) ? 'is-chosen' : undefined}
+              >
                 <td>{percent(toNumber(speed))}</td>
                 <td>{grouped(length)} f</td>
                 <td>{lengthTimecode(length, plan)}</td>
@@ -54,7 +58,9 @@ export function SpeedPanel({ plan, clip, times, edit }: Props) {
       <RateField
         label="Rate"
         value={clip.rate}
-        onCommit={(rate) => edit('correctClipRate', clip.id, rate, ...(times ? [framesAtRate(times, rate)] : []))}
+        onCommit={(rate) =>
+          edit('correctClipRate', clip.id, rate, ...(times ? [framesAtRate(times, rate)] : []))
+        }
       />
       <p className="hint">
         {clip.times

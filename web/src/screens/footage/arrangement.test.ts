@@ -1,26 +1,50 @@
 import { expect, it } from 'vitest';
-import { evenGrid, sightOf, type Sight } from '@caesura/core/footage';
+import { evenGrid, clipAnalysisOf, type ClipAnalysis } from '@caesura/core/footage';
 import { frameRate, sourceFrames } from '@caesura/core/time';
 import { layOutSteadily } from '@caesura/core/layout';
 import type { Clip } from '@caesura/core/plan';
-import { sampleClip, samplePlan } from '../../../../core/src/plan/testing/sample-plan.ts';
+import { sampleClip, samplePlan } from '../../../../core/src/testing/sample-plan.ts';
 import { arranged, type Arrangement } from './arrangement.ts';
 
 const usual: Arrangement = { order: 'plan', filter: 'all', find: '', like: null };
 
 /** A sight of a clip that pans by so much a frame, its edges all of one direction. */
-function sight(dx: number, direction: number): Sight {
-  const frame = { difference: 0, dx, dy: 0, zoom: 0, turn: 0, residual: 0, alike: 1, brightness: 0.5, sharpness: 1 };
-  const frames = Array.from({ length: 20 }, () => ({ ...frame, colour: { red: 0.5, green: 0.5, blue: 0.5 } }));
+function analysis(dx: number, direction: number): ClipAnalysis {
+  const frame = {
+    difference: 0,
+    dx,
+    dy: 0,
+    zoom: 0,
+    turn: 0,
+    residual: 0,
+    alike: 1,
+    brightness: 0.5,
+    sharpness: 1,
+  };
+  const frames = Array.from({ length: 20 }, () => ({
+    ...frame,
+    colour: { red: 0.5, green: 0.5, blue: 0.5 },
+  }));
   const edges = Float32Array.from({ length: 128 }, (_, i) => (i % 8 === direction ? 0.25 : 0));
-  return sightOf(
-    { frames, looks: [{ at: sourceFrames(0), edges, colours: evenGrid({ red: 0.5, green: 0.5, blue: 0.5 }) }] },
+  return clipAnalysisOf(
+    {
+      frames,
+      looks: [
+        { at: sourceFrames(0), edges, colours: evenGrid({ red: 0.5, green: 0.5, blue: 0.5 }) },
+      ],
+    },
     frameRate(25),
   );
 }
-const SIGHTS: Readonly<Record<string, Sight>> = { a: sight(0.001, 0), b: sight(0.01, 4), c: sight(0.005, 0) };
+const SIGHTS: Readonly<Record<string, ClipAnalysis>> = {
+  a: analysis(0.001, 0),
+  b: analysis(0.01, 4),
+  c: analysis(0.005, 0),
+};
 const ids = (arrangement: Partial<Arrangement>, plan = samplePlan()) =>
-  arranged(plan, { ...usual, ...arrangement }, (clip: Clip) => SIGHTS[clip.id] ?? null).map(({ clip }) => clip.id);
+  arranged(plan, { ...usual, ...arrangement }, (clip: Clip) => SIGHTS[clip.id] ?? null).map(
+    ({ clip }) => clip.id,
+  );
 
 it('puts clips in order by rate, length, name and movement, those not watched last', () => {
   expect(ids({ order: 'rate' })).toEqual(['c', 'd', 'b', 'a']);
@@ -46,7 +70,10 @@ it('shows those that are used, watched, have moments or a name', () => {
   const kept = {
     ...plan,
     clips: [
-      { ...sampleClip('m', 'M', frameRate(25), 9), moments: [{ at: sourceFrames(1), kind: 'peak' as const }] },
+      {
+        ...sampleClip('m', 'M', frameRate(25), 9),
+        moments: [{ at: sourceFrames(1), kind: 'peak' as const }],
+      },
       ...plan.clips,
     ],
   };

@@ -1,7 +1,14 @@
 import { nanoid } from '@reduxjs/toolkit';
 import { z } from 'zod';
 import { ClipSchema, type Clip } from '@caesura/core/plan';
-import { CaesuraError, formatTimecode, parseLength, parseRate, parseTimecode, rateLabel } from '@caesura/core/time';
+import {
+  CaesuraError,
+  formatTimecode,
+  parseLength,
+  parseRate,
+  parseTimecode,
+  rateLabel,
+} from '@caesura/core/time';
 import { parseSize, sizeText } from '../../fields/SizeField.tsx';
 
 /** A clip as typed into the form. */
@@ -25,7 +32,10 @@ export function formOf(clip: Partial<Clip> | null): ClipForm {
     rate: rate ? (rate.den === 1 ? rateLabel(rate) : `${rate.num}/${rate.den}`) : '',
     length: frames ? `${frames} f` : '',
     size: sizeText(clip?.size ?? { width: 1920, height: 1080 }),
-    start: rate && clip?.start ? formatTimecode(clip.start, rate, clip.dropFrame ?? false) : '00:00:00:00',
+    start:
+      rate && clip?.start
+        ? formatTimecode(clip.start, rate, clip.dropFrame ?? false)
+        : '00:00:00:00',
     usableFrom: String(usable?.in ?? 0),
     usableTo: usable && usable.out !== frames ? String(usable.out) : '',
   };
@@ -37,7 +47,11 @@ function reading<T>(context: z.RefinementCtx, field: keyof ClipForm, read: () =>
     return read();
   } catch (error) {
     if (!(error instanceof CaesuraError)) throw error;
-    context.addIssue({ code: 'custom', path: [field], message: [error.message, error.mend].filter(Boolean).join(' ') });
+    context.addIssue({
+      code: 'custom',
+      path: [field],
+      message: [error.message, error.mend].filter(Boolean).join(' '),
+    });
     return undefined;
   }
 }
@@ -56,7 +70,8 @@ export const clipFormSchema = (made: Partial<Clip> | null) =>
       usableTo: z.string(),
     })
     .transform((form, context): Clip => {
-      if (form.name === '') context.addIssue({ code: 'custom', path: ['name'], message: 'A clip needs a name.' });
+      if (form.name === '')
+        context.addIssue({ code: 'custom', path: ['name'], message: 'A clip needs a name.' });
       const rate = reading(context, 'rate', () => parseRate(form.rate));
       const size = reading(context, 'size', () => parseSize(form.size));
       if (!rate || !size) return z.NEVER;
@@ -67,7 +82,8 @@ export const clipFormSchema = (made: Partial<Clip> | null) =>
       const start = reading(context, 'start', () => parseTimecode(form.start, rate, dropFrame));
       const from = inFrames('usableFrom');
       const to = form.usableTo.trim() === '' ? frames : inFrames('usableTo');
-      if (frames === undefined || start === undefined || from === undefined || to === undefined) return z.NEVER;
+      if (frames === undefined || start === undefined || from === undefined || to === undefined)
+        return z.NEVER;
       const clip = ClipSchema.safeParse({
         ...made,
         id: made?.id ?? nanoid(),
@@ -79,7 +95,9 @@ export const clipFormSchema = (made: Partial<Clip> | null) =>
       });
       if (clip.success) return clip.data;
       for (const issue of clip.error.issues) {
-        const field = { usable: 'usableTo', frames: 'length', moments: 'length' }[String(issue.path[0])] ?? 'name';
+        const field =
+          { usable: 'usableTo', frames: 'length', moments: 'length' }[String(issue.path[0])] ??
+          'name';
         context.addIssue({ code: 'custom', path: [field], message: issue.message });
       }
       return z.NEVER;

@@ -25,7 +25,9 @@ export function useFrameDrag(
   onTap: () => void,
   onDrop: (frame: number) => void,
 ): FrameDrag {
-  const [drag, setDrag] = useState<{ readonly x: number; readonly frame: number | null } | null>(null);
+  const [drag, setDrag] = useState<{ readonly x: number; readonly frame: number | null } | null>(
+    null,
+  );
   return {
     frame: drag?.frame ?? null,
     handlers: {
@@ -37,7 +39,10 @@ export function useFrameDrag(
       onPointerMove(event) {
         if (!drag || (drag.frame === null && Math.abs(event.clientX - drag.x) <= DRAG_FROM)) return;
         const box = event.currentTarget.closest('.clip-line')!.getBoundingClientRect();
-        setDrag({ ...drag, frame: Math.round(from + ((event.clientX - box.left) / box.width) * across) });
+        setDrag({
+          ...drag,
+          frame: Math.round(from + ((event.clientX - box.left) / box.width) * across),
+        });
       },
       onPointerUp() {
         if (drag?.frame === null) onTap();

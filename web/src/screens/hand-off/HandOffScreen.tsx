@@ -10,7 +10,7 @@ import { counted } from '../../app/format.ts';
 import { usePlan } from '../../app/hooks.ts';
 import { AnimaticMaker } from '../../rehearse/AnimaticMaker.tsx';
 import { GuideMaker } from '../../rehearse/GuideMaker.tsx';
-import { FaultList } from '../../marks/FaultList.tsx';
+import { FaultList } from '../../components/FaultList.tsx';
 
 /** Lines shown of a written file; the whole is in the download. */
 const SHOWN_LINES = 400;
@@ -52,7 +52,9 @@ function Content({
       <pre className="preview" tabIndex={0} aria-label={`Content of ${name}`}>
         {lines.slice(0, SHOWN_LINES).join('\n')}
       </pre>
-      {lines.length > SHOWN_LINES && <p>The first {SHOWN_LINES} lines are shown; the download holds all.</p>}
+      {lines.length > SHOWN_LINES && (
+        <p>The first {SHOWN_LINES} lines are shown; the download holds all.</p>
+      )}
     </>
   );
 }
@@ -78,11 +80,19 @@ function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
           {counted(lines.length - (lines.at(-1) === '' ? 1 : 0), 'line')} · {counted(bytes, 'byte')}
         </p>
         {format.id === 'html' && (
-          <button type="button" className="btn btn-outline-dark" onClick={() => sheet.current?.contentWindow?.print()}>
+          <button
+            type="button"
+            className="btn btn-outline-dark"
+            onClick={() => sheet.current?.contentWindow?.print()}
+          >
             <Printer size={16} /> Print
           </button>
         )}
-        <button type="button" className="btn btn-dark" onClick={() => download(name, file.text, format.mediaType)}>
+        <button
+          type="button"
+          className="btn btn-dark"
+          onClick={() => download(name, file.text, format.mediaType)}
+        >
           <Download size={16} /> Download
         </button>
       </div>

@@ -1,7 +1,7 @@
 import { useId, useState, type PointerEvent } from 'react';
 import { Form } from 'react-bootstrap';
 import { easedAt, parseEasing } from '@caesura/core/curves';
-import { drag, type Dragged } from '../../marks/drag.ts';
+import { drag, type Dragged } from '../../components/drag.ts';
 import { TextField } from '../../fields/TextField.tsx';
 import { EASE_NAMES } from './words.ts';
 
@@ -17,12 +17,18 @@ const toY = (y: number) => 6 + ((1 + ROOM - y) / (1 + 2 * ROOM)) * (SIZE - 12);
 function EasingCurve({ value, onChange }: { value: string; onChange: (text: string) => void }) {
   const [dragged, setDragged] = useState<string | null>(null);
   const easing = parseEasing(dragged ?? value);
-  const points = Array.from({ length: 41 }, (_, i) => `${toX(i / 40)},${toY(easedAt(easing, i / 40))}`).join(' ');
+  const points = Array.from(
+    { length: 41 },
+    (_, i) => `${toX(i / 40)},${toY(easedAt(easing, i / 40))}`,
+  ).join(' ');
   const hold = (which: 1 | 2) => (press: PointerEvent) => {
     if (easing.kind !== 'bezier') return;
     const box = (press.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
     const textAt = (at: Dragged) => {
-      const x = Math.min(1, Math.max(0, (((at.x - box.left) / box.width) * SIZE - 6) / (SIZE - 12)));
+      const x = Math.min(
+        1,
+        Math.max(0, (((at.x - box.left) / box.width) * SIZE - 6) / (SIZE - 12)),
+      );
       const part = (((at.y - box.top) / box.height) * SIZE - 6) / (SIZE - 12);
       const y = Math.min(1 + ROOM, Math.max(-ROOM, 1 + ROOM - part * (1 + 2 * ROOM)));
       const { x1, y1, x2, y2 } = easing;
@@ -38,7 +44,12 @@ function EasingCurve({ value, onChange }: { value: string; onChange: (text: stri
     );
   };
   return (
-    <svg className="easing-curve" viewBox={`0 0 ${SIZE} ${SIZE}`} role="img" aria-label={`The easing ${value}`}>
+    <svg
+      className="easing-curve"
+      viewBox={`0 0 ${SIZE} ${SIZE}`}
+      role="img"
+      aria-label={`The easing ${value}`}
+    >
       <line x1={toX(0)} x2={toX(1)} y1={toY(0)} y2={toY(0)} />
       <line x1={toX(0)} x2={toX(1)} y1={toY(1)} y2={toY(1)} />
       <polyline points={points} />
@@ -75,7 +86,9 @@ export function EasingField({
           id={id}
           value={named}
           onChange={(event) =>
-            onCommit(event.target.value === OWN ? 'cubic-bezier(0.4, 0, 0.6, 1)' : event.target.value)
+            onCommit(
+              event.target.value === OWN ? 'cubic-bezier(0.4, 0, 0.6, 1)' : event.target.value,
+            )
           }
         >
           {Object.entries(EASE_NAMES).map(([text, name]) => (

@@ -15,17 +15,27 @@ function placeOf({ step, cut, shot }: Fault): string {
 export function FaultsPanel({ plan, faults }: { plan: Plan; faults: readonly Fault[] }) {
   const edit = useEdit();
   const quiet = new Set<string>(plan.quiet);
-  const kinds = FAULT_CODES.filter((code) => quiet.has(code) || faults.some((f) => f.code === code));
+  const kinds = FAULT_CODES.filter(
+    (code) => quiet.has(code) || faults.some((f) => f.code === code),
+  );
   const number = (code: FaultCode) => faults.filter((f) => f.code === code).length;
   return (
     <>
-      <p>{faults.length === 0 ? 'Nothing would go wrong.' : `${counted(faults.length, 'fault')} in the film.`}</p>
+      <p>
+        {faults.length === 0
+          ? 'Nothing would go wrong.'
+          : `${counted(faults.length, 'fault')} in the film.`}
+      </p>
       {kinds.map((code) => (
         <Form.Check
           key={code}
           type="switch"
           id={`told-${code}`}
-          label={quiet.has(code) ? `${FAULT_NAMES[code]}, not told` : `${FAULT_NAMES[code]}: ${number(code)}`}
+          label={
+            quiet.has(code)
+              ? `${FAULT_NAMES[code]}, not told`
+              : `${FAULT_NAMES[code]}: ${number(code)}`
+          }
           checked={!quiet.has(code)}
           onChange={(event) => edit('switchFaults', code, event.target.checked)}
         />
@@ -34,7 +44,9 @@ export function FaultsPanel({ plan, faults }: { plan: Plan; faults: readonly Fau
         {faults.map((fault) => (
           <li key={`${fault.code} ${fault.shot} ${fault.cut} ${fault.figures.side}`}>
             <Link to={placeOf(fault)}>
-              {fault.frame !== null && <span className="figures">{timecodeAt(fault.frame, plan)} </span>}
+              {fault.frame !== null && (
+                <span className="figures">{timecodeAt(fault.frame, plan)} </span>
+              )}
               {fault.message}
             </Link>
           </li>

@@ -1,15 +1,15 @@
-import { useMemo, useState } from 'react';
 import type { Fault } from '@caesura/core/faults';
+import { cuesOf, landingOf, windowRows, type Film, type WindowRow } from '@caesura/core/film';
 import { handlesOf, type JoinFacts } from '@caesura/core/joins';
-import { windowRows, type Film, type WindowRow } from '@caesura/core/picture';
-import { cuesOf, landingOf, type Plan } from '@caesura/core/plan';
+import type { Plan } from '@caesura/core/plan';
 import { frames, rateLabel } from '@caesura/core/time';
+import { useMemo, useState } from 'react';
 import { timecodeAt } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { placed } from '../../app/view.ts';
+import { FaultMends } from '../../components/FaultMends.tsx';
 import { movingColumns, type Column } from './columns.ts';
-import { FaultMends } from '../../marks/FaultMends.tsx';
 import { HandleBar } from './HandleBar.tsx';
 import { SpeedView } from './SpeedView.tsx';
 import { useReaders } from './use-readers.ts';
@@ -43,9 +43,10 @@ export function JoinView({
   const total = before + after;
   const shown = useMemo(
     () =>
-      Array.from({ length: total || 2 * ABOUT }, (_, i) => frame - (total ? before : ABOUT) + i).filter(
-        (f) => f >= 0 && f < (plan.score?.length ?? 0),
-      ),
+      Array.from(
+        { length: total || 2 * ABOUT },
+        (_, i) => frame - (total ? before : ABOUT) + i,
+      ).filter((f) => f >= 0 && f < (plan.score?.length ?? 0)),
     [total, frame, before, plan.score?.length],
   );
   const handles = handlesOf(facts);
@@ -57,12 +58,15 @@ export function JoinView({
       <header>
         <h2>Cut {cut}</h2>
         <span>
-          {out.clip?.name ?? 'No clip'} <small>{out.clip && `${rateLabel(out.clip.rate)} fps`}</small> →{' '}
-          {into.clip?.name ?? 'No clip'} <small>{into.clip && `${rateLabel(into.clip.rate)} fps`}</small>
+          {out.clip?.name ?? 'No clip'}{' '}
+          <small>{out.clip && `${rateLabel(out.clip.rate)} fps`}</small> →{' '}
+          {into.clip?.name ?? 'No clip'}{' '}
+          <small>{into.clip && `${rateLabel(into.clip.rate)} fps`}</small>
         </span>
         <span className="figures">
           {frame} · {timecodeAt(frame, plan)}
-          {landing && ` · ${landing.onCue ? '' : 'near '}bar ${landing.cue.bar} beat ${landing.cue.beat}`}
+          {landing &&
+            ` · ${landing.onCue ? '' : 'near '}bar ${landing.cue.bar} beat ${landing.cue.beat}`}
         </span>
       </header>
       <div className="handle-bars">
@@ -96,13 +100,19 @@ export function JoinView({
         </div>
       </div>
       {!join && (
-        <p className="hint">A hard cut. Choose a move beside it, put a recipe on it, or ramp the speed into it.</p>
+        <p className="hint">
+          A hard cut. Choose a move beside it, put a recipe on it, or ramp the speed into it.
+        </p>
       )}
       <SpeedView plan={plan} facts={facts} />
       {faults.length > 0 && (
         <div className="join-faults" role="group" aria-label="Faults here">
           {faults.map((fault) => (
-            <FaultMends key={`${fault.code} ${fault.shot} ${fault.figures.side}`} plan={plan} fault={fault} />
+            <FaultMends
+              key={`${fault.code} ${fault.shot} ${fault.figures.side}`}
+              plan={plan}
+              fault={fault}
+            />
           ))}
         </div>
       )}

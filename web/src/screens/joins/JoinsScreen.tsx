@@ -1,15 +1,15 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Button, Tab, Tabs } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
-import { filmOf } from '@caesura/core/picture';
+import { filmOf } from '@caesura/core/film';
 import { frames } from '@caesura/core/time';
 import { useFaults } from '../../app/faults.ts';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys, ZOOM_KEYS } from '../../app/keys.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected, placed } from '../../app/view.ts';
-import { CutList } from '../../marks/CutList.tsx';
-import { LayOutFirst } from '../../marks/LayOutFirst.tsx';
+import { CutList } from '../../components/CutList.tsx';
+import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import { joinRows } from './cut-rows.tsx';
 import { FaultsPanel } from './FaultsPanel.tsx';
 import { JoinView } from './JoinView.tsx';
@@ -34,7 +34,9 @@ export default function JoinsScreen() {
   const [tab, setTab] = useState('move');
   const { all: faults } = useFaults();
   const here = faults.filter(
-    (f) => f.step === 'joins' && (f.cut === cut || (f.cut === null && (f.shot === cut || f.shot === cut - 1))),
+    (f) =>
+      f.step === 'joins' &&
+      (f.cut === cut || (f.cut === null && (f.shot === cut || f.shot === cut - 1))),
   );
   const cutFrame = facts?.frame;
   useEffect(() => {
@@ -50,11 +52,14 @@ export default function JoinsScreen() {
     dispatch(placed(frames(Math.min((plan.score?.length ?? 1) - 1, Math.max(0, frame + by)))));
   };
   const resize = (by: 1 | -1) => {
-    if (facts?.join) edit('setWindow', cut, Math.max(0, facts.before + by), Math.max(0, facts.after + by));
+    if (facts?.join)
+      edit('setWindow', cut, Math.max(0, facts.before + by), Math.max(0, facts.after + by));
   };
   const toFault = () => {
     const places = [
-      ...new Set(faults.flatMap((f) => (f.step === 'joins' ? [Math.max(1, f.cut ?? f.shot ?? 1)] : []))),
+      ...new Set(
+        faults.flatMap((f) => (f.step === 'joins' ? [Math.max(1, f.cut ?? f.shot ?? 1)] : [])),
+      ),
     ].sort((a, b) => a - b);
     const next = places.find((c) => c > cut) ?? places[0];
     if (next !== undefined) go(next);
@@ -66,7 +71,13 @@ export default function JoinsScreen() {
     {
       label: 'on or off',
       footer: true,
-      keys: [{ combo: 'o', cap: 'O', run: () => facts?.join && edit('switchJoin', cut, !facts.join.off) }],
+      keys: [
+        {
+          combo: 'o',
+          cap: 'O',
+          run: () => facts?.join && edit('switchJoin', cut, !facts.join.off),
+        },
+      ],
     },
     { label: 'next fault', footer: true, keys: [{ combo: 'f', cap: 'F', run: toFault }] },
   ]);

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { cuesOf, rampOf, type Plan, type ShotFacts } from '@caesura/core/plan';
+import { cuesOf, rampOf, type ShotFacts } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { sourceInFor, speedBetween, type Landing } from '@caesura/core/ramps';
 import { useEdit } from '../../app/hooks.ts';
 
@@ -15,10 +16,16 @@ export function Landings({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
   const { clip, shot, length, start, end, index } = facts;
   if (!clip || clip.moments.length === 0) return null;
   const frames = [
-    ...new Set([start, ...cuesOf(plan).flatMap((c) => (c.frame > start && c.frame < end ? [c.frame] : []))]),
+    ...new Set([
+      start,
+      ...cuesOf(plan).flatMap((c) => (c.frame > start && c.frame < end ? [c.frame] : [])),
+    ]),
   ];
   const landings = [...chosen]
-    .map(([moment, frame]): Landing => ({ moment: moment as Landing['moment'], after: frame - start }))
+    .map(([moment, frame]): Landing => ({
+      moment: moment as Landing['moment'],
+      after: frame - start,
+    }))
     .sort((a, b) => a.after - b.after);
   const land = () => {
     const [one, other] = landings;
@@ -26,13 +33,19 @@ export function Landings({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
     if (other) {
       const solved = speedBetween(plan, shot, clip, length, [one, other]);
       const way = solved.reason === null ? solved.found : solved.nearest;
-      setSaid(solved.reason === null ? null : `${solved.reason}${way ? ' The nearest is taken.' : ''}`);
+      setSaid(
+        solved.reason === null ? null : `${solved.reason}${way ? ' The nearest is taken.' : ''}`,
+      );
       if (way) edit('placeRamp', index, way.ramp, way.sourceIn);
       return;
     }
     const solved = sourceInFor(plan, shot, clip, length, one.moment, one.after);
     const sourceIn = solved.reason === null ? solved.found : solved.nearest;
-    setSaid(solved.reason === null ? null : `${solved.reason}${sourceIn === null ? '' : ' The nearest is taken.'}`);
+    setSaid(
+      solved.reason === null
+        ? null
+        : `${solved.reason}${sourceIn === null ? '' : ' The nearest is taken.'}`,
+    );
     if (sourceIn === null) return;
     const ramp = rampOf(plan, shot);
     if (ramp) edit('placeRamp', index, ramp, sourceIn);
@@ -64,8 +77,14 @@ export function Landings({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
           </Form.Select>
         </Form.Group>
       ))}
-      <Button variant="outline-dark" disabled={landings.length < 1 || landings.length > 2} onClick={land}>
-        {landings.length === 2 ? 'Land both, by the speed between' : 'Land it, by slipping the source'}
+      <Button
+        variant="outline-dark"
+        disabled={landings.length < 1 || landings.length > 2}
+        onClick={land}
+      >
+        {landings.length === 2
+          ? 'Land both, by the speed between'
+          : 'Land it, by slipping the source'}
       </Button>
       {landings.length > 2 && <p>Two at most: a third would need another speed between.</p>}
       {said && (

@@ -31,11 +31,21 @@ const PLACINGS: Readonly<Record<Placing | 'own', string>> = {
 /** Reads a shutter as an angle, or as an exposure such as 1/50, which is one at the rate of the film. */
 function shutterOf(text: string, plan: Plan): number {
   const exposure = /^\s*1\s*\/\s*\d/.test(text) ? parseRational(text.replace(/s\s*$/, '')) : null;
-  return exposure ? numberOf(String(toNumber(angleOf(exposure, plan.rate))), 0, 360) : numberOf(text, 0, 360);
+  return exposure
+    ? numberOf(String(toNumber(angleOf(exposure, plan.rate))), 0, 360)
+    : numberOf(text, 0, 360);
 }
 
 /** Everything that can be set of a join. */
-export function MovePanel({ plan, facts, suggested }: { plan: Plan; facts: JoinFacts; suggested: Way | null }) {
+export function MovePanel({
+  plan,
+  facts,
+  suggested,
+}: {
+  plan: Plan;
+  facts: JoinFacts;
+  suggested: Way | null;
+}) {
   const edit = useEdit();
   const id = useId();
   const { cut, join, settings, before, after, overlap, out, into } = facts;
@@ -44,7 +54,9 @@ export function MovePanel({ plan, facts, suggested }: { plan: Plan; facts: JoinF
   const { move } = settings;
   const has = (...moves: MoveKind[]) => moves.includes(move);
   const softness = Math.min(
-    ...[out, into].flatMap(({ clip }) => (clip ? [softnessAt(clip.size, plan.size, settings.peak)] : [])),
+    ...[out, into].flatMap(({ clip }) =>
+      clip ? [softnessAt(clip.size, plan.size, settings.peak)] : [],
+    ),
   );
   const seconds = toNumber(exposureOf(rational(Math.round(settings.shutter * 10), 10), plan.rate));
   return (
@@ -53,7 +65,10 @@ export function MovePanel({ plan, facts, suggested }: { plan: Plan; facts: JoinF
         label="Move"
         value={(join ? move : HARD) as string}
         of={
-          { [HARD]: 'Hard cut', ...Object.fromEntries(MOVES.map((m) => [m, MOVE_NAMES[m]])) } as Record<string, string>
+          {
+            [HARD]: 'Hard cut',
+            ...Object.fromEntries(MOVES.map((m) => [m, MOVE_NAMES[m]])),
+          } as Record<string, string>
         }
         onChoose={(value) => edit('setMove', cut, value === HARD ? null : (value as MoveKind))}
       />
@@ -167,7 +182,12 @@ export function MovePanel({ plan, facts, suggested }: { plan: Plan; facts: JoinF
           )}
           {has('whip-pan', 'slide', 'drop', 'smear') && (
             <>
-              <Choose label="Way" value={settings.way} of={WAY_NAMES} onChoose={(way) => set({ way })} />
+              <Choose
+                label="Way"
+                value={settings.way}
+                of={WAY_NAMES}
+                onChoose={(way) => set({ way })}
+              />
               {suggested && suggested !== settings.way && (
                 <Button variant="link" size="sm" onClick={() => set({ way: suggested })}>
                   The camera goes {suggested}: take that
@@ -197,13 +217,26 @@ export function MovePanel({ plan, facts, suggested }: { plan: Plan; facts: JoinF
             </>
           )}
           {!has('own', 'plain') && (
-            <Choose label="Moves" value={settings.sides} of={SIDE_NAMES} onChoose={(sides) => set({ sides })} />
+            <Choose
+              label="Moves"
+              value={settings.sides}
+              of={SIDE_NAMES}
+              onChoose={(sides) => set({ sides })}
+            />
           )}
           {has('own') && <JoinKeys facts={facts} />}
           {!has('own', 'plain') && (
             <>
-              <EasingField label="Easing out" value={settings.easeOut} onCommit={(easeOut) => set({ easeOut })} />
-              <EasingField label="Easing in" value={settings.easeIn} onCommit={(easeIn) => set({ easeIn })} />
+              <EasingField
+                label="Easing out"
+                value={settings.easeOut}
+                onCommit={(easeOut) => set({ easeOut })}
+              />
+              <EasingField
+                label="Easing in"
+                value={settings.easeIn}
+                onCommit={(easeIn) => set({ easeIn })}
+              />
               <NumberField
                 label="Blur"
                 value={settings.blur}
@@ -226,7 +259,12 @@ export function MovePanel({ plan, facts, suggested }: { plan: Plan; facts: JoinF
             parse={(text) => shutterOf(text, plan)}
             onCommit={(shutter) => set({ shutter })}
           />
-          <Choose label="Beyond edges" value={settings.fill} of={FILL_NAMES} onChoose={(fill) => set({ fill })} />
+          <Choose
+            label="Beyond edges"
+            value={settings.fill}
+            of={FILL_NAMES}
+            onChoose={(fill) => set({ fill })}
+          />
           <Form.Check
             type="switch"
             id={`${id}-cover`}
@@ -241,10 +279,14 @@ export function MovePanel({ plan, facts, suggested }: { plan: Plan; facts: JoinF
                 type="switch"
                 id={`${id}-hold-${side}`}
                 label={
-                  side === 'out' ? 'Hold the outgoing where its file ends' : 'Hold the incoming where its file starts'
+                  side === 'out'
+                    ? 'Hold the outgoing where its file ends'
+                    : 'Hold the incoming where its file starts'
                 }
                 checked={settings.hold[side]}
-                onChange={(event) => set({ hold: { ...settings.hold, [side]: event.target.checked } })}
+                onChange={(event) =>
+                  set({ hold: { ...settings.hold, [side]: event.target.checked } })
+                }
               />
             ))}
         </>

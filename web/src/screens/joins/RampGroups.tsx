@@ -1,14 +1,23 @@
+import { cutsOf, type CutChoice } from '@caesura/core/recipes';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { cutsOf, type CutChoice } from '@caesura/core/joins';
-import { rampOf, type Plan, type ShotFacts } from '@caesura/core/plan';
+import { rampOf, type ShotFacts } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { counted } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { CUT_CHOICES } from './words.ts';
 
 /** The ramps that several shots follow: which one this shot follows, and putting it on many cuts at once. */
-export function RampGroups({ plan, facts, end }: { plan: Plan; facts: ShotFacts; end: 'head' | 'tail' }) {
+export function RampGroups({
+  plan,
+  facts,
+  end,
+}: {
+  plan: Plan;
+  facts: ShotFacts;
+  end: 'head' | 'tail';
+}) {
   const edit = useEdit();
   const [where, setWhere] = useState<CutChoice>('section');
   const { shot, index } = facts;
@@ -24,14 +33,21 @@ export function RampGroups({ plan, facts, end }: { plan: Plan; facts: ShotFacts;
       <Choose
         label="Follows"
         value={group?.id ?? ''}
-        of={{ '': 'its own', ...Object.fromEntries(plan.ramps.map((r) => [r.id, r.name])) } as Record<string, string>}
-        onChoose={(id) => (id ? edit('followRamp', id, [index]) : ramp && edit('setRamp', index, ramp))}
+        of={
+          { '': 'its own', ...Object.fromEntries(plan.ramps.map((r) => [r.id, r.name])) } as Record<
+            string,
+            string
+          >
+        }
+        onChoose={(id) =>
+          id ? edit('followRamp', id, [index]) : ramp && edit('setRamp', index, ramp)
+        }
       />
       {group && (
         <>
           <p>
-            {counted(plan.score!.shots.filter((s) => s.rampOf === group.id).length, 'shot')} follow “{group.name}”; what
-            is changed here is changed in all of them.
+            {counted(plan.score!.shots.filter((s) => s.rampOf === group.id).length, 'shot')} follow
+            “{group.name}”; what is changed here is changed in all of them.
           </p>
           <Choose label="Put it on" value={where} of={CUT_CHOICES} onChoose={setWhere} />
           <Button variant="outline-dark" onClick={() => edit('followRamp', group.id, shots)}>

@@ -1,5 +1,6 @@
 import { Button } from 'react-bootstrap';
-import type { Ramp, ShotFacts } from '@caesura/core/plan';
+import type { Ramp } from '@caesura/core/plan';
+import type { ShotFacts } from '@caesura/core/film';
 import { placeOf } from '@caesura/core/ramps';
 import { rational } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
@@ -43,7 +44,9 @@ export function RampKeys({ facts, ramp }: { facts: ShotFacts; ramp: Ramp }) {
               <EasingField
                 label={`From ${start + at}`}
                 value={key.ease}
-                onCommit={(ease) => edit('setRampKey', index, at, rational(key.speed.num, key.speed.den), ease)}
+                onCommit={(ease) =>
+                  edit('setRampKey', index, at, rational(key.speed.num, key.speed.den), ease)
+                }
               />
             )}
           </div>

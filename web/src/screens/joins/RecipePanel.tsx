@@ -1,8 +1,9 @@
+import { cutsOf, type CutChoice } from '@caesura/core/recipes';
+import type { JoinFacts } from '@caesura/core/joins';
+import type { Plan, Way } from '@caesura/core/plan';
+import { effectsByHand, readRecipes, recipeFile, starterRecipes } from '@caesura/core/recipes';
 import { useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { cutsOf, readRecipes, recipeFile, starterRecipes, type CutChoice, type JoinFacts } from '@caesura/core/joins';
-import type { Plan, Way } from '@caesura/core/plan';
-import { soundByHand } from '@caesura/core/sound';
 import { download } from '../../app/download.ts';
 import { counted } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
@@ -31,7 +32,7 @@ export function RecipePanel({
   const file = useRef<HTMLInputElement>(null);
   const { cut, join, settings } = facts;
   const followed = plan.recipes.find((r) => r.id === join?.recipe);
-  const byHand = Object.keys(join?.set ?? {}).length + (soundByHand(plan, cut) ? 1 : 0);
+  const byHand = Object.keys(join?.set ?? {}).length + (effectsByHand(plan, cut) ? 1 : 0);
   const put = (id: string) => {
     const cuts = where === 'this' ? [cut] : cutsOf(plan, where, cut);
     const ways = Object.fromEntries(cuts.flatMap((c) => (wayOfCut(c) ? [[c, wayOfCut(c)!]] : [])));
@@ -66,7 +67,10 @@ export function RecipePanel({
           <Button variant="outline-dark" onClick={() => edit('followRecipe', cut)}>
             Follow it again
           </Button>
-          <Button variant="outline-dark" onClick={() => edit('changeRecipe', followed.id, settings, cut)}>
+          <Button
+            variant="outline-dark"
+            onClick={() => edit('changeRecipe', followed.id, settings, cut)}
+          >
             Change the recipe to this
           </Button>
         </div>
@@ -96,17 +100,29 @@ export function RecipePanel({
                 onCommit={(text) => edit('renameRecipe', id, text)}
               />
               <div className="buttons">
-                <Button variant="outline-dark" onClick={() => put(id)} aria-label={`Put ${name} on ${WHERE[where]}`}>
+                <Button
+                  variant="outline-dark"
+                  onClick={() => put(id)}
+                  aria-label={`Put ${name} on ${WHERE[where]}`}
+                >
                   Put on {WHERE[where]}
                 </Button>
-                <Button variant="link" size="sm" onClick={() => edit('removeRecipe', id)} aria-label={`Remove ${name}`}>
+                <Button
+                  variant="link"
+                  size="sm"
+                  onClick={() => edit('removeRecipe', id)}
+                  aria-label={`Remove ${name}`}
+                >
                   Remove
                 </Button>
                 <span className="figures">{counted(uses, 'use')}</span>
               </div>
               {accents.length > 0 && (
                 <small>
-                  with {accents.map(({ effect }) => plan.effects.find((e) => e.id === effect)!.name).join(', ')}
+                  with{' '}
+                  {accents
+                    .map(({ effect }) => plan.effects.find((e) => e.id === effect)!.name)
+                    .join(', ')}
                 </small>
               )}
             </li>
@@ -115,7 +131,10 @@ export function RecipePanel({
       </ul>
       <div className="buttons">
         {plan.recipes.length > 0 && (
-          <Button variant="outline-dark" onClick={() => download('recipes.json', recipeFile(plan), 'application/json')}>
+          <Button
+            variant="outline-dark"
+            onClick={() => download('recipes.json', recipeFile(plan), 'application/json')}
+          >
             Save as file
           </Button>
         )}

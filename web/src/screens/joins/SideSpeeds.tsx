@@ -1,10 +1,9 @@
-import { Button, ButtonGroup } from 'react-bootstrap';
 import { speedAt } from '@caesura/core/curves';
+import { landedMoment } from '@caesura/core/edits';
+import { rampOf, type ShotFacts } from '@caesura/core/film';
 import { effectiveAngle } from '@caesura/core/joins';
-import { rampOf, type Plan, type ShotFacts } from '@caesura/core/plan';
+import type { Plan } from '@caesura/core/plan';
 import {
-  landedMoment,
-  semitonesOf,
   shapedRamp,
   shapeOf,
   USUAL_CREST,
@@ -12,7 +11,16 @@ import {
   usualCrest,
   type RampShape,
 } from '@caesura/core/ramps';
-import { compare, percent, rational, toNumber, type FrameRate, type Rational } from '@caesura/core/time';
+import {
+  compare,
+  percent,
+  rational,
+  semitonesOf,
+  toNumber,
+  type FrameRate,
+  type Rational,
+} from '@caesura/core/time';
+import { Button, ButtonGroup } from 'react-bootstrap';
 import { signed } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { useAppSelector } from '../../app/store.ts';
@@ -35,7 +43,15 @@ function looksFilmedAt(rate: FrameRate, plan: Plan, speed: Rational): number {
 }
 
 /** The speeds of one shot at a cut: the outgoing one at its tail, the incoming at its head. */
-export function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts; end: 'head' | 'tail' }) {
+export function SideSpeeds({
+  plan,
+  facts,
+  end,
+}: {
+  plan: Plan;
+  facts: ShotFacts;
+  end: 'head' | 'tail';
+}) {
   const edit = useEdit();
   const position = useAppSelector((state) => state.view.frame);
   const { clip, index, shot, length, speed, time, used, start } = facts;
@@ -52,7 +68,10 @@ export function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts;
   const begin: RampShape = shape ?? { floor: ramp ? USUAL_FLOOR : NORMAL, head: null, tail: null };
   const lasts = Math.min(USUAL_CREST.length, Math.max(1, Math.floor(length / 2)));
   const fastest = crest?.speed ?? (ramp ? null : speed);
-  const other = fastest && compare(fastest, NORMAL) !== 0 && compare(fastest, rational(0)) !== 0 ? fastest : null;
+  const other =
+    fastest && compare(fastest, NORMAL) !== 0 && compare(fastest, rational(0)) !== 0
+      ? fastest
+      : null;
   const at = position - start;
   return (
     <section aria-label={end === 'tail' ? 'Outgoing speed' : 'Incoming speed'}>
@@ -65,8 +84,9 @@ export function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts;
       </p>
       {other && (
         <p>
-          At {percent(toNumber(other))} what was filmed at 180° is blurred as at {looksFilmedAt(clip.rate, plan, other)}
-          °{!ramp && `, and its sound would be ${signed(semitonesOf(other), 1)} st off`}.
+          At {percent(toNumber(other))} what was filmed at 180° is blurred as at{' '}
+          {looksFilmedAt(clip.rate, plan, other)}°
+          {!ramp && `, and its sound would be ${signed(semitonesOf(other), 1)} st off`}.
         </p>
       )}
       {!crest && (
@@ -79,7 +99,13 @@ export function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts;
           {(
             [
               ['Floor', shape.floor, 1000, 5, (v: Rational) => ({ ...shape, floor: v })],
-              ['Crest', crest.speed, 10_000, 10, (v: Rational) => ({ ...shape, [end]: { ...crest, speed: v } })],
+              [
+                'Crest',
+                crest.speed,
+                10_000,
+                10,
+                (v: Rational) => ({ ...shape, [end]: { ...crest, speed: v } }),
+              ],
             ] as const
           ).map(([label, value, most, by, changed]) => (
             <NumberField
@@ -110,7 +136,10 @@ export function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts;
               Take the ramp away
             </Button>
             {!group && (
-              <Button variant="outline-dark" onClick={() => edit('keepRamp', index, `Ramp of shot ${index + 1}`)}>
+              <Button
+                variant="outline-dark"
+                onClick={() => edit('keepRamp', index, `Ramp of shot ${index + 1}`)}
+              >
                 Keep for others
               </Button>
             )}
@@ -131,7 +160,9 @@ export function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts;
         {at >= 0 && at <= length && (
           <Button
             variant="outline-dark"
-            onClick={() => edit('setRampKey', index, at, speedOfPercent(100 * speedAt(time.curve, at)))}
+            onClick={() =>
+              edit('setRampKey', index, at, speedOfPercent(100 * speedAt(time.curve, at)))
+            }
             title="A key where the position is, at the speed there"
           >
             Key at frame {position}
@@ -141,7 +172,10 @@ export function SideSpeeds({ plan, facts, end }: { plan: Plan; facts: ShotFacts;
           <Button variant="outline-dark" onClick={() => edit('setRamp', index, STILL)}>
             Freeze
           </Button>
-          <Button variant="outline-dark" onClick={() => edit('placeRamp', index, BACKWARDS, used.highest)}>
+          <Button
+            variant="outline-dark"
+            onClick={() => edit('placeRamp', index, BACKWARDS, used.highest)}
+          >
             Reverse
           </Button>
         </ButtonGroup>

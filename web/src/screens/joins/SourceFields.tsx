@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { distanceGone } from '@caesura/core/curves';
-import { strideOf, type Plan, type Ramp, type ShotFacts } from '@caesura/core/plan';
+import { strideOf, type ShotFacts } from '@caesura/core/film';
+import type { Plan, Ramp } from '@caesura/core/plan';
 import { rampLengthFor, shapedRamp, speedFor, type RampShape } from '@caesura/core/ramps';
 import { useEdit } from '../../app/hooks.ts';
 import { WholeField } from '../../fields/WholeField.tsx';
@@ -25,7 +26,9 @@ export function SourceFields({
   const goes = Math.round(distanceGone(time.curve, length, stride));
   const crest = shape[end]!;
   const withSpeed = (what: 'crest' | 'floor', speed: RampShape['floor']): Ramp =>
-    shapedRamp(what === 'floor' ? { ...shape, floor: speed } : { ...shape, [end]: { ...crest, speed } });
+    shapedRamp(
+      what === 'floor' ? { ...shape, floor: speed } : { ...shape, [end]: { ...crest, speed } },
+    );
   const withLength = (n: number): Ramp => shapedRamp({ ...shape, [end]: { ...crest, length: n } });
   const solve = (wanted: number, what: 'crest' | 'floor' | 'length'): boolean => {
     const solved =

@@ -1,6 +1,7 @@
 import { Button } from 'react-bootstrap';
 import type { JoinFacts } from '@caesura/core/joins';
-import { strideOf, type Plan, type ShotFacts } from '@caesura/core/plan';
+import { strideOf, type ShotFacts } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { crestsAt, matchingSpeed, withSpeedAt } from '@caesura/core/ramps';
 import { percent, toNumber, type Rational } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';

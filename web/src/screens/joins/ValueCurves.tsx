@@ -1,8 +1,8 @@
 import { moveKeys, picturedAt, type JoinFacts, type Side } from '@caesura/core/joins';
 import type { Size } from '@caesura/core/plan';
 import { useState, type PointerEvent } from 'react';
-import { Dot } from '../../marks/Dot.tsx';
-import { drag, type Dragged } from '../../marks/drag.ts';
+import { Dot } from '../../components/Dot.tsx';
+import { drag, type Dragged } from '../../components/drag.ts';
 import { inUnit, UNITS, type Column } from './columns.ts';
 
 const HEIGHT = 96;
@@ -18,12 +18,17 @@ interface Props {
 
 /** A parameter over the window: its curve, a mark on every frame to drag, its keys filled. */
 function Curve({ column, facts, size, onSet }: Props & { column: Column }) {
-  const [dragged, setDragged] = useState<{ readonly at: number; readonly value: number } | null>(null);
+  const [dragged, setDragged] = useState<{ readonly at: number; readonly value: number } | null>(
+    null,
+  );
   const { side, of } = column;
   const { before, after, overlap, settings } = facts;
   const total = before + after;
   const span = { before, after, overlap };
-  const [first, last] = [overlap || side === 'out' ? -before : 0, overlap || side === 'in' ? after - 1 : -1];
+  const [first, last] = [
+    overlap || side === 'out' ? -before : 0,
+    overlap || side === 'in' ? after - 1 : -1,
+  ];
   const picture = picturedAt(side, settings, span, size);
   const at = (k: number) => picture(k)[of];
   const fine = Array.from({ length: (last - first) * FINE + 1 }, (_, i) => first + i / FINE);
@@ -33,7 +38,9 @@ function Curve({ column, facts, size, onSet }: Props & { column: Column }) {
   const x = (k: number) => ((k + before + 0.5) / total) * 1000;
   const y = (value: number) => 8 + (1 - (value - low) / range) * (HEIGHT - 16);
   const hold = (k: number) => (press: PointerEvent) => {
-    const { height } = (press.currentTarget as SVGGElement).ownerSVGElement!.getBoundingClientRect();
+    const { height } = (
+      press.currentTarget as SVGGElement
+    ).ownerSVGElement!.getBoundingClientRect();
     const scale = (HEIGHT / (HEIGHT - 16)) * (range / height);
     const valueAt = ({ byY }: Dragged) => Math.round((at(k) - byY * scale) * 1000) / 1000;
     drag(
@@ -70,7 +77,8 @@ export function ValueCurves({ columns, ...props }: Props & { columns: readonly C
   const { before, after } = facts;
   const cut = (before / (before + after)) * 1000;
   const parameters = [...new Set(columns.map((c) => c.of))];
-  const sidesOf = (of: Column['of']): Side[] => columns.filter((c) => c.of === of).map((c) => c.side);
+  const sidesOf = (of: Column['of']): Side[] =>
+    columns.filter((c) => c.of === of).map((c) => c.side);
   return (
     <div className="value-curves">
       {parameters.map((of) => (

@@ -2,15 +2,24 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Side } from '@caesura/core/joins';
 import { PARAMETERS, type Parameter } from '@caesura/core/plan';
-import type { WindowRow } from '@caesura/core/picture';
+import type { WindowRow } from '@caesura/core/film';
 import { inUnit, UNITS, type Column } from './columns.ts';
 
 /** One value that can be typed; Enter and leaving take it, Escape gives it up. */
-function Cell({ label, value, onSet }: { label: string; value: number; onSet: (value: number) => void }) {
+function Cell({
+  label,
+  value,
+  onSet,
+}: {
+  label: string;
+  value: number;
+  onSet: (value: number) => void;
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   const take = () => {
     const number = Number((typed ?? '').replace(',', '.'));
-    if (typed !== null && typed.trim() !== '' && Number.isFinite(number) && number !== value) onSet(number);
+    if (typed !== null && typed.trim() !== '' && Number.isFinite(number) && number !== value)
+      onSet(number);
     setTyped(null);
   };
   return (
@@ -47,7 +56,12 @@ export function ValueTable({
   onSet: (column: Column, row: WindowRow, value: number) => void;
   onAdd: (column: Column) => void;
 }) {
-  const head = ['frame', ...columns.map((c) => `${UNITS[c.of].name} ${SIDES[c.side]}`), 'source out', 'source in'];
+  const head = [
+    'frame',
+    ...columns.map((c) => `${UNITS[c.of].name} ${SIDES[c.side]}`),
+    'source out',
+    'source in',
+  ];
   const copy = () => {
     const lines = rows.map((row) => [
       row.frame,
@@ -106,7 +120,9 @@ export function ValueTable({
                   className={`figures${row[side]?.held ? ' wrong' : ''}${row.frame === cut ? ' is-cut' : ''}`}
                 >
                   {row[side]?.source ?? ''}
-                  {row[side]?.held && <span title="The file has no more: its last picture is held"> held</span>}
+                  {row[side]?.held && (
+                    <span title="The file has no more: its last picture is held"> held</span>
+                  )}
                 </td>
               ))}
             </tr>
@@ -135,11 +151,13 @@ export function ValueTable({
         >
           <option value="">Set another value…</option>
           {(['out', 'in'] as const).flatMap((side) =>
-            PARAMETERS.filter((of) => !columns.some((c) => c.side === side && c.of === of)).map((of) => (
-              <option key={`${side} ${of}`} value={`${side} ${of}`}>
-                {UNITS[of].name} {side === 'out' ? 'outgoing' : 'incoming'}
-              </option>
-            )),
+            PARAMETERS.filter((of) => !columns.some((c) => c.side === side && c.of === of)).map(
+              (of) => (
+                <option key={`${side} ${of}`} value={`${side} ${of}`}>
+                  {UNITS[of].name} {side === 'out' ? 'outgoing' : 'incoming'}
+                </option>
+              ),
+            ),
           )}
         </select>
         <Button variant="outline-dark" onClick={copy}>

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
-import { layersAt, type Film } from '@caesura/core/picture';
-import { paintLayers } from '../../marks/paint-layers.ts';
+import { layersAt, type Film } from '@caesura/core/film';
+import { paintLayers } from '../../components/paint-layers.ts';
 import { picturesOf } from '../../proxy/pictures-of.ts';
 import type { ProxyReader } from '../../proxy/reader.ts';
 
@@ -58,8 +58,12 @@ export function WindowStrip({ film, frames, cut, at, readers, onFrame, onAim }: 
             const box = event.currentTarget.querySelector('canvas')!.getBoundingClientRect();
             if (!onAim || !event.altKey) return;
             onAim({
-              x: Math.round(100 * Math.min(1, Math.max(0, (event.clientX - box.left) / box.width))) / 100,
-              y: Math.round(100 * Math.min(1, Math.max(0, (event.clientY - box.top) / box.height))) / 100,
+              x:
+                Math.round(100 * Math.min(1, Math.max(0, (event.clientX - box.left) / box.width))) /
+                100,
+              y:
+                Math.round(100 * Math.min(1, Math.max(0, (event.clientY - box.top) / box.height))) /
+                100,
             });
           }}
         >

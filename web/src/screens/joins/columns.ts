@@ -1,6 +1,6 @@
 import { AT_REST, type Side } from '@caesura/core/joins';
 import { PARAMETERS, type Parameter } from '@caesura/core/plan';
-import type { WindowRow } from '@caesura/core/picture';
+import type { WindowRow } from '@caesura/core/film';
 
 /** How a parameter is written: its name, its unit, and what a value is multiplied by to be in it. */
 export const UNITS: Readonly<
@@ -15,7 +15,8 @@ export const UNITS: Readonly<
 };
 
 /** A value in its unit, to a tenth. */
-export const inUnit = (of: Parameter, value: number): number => Math.round(value * UNITS[of].times * 10) / 10;
+export const inUnit = (of: Parameter, value: number): number =>
+  Math.round(value * UNITS[of].times * 10) / 10;
 
 /** A row of figures: a parameter of one side over the window. */
 export interface Column {

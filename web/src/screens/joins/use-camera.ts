@@ -1,20 +1,25 @@
 import { wayOf, type JoinFacts } from '@caesura/core/joins';
-import type { Plan, ShotFacts, Way } from '@caesura/core/plan';
-import { useSights } from '../../app/use-sight.ts';
+import type { Plan, Way } from '@caesura/core/plan';
+import type { ShotFacts } from '@caesura/core/film';
+import { useClipAnalyses } from '../../app/use-clip-analysis.ts';
 
 /** Frames on either side of a cut whose camera suggests a way. */
 const ABOUT = 5;
 
 /** Source frames of a shot next to one of its ends. */
 const sourcesAt = ({ time, length }: ShotFacts, end: 'start' | 'end'): number[] =>
-  time ? Array.from({ length: Math.min(ABOUT, length) }, (_, i) => time.at(end === 'start' ? i : length - 1 - i)) : [];
+  time
+    ? Array.from({ length: Math.min(ABOUT, length) }, (_, i) =>
+        time.at(end === 'start' ? i : length - 1 - i),
+      )
+    : [];
 
 /** What the camera does about cuts: the way that it suggests for the pictures, and how far they shift on a frame. */
 export function useCamera(plan: Plan) {
-  const sightOf = useSights(plan.clips);
+  const clipAnalysisOf = useClipAnalyses(plan.clips);
   const shifts = (facts: ShotFacts, sources: readonly number[]) =>
     sources.flatMap((source) => {
-      const movement = facts.clip && sightOf(facts.clip)?.frames[source];
+      const movement = facts.clip && clipAnalysisOf(facts.clip)?.frames[source];
       return movement ? [{ dx: movement.dx, dy: movement.dy }] : [];
     });
   const wayAt = ({ out, into }: JoinFacts): Way | null =>

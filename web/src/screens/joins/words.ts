@@ -1,4 +1,4 @@
-import type { CutChoice } from '@caesura/core/joins';
+import { type CutChoice } from '@caesura/core/recipes';
 import type { JoinSettings, MoveKind, Way } from '@caesura/core/plan';
 
 /** What moves are called. */
@@ -14,7 +14,12 @@ export const MOVE_NAMES: Readonly<Record<MoveKind, string>> = {
   own: 'Own keys',
 };
 
-export const WAY_NAMES: Readonly<Record<Way, string>> = { left: 'left', right: 'right', up: 'up', down: 'down' };
+export const WAY_NAMES: Readonly<Record<Way, string>> = {
+  left: 'left',
+  right: 'right',
+  up: 'up',
+  down: 'down',
+};
 export const SIDE_NAMES: Readonly<Record<JoinSettings['sides'], string>> = {
   both: 'both pictures',
   out: 'outgoing only',

@@ -17,8 +17,8 @@ import { useEdit } from '../../app/hooks.ts';
 import { noticed, problem } from '../../app/notices.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useTask } from '../../app/use-task.ts';
-import { FileButton } from '../../marks/DropArea.tsx';
-import { Working } from '../../marks/Working.tsx';
+import { FileButton } from '../../components/DropArea.tsx';
+import { Working } from '../../components/Working.tsx';
 import { waveOf } from '../../sound/wave-of.ts';
 
 /** Largest file of cues that is read, in bytes; a sound file may be as large as memory takes. */
@@ -29,9 +29,15 @@ const READ_FORMATS = [...CUE_FORMATS, WAVE_CUES];
 const ENDINGS = READ_FORMATS.flatMap((f) => f.endings.map((ending) => `.${ending}`));
 
 function formatOf(file: File) {
-  const format = READ_FORMATS.find((f) => f.endings.some((ending) => file.name.toLowerCase().endsWith(`.${ending}`)));
+  const format = READ_FORMATS.find((f) =>
+    f.endings.some((ending) => file.name.toLowerCase().endsWith(`.${ending}`)),
+  );
   if (!format)
-    throw new CaesuraError('no-cue-file', `“${file.name}” is no file of cues.`, `Choose one of ${ENDINGS.join(', ')}.`);
+    throw new CaesuraError(
+      'no-cue-file',
+      `“${file.name}” is no file of cues.`,
+      `Choose one of ${ENDINGS.join(', ')}.`,
+    );
   const most = format === WAVE_CUES ? MOST_SOUND_BYTES : MOST_BYTES;
   if (file.size > most)
     throw new CaesuraError(
@@ -69,7 +75,11 @@ export function CueFiles({ sound }: { sound: Sound }) {
   };
   const giveOut = ({ id, write, mediaType }: WrittenCueFormat) => {
     try {
-      download(safeFileName(sound.fileName, id), write(cueEntriesOf(sound), beatEntriesOf(sound)), mediaType);
+      download(
+        safeFileName(sound.fileName, id),
+        write(cueEntriesOf(sound), beatEntriesOf(sound)),
+        mediaType,
+      );
     } catch (error) {
       dispatch(problem(error));
     }
@@ -78,7 +88,13 @@ export function CueFiles({ sound }: { sound: Sound }) {
     run(async (onStage, signal) => {
       onStage('Writing the WAV file', null);
       const { media, fileName, analysis } = sound;
-      const wave = await waveOf(media, fileName, analysis.length, (f) => onStage('Writing the WAV file', f), signal);
+      const wave = await waveOf(
+        media,
+        fileName,
+        analysis.length,
+        (f) => onStage('Writing the WAV file', f),
+        signal,
+      );
       const name = safeFileName(`${fileName.replace(/\.[^.]*$/, '')} with cues`, 'wav');
       download(name, withWaveCues(wave, cueEntriesOf(sound)), WAVE_CUES.mediaType);
     });

@@ -1,13 +1,22 @@
 import { Form } from 'react-bootstrap';
-import { cuesOfSound, switchOf, type CueKind, type Sound } from '@caesura/core/plan';
+import { cuesOfSound } from '@caesura/core/film';
+import { switchOf, type CueKind, type Sound } from '@caesura/core/plan';
 import { useEdit } from '../../app/hooks.ts';
-import { CueGlyph } from '../../marks/CueGlyph.tsx';
+import { CueGlyph } from '../../components/CueGlyph.tsx';
 import { CUE_LABELS, LISTED_KINDS } from './kinds.ts';
 
 /** Steps of a threshold. */
 const STEPS = 20;
 
-function CueSwitch({ sound, kind, strengths }: { sound: Sound; kind: CueKind; strengths: readonly number[] }) {
+function CueSwitch({
+  sound,
+  kind,
+  strengths,
+}: {
+  sound: Sound;
+  kind: CueKind;
+  strengths: readonly number[];
+}) {
   const edit = useEdit();
   const { on, least } = switchOf(sound, kind);
   const left = strengths.filter((s) => s >= least).length;

@@ -17,9 +17,18 @@ const errorText = (error: number): string =>
 
 /** The bar that starts nearest to a sample, counted from the first in the part used. */
 function barAt(sound: Sound, at: number): number {
-  const lines = barLinesOf({ ...sound, region: { in: sound.region.in, out: sound.analysis.length } });
+  const lines = barLinesOf({
+    ...sound,
+    region: { in: sound.region.in, out: sound.analysis.length },
+  });
   if (!lines) return 0;
-  return 1 + lines.at.reduce((best, line, i) => (Math.abs(line - at) < Math.abs(lines.at[best]! - at) ? i : best), 0);
+  return (
+    1 +
+    lines.at.reduce(
+      (best, line, i) => (Math.abs(line - at) < Math.abs(lines.at[best]! - at) ? i : best),
+      0,
+    )
+  );
 }
 
 /** An ending in words. */
@@ -60,14 +69,19 @@ export function Endings({ plan, sound, onHear }: Props) {
                 title={`${lengthTimecode(choice.ends, plan)} · ${secondsOf(choice.ends, plan.rate)}`}
               >
                 <b>{errorText(choice.error)}</b>
-                {choice.likeness !== null && ` · ≈ ${Math.max(0, Math.round(100 * choice.likeness))} % alike`}
+                {choice.likeness !== null &&
+                  ` · ≈ ${Math.max(0, Math.round(100 * choice.likeness))} % alike`}
               </p>
               <div className="buttons">
                 <Button variant="outline-dark" size="sm" onClick={() => onHear(choice)}>
                   <Play size={13} /> Hear
                 </Button>
                 {choice.how !== 'as it is' && (
-                  <Button variant="outline-dark" size="sm" onClick={() => edit('setEnding', sound.id, choice)}>
+                  <Button
+                    variant="outline-dark"
+                    size="sm"
+                    onClick={() => edit('setEnding', sound.id, choice)}
+                  >
                     Use
                   </Button>
                 )}
@@ -77,7 +91,9 @@ export function Endings({ plan, sound, onHear }: Props) {
         </ul>
       )}
       {sound.texture === null && (
-        <p className="hint">Splices can be offered once the file has been listened to again: choose it once more.</p>
+        <p className="hint">
+          Splices can be offered once the file has been listened to again: choose it once more.
+        </p>
       )}
     </>
   );

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import { ButtonGroup, Form, ToggleButton } from 'react-bootstrap';
-import { SOUND_KINDS, soundsOf, type SoundKind } from '@caesura/core/plan';
+import { SOUND_KINDS, type SoundKind } from '@caesura/core/plan';
+import { soundsOf } from '@caesura/core/film';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useTask } from '../../app/use-task.ts';
-import { DropArea, FileButton } from '../../marks/DropArea.tsx';
-import { Working } from '../../marks/Working.tsx';
-import { hearFile } from './hear-file.ts';
+import { DropArea, FileButton } from '../../components/DropArea.tsx';
+import { Working } from '../../components/Working.tsx';
+import { analyseFile } from './analyse-file.ts';
 import { SOUND_LABELS } from './kinds.ts';
 import { SoundView } from './SoundView.tsx';
 
@@ -23,21 +24,27 @@ export default function ListenScreen() {
   const sound = sounds.find((s) => s.media === shown) ?? sounds[0];
 
   /** Hears a file as the music, or as one more sound of a kind. */
-  const hear =
+  const analyseSound =
     (kind: SoundKind | 'the music') =>
     ([file]: File[]) =>
       run(async (onStage, signal) => {
-        const heard = await hearFile(file!, onStage, signal);
+        const heard = await analyseFile(file!, onStage, signal);
         if (kind === 'the music') edit('setMusic', heard);
         else if (edit('addSound', heard, kind)) setShown(heard.media);
       });
-  const button = (label: string, variant: 'dark' | 'outline-dark', kind: SoundKind | 'the music') => (
-    <FileButton label={label} accept={SOUNDS} variant={variant} onFiles={hear(kind)} />
-  );
+  const button = (
+    label: string,
+    variant: 'dark' | 'outline-dark',
+    kind: SoundKind | 'the music',
+  ) => <FileButton label={label} accept={SOUNDS} variant={variant} onFiles={analyseSound(kind)} />;
   return (
     <DropArea
-      onFiles={hear(plan.music ? adding : 'the music')}
-      hint={plan.music ? `Drop a sound here (${SOUND_LABELS[adding].toLowerCase()})` : 'Drop the music here'}
+      onFiles={analyseSound(plan.music ? adding : 'the music')}
+      hint={
+        plan.music
+          ? `Drop a sound here (${SOUND_LABELS[adding].toLowerCase()})`
+          : 'Drop the music here'
+      }
     >
       {working ? (
         <Working {...working} onStop={stop} />
@@ -88,8 +95,9 @@ export default function ListenScreen() {
         <div className="empty">
           <h2>No music yet</h2>
           <p>
-            Drop a WAV, MP3, FLAC, OGG, Opus or M4A file anywhere here, or choose one. It is decoded and listened to on
-            this machine; the beats it holds become the places where cuts can land.
+            Drop a WAV, MP3, FLAC, OGG, Opus or M4A file anywhere here, or choose one. It is decoded
+            and listened to on this machine; the beats it holds become the places where cuts can
+            land.
           </p>
           {button('Choose a sound file', 'dark', 'the music')}
           <p>Or open the plan “Open day teaser” from the list of plans to see one that is done.</p>

@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import { CartesianGrid, Line, LineChart, ReferenceLine, Tooltip, XAxis, YAxis } from 'recharts';
 import { tempoCurve } from '@caesura/core/listen';
-import { heardBeats, type Sound } from '@caesura/core/plan';
+import { correctedBeats } from '@caesura/core/film';
+import type { Sound } from '@caesura/core/plan';
 import { clock } from '../../app/format.ts';
 
 const SIZE = { width: 268, height: 108 };
@@ -19,7 +20,17 @@ const thinned = (points: readonly Point[]): Point[] => {
   return points.filter((_, i) => i % every === 0);
 };
 
-function Chart({ label, unit, points, at }: { label: string; unit: string; points: readonly Point[]; at: number }) {
+function Chart({
+  label,
+  unit,
+  points,
+  at,
+}: {
+  label: string;
+  unit: string;
+  points: readonly Point[];
+  at: number;
+}) {
   const values = points.flatMap((p) => (p.value === null ? [] : [p.value]));
   if (values.length < 2) return null;
   const [low, high] = [Math.floor(Math.min(...values)), Math.ceil(Math.max(...values))];
@@ -28,17 +39,39 @@ function Chart({ label, unit, points, at }: { label: string; unit: string; point
       <figcaption>
         {label} in {unit}
       </figcaption>
-      <LineChart {...SIZE} data={[...points]} margin={MARGIN} role="img" aria-label={`${label} over time`}>
+      <LineChart
+        {...SIZE}
+        data={[...points]}
+        margin={MARGIN}
+        role="img"
+        aria-label={`${label} over time`}
+      >
         <CartesianGrid vertical={false} />
-        <XAxis dataKey="time" type="number" domain={['dataMin', 'dataMax']} tickFormatter={clock} tickCount={4} />
-        <YAxis domain={[low === high ? low - 1 : low, low === high ? high + 1 : high]} width={34} tickCount={3} />
+        <XAxis
+          dataKey="time"
+          type="number"
+          domain={['dataMin', 'dataMax']}
+          tickFormatter={clock}
+          tickCount={4}
+        />
+        <YAxis
+          domain={[low === high ? low - 1 : low, low === high ? high + 1 : high]}
+          width={34}
+          tickCount={3}
+        />
         <Tooltip
           isAnimationActive={false}
           labelFormatter={(time) => clock(Number(time))}
           formatter={(value) => [`${Number(value).toFixed(1)} ${unit}`, label]}
         />
         <ReferenceLine x={at} className="over-time-at" />
-        <Line dataKey="value" dot={false} isAnimationActive={false} connectNulls={false} className="over-time-line" />
+        <Line
+          dataKey="value"
+          dot={false}
+          isAnimationActive={false}
+          connectNulls={false}
+          className="over-time-line"
+        />
       </LineChart>
     </figure>
   );
@@ -47,8 +80,10 @@ function Chart({ label, unit, points, at }: { label: string; unit: string; point
 /** Tempo and loudness of a sound over time; `at` is the position in seconds of the file. */
 export function OverTime({ sound, at }: { sound: Sound; at: number }) {
   const tempo = useMemo(() => {
-    const beats = heardBeats(sound);
-    return thinned(tempoCurve(beats).map((p) => ({ time: p.at / beats.sampleRate, value: p.tempo })));
+    const beats = correctedBeats(sound);
+    return thinned(
+      tempoCurve(beats).map((p) => ({ time: p.at / beats.sampleRate, value: p.tempo })),
+    );
   }, [sound]);
   const loudness = useMemo(
     () => thinned(sound.found.loudness.shortTerm.map((value, i) => ({ time: i + 1.5, value }))),

@@ -1,12 +1,13 @@
 import type { ReactNode } from 'react';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { Button } from 'react-bootstrap';
-import { heardBeats, lengthContext, soundEnd, usedLength, type Plan, type Sound } from '@caesura/core/plan';
+import { correctedBeats, lengthContext } from '@caesura/core/film';
+import { soundEnd, usedLength, type Plan, type Sound } from '@caesura/core/plan';
 import { samples, type Samples } from '@caesura/core/time';
 import { counted, grouped, lengthTimecode, secondsOf } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { LengthField } from '../../fields/LengthField.tsx';
-import { IconButton } from '../../marks/IconButton.tsx';
+import { IconButton } from '../../components/IconButton.tsx';
 
 interface Props {
   readonly plan: Plan;
@@ -42,7 +43,8 @@ function Edge({ name, at, sampleRate, lines, onMove }: EdgeProps) {
       <dt>{name}</dt>
       <dd className="figures stepped">
         {lines.length > 1 && step('earlier', earlier, <ChevronLeft size={15} />)}
-        {(at / sampleRate).toFixed(3)} s{lines.length > 1 && step('later', later, <ChevronRight size={15} />)}
+        {(at / sampleRate).toFixed(3)} s
+        {lines.length > 1 && step('later', later, <ChevronRight size={15} />)}
       </dd>
     </>
   );
@@ -52,7 +54,7 @@ function Edge({ name, at, sampleRate, lines, onMove }: EdgeProps) {
 export function PartUsed({ plan, sound, onStartHere, onEndHere }: Props) {
   const edit = useEdit();
   const { region, analysis } = sound;
-  const { beats, downbeats } = heardBeats(sound);
+  const { beats, downbeats } = correctedBeats(sound);
   const end = soundEnd(sound, plan.rate);
   const spare = end - plan.target;
   const length = end - sound.place;
@@ -77,7 +79,10 @@ export function PartUsed({ plan, sound, onStartHere, onEndHere }: Props) {
           onMove={(at) => edit('setRegion', sound.id, region.in, at)}
         />
         <dt>Lasts</dt>
-        <dd className="figures" title={`${lengthTimecode(length, plan)} · ${secondsOf(length, plan.rate)}`}>
+        <dd
+          className="figures"
+          title={`${lengthTimecode(length, plan)} · ${secondsOf(length, plan.rate)}`}
+        >
           {inside > 0 && sound.splices.length === 0 && `${counted(inside, 'bar')} · `}
           {grouped(length)} f
         </dd>
@@ -95,7 +100,9 @@ export function PartUsed({ plan, sound, onStartHere, onEndHere }: Props) {
         )}
         <dt>Against the target</dt>
         <dd className="figures" title={secondsOf(Math.abs(spare), plan.rate)}>
-          {spare === 0 ? 'exact' : `${counted(Math.abs(spare), 'frame')} ${spare > 0 ? 'spare' : 'short'}`}
+          {spare === 0
+            ? 'exact'
+            : `${counted(Math.abs(spare), 'frame')} ${spare > 0 ? 'spare' : 'short'}`}
         </dd>
       </dl>
       <LengthField
@@ -107,10 +114,18 @@ export function PartUsed({ plan, sound, onStartHere, onEndHere }: Props) {
         onCommit={(place) => edit('placeSound', sound.id, place)}
       />
       <div className="buttons">
-        <Button variant="outline-dark" onClick={onStartHere} title="The part used starts at the position (S)">
+        <Button
+          variant="outline-dark"
+          onClick={onStartHere}
+          title="The part used starts at the position (S)"
+        >
           Start here
         </Button>
-        <Button variant="outline-dark" onClick={onEndHere} title="The part used ends at the position (E)">
+        <Button
+          variant="outline-dark"
+          onClick={onEndHere}
+          title="The part used ends at the position (E)"
+        >
           End here
         </Button>
         <Button

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, ButtonGroup, Form } from 'react-bootstrap';
-import { heardBeats, type Sound } from '@caesura/core/plan';
+import { correctedBeats } from '@caesura/core/film';
+import type { Sound } from '@caesura/core/plan';
 import { CaesuraError, type Samples } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { TypedField } from '../../fields/TypedField.tsx';
@@ -14,7 +15,9 @@ const MOST_SHIFT = 2000;
 
 function parseShift(text: string): number {
   const match = /^([+-−]?)\s*(\d+(?:[.,]\d+)?)\s*(?:ms)?$/.exec(text.trim());
-  const value = match ? Number(match[2]!.replace(',', '.')) * (match[1] === '' || match[1] === '+' ? 1 : -1) : NaN;
+  const value = match
+    ? Number(match[2]!.replace(',', '.')) * (match[1] === '' || match[1] === '+' ? 1 : -1)
+    : NaN;
   if (!(Math.abs(value) <= MOST_SHIFT))
     throw new CaesuraError(
       'bad-shift',
@@ -44,11 +47,11 @@ function BetweenTwo({ sound, range }: { sound: Sound; range: Range | null }) {
   if (!range)
     return (
       <p className="hint">
-        Mark a range (Shift and click, or [ and ]) from one beat to another, for a constant tempo through them or to
-        track anew between them.
+        Mark a range (Shift and click, or [ and ]) from one beat to another, for a constant tempo
+        through them or to track anew between them.
       </p>
     );
-  const { beats, sampleRate } = heardBeats(sound);
+  const { beats, sampleRate } = correctedBeats(sound);
   const inside = beats.filter((b) => b.at > range.from && b.at <= range.to).length;
   const count = typed ?? Math.max(1, inside);
   const { from, to } = range;
@@ -83,9 +86,20 @@ function BetweenTwo({ sound, range }: { sound: Sound; range: Range | null }) {
 }
 
 /** Everything by which beats and cues are put right. */
-export function PutRight({ sound, here, chosen, range, taps, playing, onTap, onAddBeat, onAddCue, onRemove }: Props) {
+export function PutRight({
+  sound,
+  here,
+  chosen,
+  range,
+  taps,
+  playing,
+  onTap,
+  onAddBeat,
+  onAddCue,
+  onRemove,
+}: Props) {
   const edit = useEdit();
-  const { beats, beatsPerBar, sampleRate } = heardBeats(sound);
+  const { beats, beatsPerBar, sampleRate } = correctedBeats(sound);
   const any = beats.length > 0;
   return (
     <>
@@ -121,7 +135,9 @@ export function PutRight({ sound, here, chosen, range, taps, playing, onTap, onA
             <Form.Select
               id="metre"
               value={beatsPerBar}
-              onChange={(event) => edit('correctBeats', sound.id, { do: 'metre', beats: Number(event.target.value) })}
+              onChange={(event) =>
+                edit('correctBeats', sound.id, { do: 'metre', beats: Number(event.target.value) })
+              }
             >
               {[...new Set([...METRES, beatsPerBar])].map((n) => (
                 <option key={n}>{n}</option>
@@ -137,7 +153,11 @@ export function PutRight({ sound, here, chosen, range, taps, playing, onTap, onA
             show={(ms) => `${ms} ms`}
             step={(typed, by) => (typed ?? 0) + by}
             onCommit={(ms) =>
-              ms === 0 || edit('correctBeats', sound.id, { do: 'shift', by: Math.round((ms / 1000) * sampleRate) })
+              ms === 0 ||
+              edit('correctBeats', sound.id, {
+                do: 'shift',
+                by: Math.round((ms / 1000) * sampleRate),
+              })
             }
           />
         </>
@@ -149,13 +169,23 @@ export function PutRight({ sound, here, chosen, range, taps, playing, onTap, onA
         <Button variant="outline-dark" onClick={onAddCue} title="A cue by hand at the position (M)">
           Add cue
         </Button>
-        <Button variant="outline-dark" onClick={onRemove} disabled={!chosen} title="Remove what is chosen (Delete)">
+        <Button
+          variant="outline-dark"
+          onClick={onRemove}
+          disabled={!chosen}
+          title="Remove what is chosen (Delete)"
+        >
           {chosen ? `Remove ${cueName(chosen.kind)}` : 'Remove'}
         </Button>
       </div>
       <BetweenTwo key={`${range?.from}-${range?.to}`} sound={sound} range={range} />
       <div className="buttons">
-        <Button variant="outline-dark" onClick={onTap} disabled={!playing} title="Tap on each beat while it plays (T)">
+        <Button
+          variant="outline-dark"
+          onClick={onTap}
+          disabled={!playing}
+          title="Tap on each beat while it plays (T)"
+        >
           Tap{taps.count > 0 ? ` (${taps.count})` : ''}
         </Button>
         <Button variant="outline-dark" onClick={taps.use} disabled={taps.count < 2}>
@@ -163,7 +193,11 @@ export function PutRight({ sound, here, chosen, range, taps, playing, onTap, onA
         </Button>
         {taps.count > 0 && (
           <>
-            <Button variant="outline-dark" onClick={taps.save} title="A file of the taps as they were">
+            <Button
+              variant="outline-dark"
+              onClick={taps.save}
+              title="A file of the taps as they were"
+            >
               Save taps
             </Button>
             <Button variant="outline-dark" onClick={taps.forget}>

@@ -1,4 +1,5 @@
-import { cuesOfSound, type Sound } from '@caesura/core/plan';
+import { cuesOfSound } from '@caesura/core/film';
+import type { Sound } from '@caesura/core/plan';
 import type { Samples } from '@caesura/core/time';
 import { clock } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';

@@ -1,19 +1,18 @@
 import { memo, useState, type CSSProperties, type PointerEvent } from 'react';
 import {
   cuesOfSound,
-  heardBeats,
-  partsOf,
-  stretchesOf,
+  correctedBeats,
+  rangesBetween,
   usedCues,
   type Line,
-  type Sound,
   type SoundCue,
-} from '@caesura/core/plan';
+} from '@caesura/core/film';
+import { partsOf, type Sound } from '@caesura/core/plan';
 import { samples, type Samples } from '@caesura/core/time';
 import { clock } from '../../app/format.ts';
-import { CueGlyph } from '../../marks/CueGlyph.tsx';
-import { percentOn, stretchOn, timeAt } from '../../marks/place.ts';
-import { Wave } from '../../marks/Wave.tsx';
+import { CueGlyph } from '../../components/CueGlyph.tsx';
+import { percentOn, rangeOn, timeAt } from '../../components/place.ts';
+import { Wave } from '../../components/Wave.tsx';
 import { cueName } from './kinds.ts';
 
 /** A cue that was pointed at. */
@@ -39,8 +38,18 @@ interface MarkProps {
 const DRAG_FROM = 3;
 
 /** The mark of one cue: how sure it is shows in its weight. It can be chosen and dragged. */
-const Mark = memo(function Mark({ cue, line, sampleRate, chosen, used, onChoose, onMove }: MarkProps) {
-  const [drag, setDrag] = useState<{ readonly x: number; readonly time: number | null } | null>(null);
+const Mark = memo(function Mark({
+  cue,
+  line,
+  sampleRate,
+  chosen,
+  used,
+  onChoose,
+  onMove,
+}: MarkProps) {
+  const [drag, setDrag] = useState<{ readonly x: number; readonly time: number | null } | null>(
+    null,
+  );
   const { kind, at, confidence, name } = cue;
   const beat = kind === 'beat' || kind === 'downbeat';
   const timeUnder = (event: PointerEvent<HTMLElement>): number => {
@@ -71,25 +80,52 @@ const Mark = memo(function Mark({ cue, line, sampleRate, chosen, used, onChoose,
           setDrag({ ...drag, time: timeUnder(event) });
       }}
       onPointerUp={() => {
-        if (drag && drag.time !== null) onMove({ kind, at }, samples(Math.round(drag.time * sampleRate)));
+        if (drag && drag.time !== null)
+          onMove({ kind, at }, samples(Math.round(drag.time * sampleRate)));
         setDrag(null);
       }}
       onPointerCancel={() => setDrag(null)}
     >
       {beat ? null : <CueGlyph kind={kind} />}
-      {(name ?? (kind === 'section' ? 'section' : '')) && <span className="cue-name">{name ?? 'section'}</span>}
+      {(name ?? (kind === 'section' ? 'section' : '')) && (
+        <span className="cue-name">{name ?? 'section'}</span>
+      )}
     </button>
   );
 });
 
-const Band = ({ className, line, from, to }: { className: string; line: Line; from: number; to: number }) => {
-  const stretch = stretchOn(line, from, to);
-  return stretch && <div className={className} style={{ left: `${stretch.left}%`, width: `${stretch.width}%` }} />;
+const Band = ({
+  className,
+  line,
+  from,
+  to,
+}: {
+  className: string;
+  line: Line;
+  from: number;
+  to: number;
+}) => {
+  const stretch = rangeOn(line, from, to);
+  return (
+    stretch && (
+      <div className={className} style={{ left: `${stretch.left}%`, width: `${stretch.width}%` }} />
+    )
+  );
 };
 
 /** A hairpin over a rise from its start to its peak, or over a fade the other way, as much of it as is on the line. */
-function Hairpin({ line, from, to, falling }: { line: Line; from: number; to: number; falling?: boolean }) {
-  const stretch = stretchOn(line, from, to);
+function Hairpin({
+  line,
+  from,
+  to,
+  falling,
+}: {
+  line: Line;
+  from: number;
+  to: number;
+  falling?: boolean;
+}) {
+  const stretch = rangeOn(line, from, to);
   if (!stretch) return null;
   const [start, end] = [Math.max(from, line.from), Math.min(to, line.to)].map((t) => {
     const part = (t - from) / (to - from);
@@ -124,11 +160,25 @@ function unusedOf(sound: Sound): { from: number; to: number }[] {
 }
 
 /** Where a splice leaves the music and where it enters it again, by its number. */
-function SpliceMarks({ line, leave, enter, number }: { line: Line; leave: number; enter: number; number: number }) {
+function SpliceMarks({
+  line,
+  leave,
+  enter,
+  number,
+}: {
+  line: Line;
+  leave: number;
+  enter: number;
+  number: number;
+}) {
   const mark = (at: number, text: string, side: 'leave' | 'enter') =>
     // A bar line that ends a line is drawn where the music stops, at the end of that line.
     (side === 'leave' ? at > line.from && at <= line.to : at >= line.from && at < line.to) && (
-      <div className={`splice splice-${side}`} style={{ left: `${percentOn(line, at)}%` }} title={text}>
+      <div
+        className={`splice splice-${side}`}
+        style={{ left: `${percentOn(line, at)}%` }}
+        title={text}
+      >
         <span>{side === 'leave' ? `${number} →` : `→ ${number}`}</span>
       </div>
     );
@@ -154,32 +204,59 @@ interface Props {
 
 /** One line of a sound: wave, cues, the part outside the region veiled, the range, the position. */
 export function SoundLine({ line, sound, outline, at, chosen, range, onChoose, onMove }: Props) {
-  const { sampleRate } = heardBeats(sound);
+  const { sampleRate } = correctedBeats(sound);
   const [first, last] = [Math.round(line.from * sampleRate), Math.round(line.to * sampleRate)];
   const used = new Set(usedCues(sound));
   // Beats are seen also when they are switched off, since lines and corrections go by them.
   const all = cuesOfSound(sound);
   const cues = all.filter(
-    (c) => c.at >= first && c.at < last && (used.has(c) || c.kind === 'downbeat' || c.kind === 'beat'),
+    (c) =>
+      c.at >= first && c.at < last && (used.has(c) || c.kind === 'downbeat' || c.kind === 'beat'),
   );
-  const pauses = stretchesOf(all, 'pause-start', 'pause-end');
-  const rises = stretchesOf(all, 'rise-start', 'rise-peak');
+  const pauses = rangesBetween(all, 'pause-start', 'pause-end');
+  const rises = rangesBetween(all, 'rise-start', 'rise-peak');
   const fadeFrom = sound.region.out - sound.fade;
   return (
     <>
-      {range && <Band className="range" line={line} from={range.from / sampleRate} to={range.to / sampleRate} />}
-      <div className="music-wave">{outline && <Wave outline={outline} line={line} offset={0} />}</div>
+      {range && (
+        <Band
+          className="range"
+          line={line}
+          from={range.from / sampleRate}
+          to={range.to / sampleRate}
+        />
+      )}
+      <div className="music-wave">
+        {outline && <Wave outline={outline} line={line} offset={0} />}
+      </div>
       {pauses.map((p) => (
-        <Band key={p.from} className="pause" line={line} from={p.from / sampleRate} to={p.to / sampleRate} />
+        <Band
+          key={p.from}
+          className="pause"
+          line={line}
+          from={p.from / sampleRate}
+          to={p.to / sampleRate}
+        />
       ))}
       {rises.map((r) => (
         <Hairpin key={r.from} line={line} from={r.from / sampleRate} to={r.to / sampleRate} />
       ))}
       {sound.fade > 0 && (
-        <Hairpin line={line} from={fadeFrom / sampleRate} to={sound.region.out / sampleRate} falling />
+        <Hairpin
+          line={line}
+          from={fadeFrom / sampleRate}
+          to={sound.region.out / sampleRate}
+          falling
+        />
       )}
       {unusedOf(sound).map(({ from, to }) => (
-        <Band key={from} className="veil" line={line} from={from / sampleRate} to={to / sampleRate} />
+        <Band
+          key={from}
+          className="veil"
+          line={line}
+          from={from / sampleRate}
+          to={to / sampleRate}
+        />
       ))}
       {sound.splices.map(({ leave, enter }, i) => (
         <SpliceMarks
@@ -202,7 +279,9 @@ export function SoundLine({ line, sound, outline, at, chosen, range, onChoose, o
           onMove={onMove}
         />
       ))}
-      {at >= line.from && at < line.to && <div className="position" style={{ left: `${percentOn(line, at)}%` }} />}
+      {at >= line.from && at < line.to && (
+        <div className="position" style={{ left: `${percentOn(line, at)}%` }} />
+      )}
     </>
   );
 }

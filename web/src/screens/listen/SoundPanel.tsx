@@ -3,7 +3,8 @@ import type { ReactNode } from 'react';
 import { Button, Form, Tab, Tabs } from 'react-bootstrap';
 import type { EndingChoice } from '@caesura/core/endings';
 import { TRUSTED, type Analysis } from '@caesura/core/listen';
-import { heardBeats, type CueKind, type Plan, type Sound } from '@caesura/core/plan';
+import { correctedBeats } from '@caesura/core/film';
+import type { CueKind, Plan, Sound } from '@caesura/core/plan';
 import { useEdit } from '../../app/hooks.ts';
 import type { Playing } from '../../sound/use-player.ts';
 import { CueFiles } from './CueFiles.tsx';
@@ -43,7 +44,9 @@ function Heard({ heard, sound }: { heard: Analysis; sound: Sound }) {
   const loudness = (
     <>
       <dt>Loudness</dt>
-      <dd className="figures">{integrated === null ? 'silent' : `${integrated.toFixed(1)} LUFS`}</dd>
+      <dd className="figures">
+        {integrated === null ? 'silent' : `${integrated.toFixed(1)} LUFS`}
+      </dd>
     </>
   );
   if (heard.beats.length === 0)
@@ -52,8 +55,8 @@ function Heard({ heard, sound }: { heard: Analysis; sound: Sound }) {
         <dl className="facts">{loudness}</dl>
         {sound.kind === 'music' && (
           <div className="fault" role="alert">
-            <b>No beats were heard.</b> The file is silent, too short, or has no pulse. Play it and tap along, choose
-            another file, or lay out with a pace in seconds or frames.
+            <b>No beats were heard.</b> The file is silent, too short, or has no pulse. Play it and
+            tap along, choose another file, or lay out with a pace in seconds or frames.
           </div>
         )}
       </>
@@ -74,8 +77,8 @@ function Heard({ heard, sound }: { heard: Analysis; sound: Sound }) {
       </dl>
       {doubtful && (
         <div className="fault" role="alert">
-          <b>The beats are a guess.</b> Play with the click and hear whether they fit. If not, tap along while it plays,
-          or use a pace in seconds.
+          <b>The beats are a guess.</b> Play with the click and hear whether they fit. If not, tap
+          along while it plays, or use a pace in seconds.
         </div>
       )}
     </>
@@ -90,7 +93,8 @@ export function SoundPanel(props: Props) {
     <aside className="panel" aria-label="The sound">
       <h2 className="panel-title">{sound.fileName}</h2>
       <p className="panel-sub figures">
-        {(sound.analysis.length / sound.analysis.sampleRate).toFixed(3)} s · {sound.analysis.sampleRate} Hz
+        {(sound.analysis.length / sound.analysis.sampleRate).toFixed(3)} s ·{' '}
+        {sound.analysis.sampleRate} Hz
       </p>
       <div className="buttons">
         <Button variant="dark" onClick={props.onPlay} disabled={playing === 'loading'}>
@@ -137,7 +141,7 @@ export function SoundPanel(props: Props) {
         </Form.Select>
       </Form.Group>
       <h3>Heard</h3>
-      <Heard heard={heardBeats(sound)} sound={sound} />
+      <Heard heard={correctedBeats(sound)} sound={sound} />
       <Tabs id="sound-tabs" variant="underline" defaultActiveKey="cues" mountOnEnter unmountOnExit>
         <Tab eventKey="cues" title="Cues">
           <CueSwitches sound={sound} />
@@ -147,8 +151,15 @@ export function SoundPanel(props: Props) {
           {props.putRight}
         </Tab>
         <Tab eventKey="ending" title="Ending">
-          <PartUsed plan={plan} sound={sound} onStartHere={props.onStartHere} onEndHere={props.onEndHere} />
-          {sound.kind === 'music' && <Endings plan={plan} sound={sound} onHear={props.onHearEnding} />}
+          <PartUsed
+            plan={plan}
+            sound={sound}
+            onStartHere={props.onStartHere}
+            onEndHere={props.onEndHere}
+          />
+          {sound.kind === 'music' && (
+            <Endings plan={plan} sound={sound} onHear={props.onHearEnding} />
+          )}
         </Tab>
         <Tab eventKey="figures" title="Figures">
           <OverTime sound={sound} at={props.at} />
@@ -159,8 +170,9 @@ export function SoundPanel(props: Props) {
           <h3>Sound file</h3>
           {sound.startGuessed && (
             <p className="hint">
-              The file does not say where in it the sound starts, as some coders leave out; what is usual was taken off.
-              If cuts come late or early throughout, shift all beats, or use a WAV file.
+              The file does not say where in it the sound starts, as some coders leave out; what is
+              usual was taken off. If cuts come late or early throughout, shift all beats, or use a
+              WAV file.
             </p>
           )}
           <div className="buttons">

@@ -1,14 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import {
-  cuesOfSound,
-  filmInstant,
-  heardBeats,
-  musicLines,
-  usedCues,
-  type CueKind,
-  type Plan,
-  type Sound,
-} from '@caesura/core/plan';
+import { cuesOfSound, correctedBeats, musicLines, usedCues } from '@caesura/core/film';
+import { filmInstant, type CueKind, type Plan, type Sound } from '@caesura/core/plan';
 import { nearestFrame, samples, seconds, type Samples, type Seconds } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { useScreenKeys } from '../../app/keys.ts';
@@ -18,8 +10,8 @@ import { useAppDispatch } from '../../app/store.ts';
 import { useOutline } from '../../app/use-media.ts';
 import { usePlayer } from '../../sound/use-player.ts';
 import { placed } from '../../app/view.ts';
-import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
-import { usePlayMark } from '../../marks/use-play-mark.ts';
+import { LineList, type LineListHandle } from '../../components/LineList.tsx';
+import { usePlayMark } from '../../components/use-play-mark.ts';
 import { endingRoute } from './ending-route.ts';
 import { PutRight } from './PutRight.tsx';
 import { SectionNames } from './SectionNames.tsx';
@@ -34,25 +26,38 @@ const NUDGE = 0.001;
 /** Clicks of all beats, if wanted, and ticks of one kind of cue. */
 function clicksOf(sound: Sound, beats: boolean, tick: CueKind | null): (route: Route) => Click[] {
   const rate = sound.analysis.sampleRate;
-  const heard = heardBeats(sound);
+  const heard = correctedBeats(sound);
   const accents = new Set(heard.downbeats);
   const ticks = tick === null ? [] : usedCues(sound).filter((c) => c.kind === tick);
   const clicks: { at: Samples; as: ClickSound }[] = [
     ...(beats
-      ? heard.beats.map((b, i) => ({ at: b.at, as: accents.has(i) ? ('accent' as const) : ('beat' as const) }))
+      ? heard.beats.map((b, i) => ({
+          at: b.at,
+          as: accents.has(i) ? ('accent' as const) : ('beat' as const),
+        }))
       : []),
     ...ticks.map((c) => ({ at: c.at, as: 'tick' as const })),
   ];
   return (route) =>
-    clicks.flatMap(({ at, as }) => routeTimes(route, seconds(at / rate)).map((after): Click => ({ after, sound: as })));
+    clicks.flatMap(({ at, as }) =>
+      routeTimes(route, seconds(at / rate)).map((after): Click => ({ after, sound: as })),
+    );
 }
 
 /** A whole sound as lines of bars, what was heard in it, and the corrections. */
-export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; chooser: ReactNode }) {
+export function SoundView({
+  plan,
+  sound,
+  chooser,
+}: {
+  plan: Plan;
+  sound: Sound;
+  chooser: ReactNode;
+}) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const outline = useOutline(sound.outline);
-  const heard = heardBeats(sound);
+  const heard = correctedBeats(sound);
   const lines = useMemo(() => musicLines(sound), [sound]);
   const [at, setAt] = useState<Samples>(sound.region.in);
   const [chosen, setChosen] = useState<Chosen | null>(null);
@@ -75,7 +80,8 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
   const inFile = (n: number): Samples => samples(Math.min(length, Math.max(0, Math.round(n))));
   const start = (from: Samples) => {
     const speed = slow ? 0.5 : 1;
-    if (loop && range) player.play([{ from: inSeconds(range.from), to: inSeconds(range.to) }], { loop, speed });
+    if (loop && range)
+      player.play([{ from: inSeconds(range.from), to: inSeconds(range.to) }], { loop, speed });
     else player.play([{ from: inSeconds(from), to: inSeconds(length) }], { speed });
   };
   const go = (to: number) => {
@@ -114,7 +120,10 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
         (best, b) => (Math.abs(b.at - x) < Math.abs(best - x) ? b.at : best),
         samples(-length),
       );
-    const [a, b] = [one, other].map((x) => (Math.abs(near(x) - x) < 0.15 * rate ? near(x) : x)) as [Samples, Samples];
+    const [a, b] = [one, other].map((x) => (Math.abs(near(x) - x) < 0.15 * rate ? near(x) : x)) as [
+      Samples,
+      Samples,
+    ];
     setRange(a === b ? null : { from: samples(Math.min(a, b)), to: samples(Math.max(a, b)) });
   };
   const rangeStart = () => mark(here(), range && range.to > here() ? range.to : length);
@@ -136,10 +145,12 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
     setAt(cue.at);
   }, []);
   const addBeat = () => {
-    if (edit('correctBeats', sound.id, { do: 'add', at: here() })) setChosen({ kind: 'beat', at: here() });
+    if (edit('correctBeats', sound.id, { do: 'add', at: here() }))
+      setChosen({ kind: 'beat', at: here() });
   };
   const addCue = () => {
-    if (edit('editCues', sound.id, [{ kind: 'hand', from: null, to: here() }])) setChosen({ kind: 'hand', at: here() });
+    if (edit('editCues', sound.id, [{ kind: 'hand', from: null, to: here() }]))
+      setChosen({ kind: 'hand', at: here() });
   };
   const remove = () => {
     if (!chosen) return;
@@ -158,7 +169,8 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
     const used = new Set(usedCues(sound));
     const marks = cuesOfSound(sound).filter((c) => used.has(c));
     const from = chosen?.at ?? at;
-    const next = direction === 1 ? marks.find((c) => c.at > from) : marks.findLast((c) => c.at < from);
+    const next =
+      direction === 1 ? marks.find((c) => c.at > from) : marks.findLast((c) => c.at < from);
     if (!next) return;
     setChosen({ kind: next.kind, at: next.at });
     go(next.at);
@@ -217,14 +229,29 @@ export function SoundView({ plan, sound, chooser }: { plan: Plan; sound: Sound; 
         { combo: ']', cap: ']', printed: true, run: rangeEnd },
       ],
     },
-    { label: 'loop the range', keys: [{ combo: 'l', cap: 'L', run: () => setLoop(!loop && range !== null) }] },
+    {
+      label: 'loop the range',
+      keys: [{ combo: 'l', cap: 'L', run: () => setLoop(!loop && range !== null) }],
+    },
     { label: 'half speed', keys: [{ combo: 'j', cap: 'J', run: () => setSlow(!slow) }] },
     { label: 'click on or off', keys: [{ combo: 'c', cap: 'C', run: () => setClick(!click) }] },
-    { label: 'half as many beats', keys: [{ combo: 'h', cap: 'H', run: correct({ do: 'halve' }) }] },
-    { label: 'twice as many beats', keys: [{ combo: 'd', cap: 'D', run: correct({ do: 'double' }) }] },
+    {
+      label: 'half as many beats',
+      keys: [{ combo: 'h', cap: 'H', run: correct({ do: 'halve' }) }],
+    },
+    {
+      label: 'twice as many beats',
+      keys: [{ combo: 'd', cap: 'D', run: correct({ do: 'double' }) }],
+    },
     {
       label: 'downbeat here',
-      keys: [{ combo: 'b', cap: 'B', run: () => edit('correctBeats', sound.id, { do: 'downbeat', at: here() }) }],
+      keys: [
+        {
+          combo: 'b',
+          cap: 'B',
+          run: () => edit('correctBeats', sound.id, { do: 'downbeat', at: here() }),
+        },
+      ],
     },
   ]);
   return (

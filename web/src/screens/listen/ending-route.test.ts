@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest';
 import { NOTHING_FOUND } from '@caesura/core/listen';
-import { newPlan, setMusic, type Ending, type Sound } from '@caesura/core/plan';
+import { newPlan, type Sound } from '@caesura/core/plan';
+import { setMusic, type Ending } from '@caesura/core/edits';
 import { beatsPerMinute, samples } from '@caesura/core/time';
 import { routeLength } from '../../sound/route.ts';
 import { endingRoute } from './ending-route.ts';
@@ -30,7 +31,8 @@ const ending = (splices: [number, number][], out = 60, fade = 0): Ending => ({
   splices: splices.map(([leave, enter]) => ({ leave: second(leave), enter: second(enter) })),
   fade: second(fade),
 });
-const heard = (e: Ending) => endingRoute(music, e).route.map((s) => (s.silent ? 'silence' : [s.from, s.to]));
+const heard = (e: Ending) =>
+  endingRoute(music, e).route.map((s) => (s.silent ? 'silence' : [s.from, s.to]));
 
 it('hears four seconds on either side of a splice', () => {
   expect(heard(ending([[20, 40]]))).toEqual([

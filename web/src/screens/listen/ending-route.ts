@@ -1,4 +1,5 @@
-import { partsOf, usedLength, type Ending, type Sound } from '@caesura/core/plan';
+import { partsOf, usedLength, type Sound } from '@caesura/core/plan';
+import type { Ending } from '@caesura/core/edits';
 import { seconds } from '@caesura/core/time';
 import { usedFade, usedRoute } from '../../sound/film-route.ts';
 import type { Manner } from '../../sound/player.ts';
@@ -11,7 +12,10 @@ const BEFORE_END = 7;
 const GAP = 0.6;
 
 /** How an ending is heard: across each place of splicing once, and at the end. */
-export function endingRoute(sound: Sound, ending: Ending): { route: Route; manner: Partial<Manner> } {
+export function endingRoute(
+  sound: Sound,
+  ending: Ending,
+): { route: Route; manner: Partial<Manner> } {
   const ended = { ...sound, ...ending };
   const { sampleRate } = sound.analysis;
   const parts = partsOf(ended);

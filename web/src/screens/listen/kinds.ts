@@ -20,6 +20,11 @@ export const CUE_LABELS: Readonly<Record<CueKind, string>> = {
 export const LISTED_KINDS = Object.keys(CUE_LABELS) as readonly CueKind[];
 
 /** One of a kind, as a screen reader and a tooltip name it. */
-export const cueName = (kind: CueKind): string => kind.replace('-', ' ').replace('hand', 'cue by hand');
+export const cueName = (kind: CueKind): string =>
+  kind.replace('-', ' ').replace('hand', 'cue by hand');
 
-export const SOUND_LABELS: Readonly<Record<SoundKind, string>> = { music: 'Music', voice: 'Voice', effect: 'Effect' };
+export const SOUND_LABELS: Readonly<Record<SoundKind, string>> = {
+  music: 'Music',
+  voice: 'Voice',
+  effect: 'Effect',
+};

@@ -16,7 +16,11 @@ export function useEndings(plan: Plan, sound: Sound): readonly EndingChoice[] | 
   const dispatch = useAppDispatch();
   const texture = useMediaBytes(sound.texture);
   const waiting = sound.texture !== null && texture === null;
-  const [found, setFound] = useState<{ sound: Sound; target: number; choices: readonly EndingChoice[] } | null>(null);
+  const [found, setFound] = useState<{
+    sound: Sound;
+    target: number;
+    choices: readonly EndingChoice[];
+  } | null>(null);
   useEffect(() => {
     if (waiting) return undefined;
     const abort = new AbortController();

@@ -16,8 +16,8 @@ import { counted, lengthTimecode } from '../../app/format.ts';
 import { noticed, problem } from '../../app/notices.ts';
 import { PlainShell } from '../../app/shell/PlainShell.tsx';
 import { useAppDispatch } from '../../app/store.ts';
-import { IconButton } from '../../marks/IconButton.tsx';
-import { MiniScore } from '../../marks/MiniScore.tsx';
+import { IconButton } from '../../components/IconButton.tsx';
+import { MiniScore } from '../../components/MiniScore.tsx';
 
 /** A plan file of a film of many hours is a few megabytes. */
 const LARGEST_PLAN_FILE = 64e6;
@@ -44,11 +44,19 @@ function PlanRow({ plan }: { plan: PlanSummary }) {
   const [deletePlan] = useDeletePlanMutation();
   const copy = async () => {
     const { data, error } = await copyPlan(plan.id);
-    dispatch(data ? noticed({ kind: 'done', message: `Copied as “${data.plan.name}”.` }) : failed(error as ApiError));
+    dispatch(
+      data
+        ? noticed({ kind: 'done', message: `Copied as “${data.plan.name}”.` })
+        : failed(error as ApiError),
+    );
   };
   const remove = async () => {
     const { error } = await deletePlan(plan.id);
-    const done = noticed({ kind: 'done', message: `“${plan.name}” was deleted.`, restore: plan.id });
+    const done = noticed({
+      kind: 'done',
+      message: `“${plan.name}” was deleted.`,
+      restore: plan.id,
+    });
     dispatch(error ? failed(error as ApiError) : done);
   };
   return (
@@ -80,10 +88,15 @@ function PlanRow({ plan }: { plan: PlanSummary }) {
   );
 }
 
-const failed = ({ code, message, mend }: ApiError) => problem(new CaesuraError(code, message, mend));
+const failed = ({ code, message, mend }: ApiError) =>
+  problem(new CaesuraError(code, message, mend));
 
 function PlanList() {
-  const { data: plans, error, refetch } = usePlansQuery(undefined, { refetchOnMountOrArgChange: true });
+  const {
+    data: plans,
+    error,
+    refetch,
+  } = usePlansQuery(undefined, { refetchOnMountOrArgChange: true });
   if (error) {
     const { message, mend } = error as ApiError;
     return (

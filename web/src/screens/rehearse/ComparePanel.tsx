@@ -40,14 +40,20 @@ export function ComparePanel({ plan, other, showsOther, onShow }: Props) {
         </Button>
       </ButtonGroup>
       <div className="buttons">
-        <Button variant="link" size="sm" onClick={() => keep(`kept at ${new Date().toTimeString().slice(0, 5)}`, plan)}>
+        <Button
+          variant="link"
+          size="sm"
+          onClick={() => keep(`kept at ${new Date().toTimeString().slice(0, 5)}`, plan)}
+        >
           Keep this as B
         </Button>
         {before && (
           <Button
             variant="link"
             size="sm"
-            onClick={() => keep(label ? `before “${label}”` : 'before the last change', before.plan)}
+            onClick={() =>
+              keep(label ? `before “${label}”` : 'before the last change', before.plan)
+            }
           >
             B is before the last change
           </Button>

@@ -1,26 +1,39 @@
+import { heardAt, soundsOf } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
+import { audioEventsOf, type Heard } from '@caesura/core/sound';
 import { useMemo } from 'react';
-import { heardAt } from '@caesura/core/picture';
-import { soundsOf, type Plan } from '@caesura/core/plan';
-import { voicesOf, type Heard } from '@caesura/core/sound';
 import { signed } from '../../app/format.ts';
 
 /** What is heard on the frame of the position, each with the place of its file and its level. */
-export function HeardHere({ plan, frame, heard }: { plan: Plan; frame: number; heard: readonly Heard[] }) {
-  const voices = useMemo(() => voicesOf(plan).filter(({ of }) => heard.includes(of)), [plan, heard]);
+export function HeardHere({
+  plan,
+  frame,
+  heard,
+}: {
+  plan: Plan;
+  frame: number;
+  heard: readonly Heard[];
+}) {
+  const events = useMemo(
+    () => audioEventsOf(plan).filter(({ of }) => heard.includes(of)),
+    [plan, heard],
+  );
   const names = useMemo(
     () =>
       new Map([
         ...soundsOf(plan).map(({ id, fileName }) => [id, fileName] as const),
-        ...plan.accents.map(({ id, effect }) => [id, plan.effects.find((e) => e.id === effect)!.name] as const),
+        ...plan.accents.map(
+          ({ id, effect }) => [id, plan.effects.find((e) => e.id === effect)!.name] as const,
+        ),
       ]),
     [plan],
   );
-  const here = heardAt(voices, plan.rate, frame);
+  const here = heardAt(events, plan.rate, frame);
   return (
     <ul className="heard-here" aria-label={`Heard on frame ${frame}`}>
-      {here.map(({ voice, at, level }) => (
-        <li key={`${voice.id} ${voice.starts}`}>
-          {names.get(voice.id) ?? 'click'}{' '}
+      {here.map(({ event, at, level }) => (
+        <li key={`${event.id} ${event.starts}`}>
+          {names.get(event.id) ?? 'click'}{' '}
           <span className="figures">
             {at.toFixed(2)} s, {signed(Math.max(-90, level), 1)} dB
           </span>

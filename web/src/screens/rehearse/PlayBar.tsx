@@ -1,6 +1,6 @@
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { Maximize, Pause, Play, Repeat } from 'lucide-react';
-import { PLAYS, type Plays } from '../../rehearse/what-plays.ts';
+import { PLAYS, type Plays } from '../../rehearse/play-ranges.ts';
 import type { Rehearsing } from '../../rehearse/use-rehearsal.ts';
 
 /** From this share of frames on, in per cent, lateness is marked. */
@@ -46,10 +46,21 @@ export function PlayBar({
           </Button>
         ))}
       </ButtonGroup>
-      <Button variant="outline-dark" active={loop} aria-pressed={loop} onClick={onLoop} title="Over and over (O)">
+      <Button
+        variant="outline-dark"
+        active={loop}
+        aria-pressed={loop}
+        onClick={onLoop}
+        title="Over and over (O)"
+      >
         <Repeat size={16} /> Over and over
       </Button>
-      <Button variant="outline-dark" onClick={onFullScreen} title="Full screen (F)" aria-label="Full screen">
+      <Button
+        variant="outline-dark"
+        onClick={onFullScreen}
+        title="Full screen (F)"
+        aria-label="Full screen"
+      >
         <Maximize size={16} />
       </Button>
       <span className={`late figures${late > TOO_LATE ? ' is-late' : ''}`} role="status">

@@ -1,14 +1,15 @@
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { joinsOf } from '@caesura/core/joins';
-import { cuesOf, frameAtTime, sampleHeardAt, scoreLines, shotFacts } from '@caesura/core/plan';
+import { cuesOf, frameAtTime, scoreLines, shotFacts } from '@caesura/core/film';
+import { sampleHeardAt } from '@caesura/core/plan';
 import { accentFacts } from '@caesura/core/sound';
 import { instantOfFrame, seconds, toNumber } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected } from '../../app/view.ts';
-import { LayOutFirst } from '../../marks/LayOutFirst.tsx';
-import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
-import { ScoreLine } from '../../marks/ScoreLine.tsx';
+import { LayOutFirst } from '../../components/LayOutFirst.tsx';
+import { LineList, type LineListHandle } from '../../components/LineList.tsx';
+import { ScoreLine } from '../../components/ScoreLine.tsx';
 import { AnimaticMaker } from '../../rehearse/AnimaticMaker.tsx';
 import { ComparePanel } from './ComparePanel.tsx';
 import { HeardHere } from './HeardHere.tsx';
@@ -17,7 +18,7 @@ import { PlayBar } from './PlayBar.tsx';
 import { NotesPanel } from './NotesPanel.tsx';
 import { overlayOf } from '../../rehearse/overlay.ts';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
-import { ALL_ON, heardWith, seenWith, SPEED_KEYS } from './switches.ts';
+import { ALL_ON, soundsWith, seenWith, SPEED_KEYS } from './switches.ts';
 import { SwitchesPanel } from './SwitchesPanel.tsx';
 import { useGoing } from './use-going.ts';
 import { usePlaying } from './use-playing.ts';
@@ -39,11 +40,17 @@ export default function RehearseScreen() {
   const chosen = showsOther && other ? other.plan : plan;
   const { joins, ramps, figures, music, voice, accent, click } = switches;
   const version = useMemo(() => seenWith(chosen, { joins, ramps }), [chosen, joins, ramps]);
-  const heard = useMemo(() => heardWith({ music, voice, accent, click }), [music, voice, accent, click]);
+  const heard = useMemo(
+    () => soundsWith({ music, voice, accent, click }),
+    [music, voice, accent, click],
+  );
   const lines = useMemo(() => scoreLines(chosen), [chosen]);
   const cues = useMemo(() => cuesOf(chosen), [chosen]);
   const shots = useMemo(() => shotFacts(version), [version]);
-  const joined = useMemo(() => joinsOf(version, shots).filter((j) => j.before + j.after > 0), [version, shots]);
+  const joined = useMemo(
+    () => joinsOf(version, shots).filter((j) => j.before + j.after > 0),
+    [version, shots],
+  );
   const accents = useMemo(() => accentFacts(version, shots), [version, shots]);
   const words = useMemo(() => overlayOf(version), [version]);
 
@@ -65,7 +72,12 @@ export default function RehearseScreen() {
 
   const last = shots.length - 1;
   const selected = cut !== null && cut > 0 && cut <= last ? cut : null;
-  const playing = usePlaying(rehearsal, chosen, frame, selected === null ? null : shots[selected]!.start);
+  const playing = usePlaying(
+    rehearsal,
+    chosen,
+    frame,
+    selected === null ? null : shots[selected]!.start,
+  );
   const { plays, loop, speed, setPlays, setLoop, setSpeed } = playing;
   const { goTo, select, byFrame, byCut, thisCut } = useGoing(
     chosen,
@@ -83,7 +95,8 @@ export default function RehearseScreen() {
     const at = rehearsal.frame();
     if (!plan.music || at === null) return;
     const sample = sampleHeardAt(plan.music, seconds(timeOf(at)), plan.rate);
-    if (sample !== null) edit('editCues', plan.music.id, [{ kind: 'hand', from: null, to: sample }]);
+    if (sample !== null)
+      edit('editCues', plan.music.id, [{ kind: 'hand', from: null, to: sample }]);
   };
   const holdNote = () => setNoteFrame(rehearsal.frame() ?? frame);
   const note = () => {
@@ -92,7 +105,8 @@ export default function RehearseScreen() {
   };
   const fullScreen = () => screen.current?.fill();
   const showOther = (shown: boolean) => setShowsOther(shown && other !== null);
-  const plain = () => setSwitches({ ...switches, joins: !(joins && ramps), ramps: !(joins && ramps) });
+  const plain = () =>
+    setSwitches({ ...switches, joins: !(joins && ramps), ramps: !(joins && ramps) });
   useRehearseKeys({
     play: playing.toggle,
     byFrame,
@@ -107,11 +121,19 @@ export default function RehearseScreen() {
     speed: (i) => setSpeed(SPEED_KEYS[i]),
   });
 
-  if (!plan.score) return <LayOutFirst title="Nothing to play yet" why="The film is played as it is laid out." />;
+  if (!plan.score)
+    return <LayOutFirst title="Nothing to play yet" why="The film is played as it is laid out." />;
   return (
     <div className="with-panel">
       <div className="rehearse">
-        <FilmScreen ref={screen} canvas={canvas} plan={plan} frame={frame} words={words} figures={figures} />
+        <FilmScreen
+          ref={screen}
+          canvas={canvas}
+          plan={plan}
+          frame={frame}
+          words={words}
+          figures={figures}
+        />
         <PlayBar
           {...{ rehearsal, plays, loop }}
           onToggle={playing.toggle}

@@ -1,4 +1,4 @@
-import { withoutJoins, withoutRamps } from '@caesura/core/picture';
+import { withoutJoins, withoutRamps } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import type { Heard } from '@caesura/core/sound';
 
@@ -8,7 +8,12 @@ export type Speed = keyof typeof SPEEDS;
 export const SPEED_KEYS = ['1', '0.5', '0.25'] as const;
 
 /** What can be heard and seen or not, by its words. */
-export const HEARD = { music: 'Music', voice: 'Voice and sounds', accent: 'Effects', click: 'Click on cuts' } as const;
+export const HEARD = {
+  music: 'Music',
+  voice: 'Voice and sounds',
+  accent: 'Effects',
+  click: 'Click on cuts',
+} as const;
 export const SEEN = { joins: 'Joins', ramps: 'Ramps', figures: 'Figures in the picture' } as const;
 
 /** How a film is played. */
@@ -25,7 +30,12 @@ export const ALL_ON: Switches = {
 };
 
 /** What of the sound is heard with some switches. */
-export const heardWith = ({ music, voice, accent, click }: Pick<Switches, keyof typeof HEARD>): Heard[] => [
+export const soundsWith = ({
+  music,
+  voice,
+  accent,
+  click,
+}: Pick<Switches, keyof typeof HEARD>): Heard[] => [
   ...(music ? (['music'] as const) : []),
   ...(voice ? (['voice', 'effect'] as const) : []),
   ...(accent ? (['accent'] as const) : []),

@@ -1,9 +1,10 @@
 import type { RefObject } from 'react';
-import { wholeFilm, type Plan, type ShotFacts } from '@caesura/core/plan';
+import { wholeFilm, type ShotFacts } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
 import { useAppDispatch } from '../../app/store.ts';
 import { cutSelected, placed } from '../../app/view.ts';
-import type { LineListHandle } from '../../marks/LineList.tsx';
+import type { LineListHandle } from '../../components/LineList.tsx';
 import type { Rehearsing } from '../../rehearse/use-rehearsal.ts';
 import type { Playing } from './use-playing.ts';
 

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Plan } from '@caesura/core/plan';
 import type { Rehearsing } from '../../rehearse/use-rehearsal.ts';
-import { orderOf, type Plays } from '../../rehearse/what-plays.ts';
+import { playRangeOf, type Plays } from '../../rehearse/play-ranges.ts';
 import type { Speed } from './switches.ts';
 
 /** What is played, how fast and how often, and playing it. */
@@ -18,14 +18,22 @@ export interface Playing {
 }
 
 /** Plays stretches of a plan about a position and a cut; another choice while it plays goes on with that. */
-export function usePlaying(rehearsal: Rehearsing, plan: Plan, frame: number, selected: number | null): Playing {
+export function usePlaying(
+  rehearsal: Rehearsing,
+  plan: Plan,
+  frame: number,
+  selected: number | null,
+): Playing {
   const [plays, setPlays] = useState<Plays>('around');
   const [loop, setLoop] = useState(true);
   const [speed, setSpeed] = useState<Speed>('1');
   const still = rehearsal.state === 'still';
   const start = (from?: number, cutFrame = selected) => {
-    const order = orderOf(plays, plan, from ?? frame, cutFrame, loop);
-    rehearsal.play(from === undefined || plays === 'around' ? order : { ...order, at: from }, Number(speed));
+    const order = playRangeOf(plays, plan, from ?? frame, cutFrame, loop);
+    rehearsal.play(
+      from === undefined || plays === 'around' ? order : { ...order, at: from },
+      Number(speed),
+    );
   };
   const restart = useRef<() => void>(() => undefined);
   useEffect(() => {

@@ -24,7 +24,12 @@ export function useRehearseKeys(acts: RehearseActs): void {
     { label: 'play', footer: true, keys: [{ combo: 'space', cap: 'space', run: acts.play }] },
     twoKeys('frame', ...SIDEWAYS, acts.byFrame),
     twoKeys('cut', ...UP_AND_DOWN, acts.byCut),
-    twoKeys('this cut earlier, later', ['shift+arrowleft', 'Shift ←'], ['shift+arrowright', 'Shift →'], acts.nudge),
+    twoKeys(
+      'this cut earlier, later',
+      ['shift+arrowleft', 'Shift ←'],
+      ['shift+arrowright', 'Shift →'],
+      acts.nudge,
+    ),
     { label: 'mark a cue', footer: true, keys: [{ combo: 't', cap: 'T', run: acts.tap }] },
     { label: 'note', footer: true, keys: [{ combo: 'n', cap: 'N', run: acts.note }] },
     { label: 'other version', footer: true, keys: [{ combo: 'b', cap: 'B', run: acts.other }] },
@@ -32,7 +37,11 @@ export function useRehearseKeys(acts: RehearseActs): void {
     { label: 'over and over', keys: [{ combo: 'o', cap: 'O', run: acts.loop }] },
     {
       label: 'as it is, half, quarter speed',
-      keys: ([0, 1, 2] as const).map((i) => ({ combo: `${i + 1}`, cap: `${i + 1}`, run: () => acts.speed(i) })),
+      keys: ([0, 1, 2] as const).map((i) => ({
+        combo: `${i + 1}`,
+        cap: `${i + 1}`,
+        run: () => acts.speed(i),
+      })),
     },
     { label: 'full screen', keys: [{ combo: 'f', cap: 'F', run: acts.fullScreen }] },
   ]);

@@ -1,7 +1,9 @@
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { changeRate, shotFacts, type Plan, type ShotFacts } from '@caesura/core/plan';
+import { changeRate } from '@caesura/core/edits';
+import { shotFacts, type ShotFacts } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { CaesuraError, frameRate, rateLabel, sameRate, type FrameRate } from '@caesura/core/time';
 import { useCreatePlanMutation } from '../../app/api.ts';
 import { counted, signed, timecodeAt } from '../../app/format.ts';
@@ -19,11 +21,14 @@ function atRate(plan: Plan, rate: FrameRate): { plan: Plan } | { error: CaesuraE
   }
 }
 
-const offset = ({ landing }: ShotFacts): string => (landing ? `${signed(landing.offsetMilliseconds, 1)} ms` : '');
+const offset = ({ landing }: ShotFacts): string =>
+  landing ? `${signed(landing.offsetMilliseconds, 1)} ms` : '';
 
 /** What every cut, length and offset becomes at another rate, beside what it is; and a copy of the plan at that rate. */
 export function AtOtherRate({ plan, shots }: { plan: Plan; shots: readonly ShotFacts[] }) {
-  const [rate, setRate] = useState(() => (sameRate(plan.rate, frameRate(25)) ? frameRate(24) : frameRate(25)));
+  const [rate, setRate] = useState(() =>
+    sameRate(plan.rate, frameRate(25)) ? frameRate(24) : frameRate(25),
+  );
   const [createPlan, { isLoading }] = useCreatePlanMutation();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
@@ -41,13 +46,20 @@ export function AtOtherRate({ plan, shots }: { plan: Plan; shots: readonly ShotF
     <div className="at-rate">
       <div className="buttons table-bar">
         <RateField label="Rate" value={rate} onCommit={(next) => (setRate(next), true)} />
-        <Button variant="outline-dark" size="sm" disabled={isLoading || !('plan' in other)} onClick={copy}>
+        <Button
+          variant="outline-dark"
+          size="sm"
+          disabled={isLoading || !('plan' in other)}
+          onClick={copy}
+        >
           Make a copy at this rate
         </Button>
         {'plan' in other && (
           <span>
             {counted(other.plan.score?.length ?? other.plan.target, 'frame')};{' '}
-            {moved === 0 ? 'every cut that is on a cue stays on it' : `${counted(moved, 'cut')} off a cue`}
+            {moved === 0
+              ? 'every cut that is on a cue stays on it'
+              : `${counted(moved, 'cut')} off a cue`}
           </span>
         )}
       </div>

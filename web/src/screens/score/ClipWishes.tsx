@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { clipWish, speedsFor, type Clip, type Plan } from '@caesura/core/plan';
+import { clipWish, type Clip, type Plan } from '@caesura/core/plan';
+import { speedsFor } from '@caesura/core/film';
 import { compare, percent, rational, toNumber, toText, type Rational } from '@caesura/core/time';
 
 import { useEdit } from '../../app/hooks.ts';
@@ -12,7 +13,10 @@ function OneClip({ plan, clip }: { plan: Plan; clip: Clip }) {
   const slowed = wish.speeds.length > 0;
   const toggle = (speed: Rational) => {
     const kept = wish.speeds.filter((s) => compare(s, speed) !== 0);
-    const speeds = kept.length < wish.speeds.length ? kept : [...wish.speeds, speed].sort((a, b) => compare(b, a));
+    const speeds =
+      kept.length < wish.speeds.length
+        ? kept
+        : [...wish.speeds, speed].sort((a, b) => compare(b, a));
     edit('wishClip', clip.id, { speeds });
   };
   return (
@@ -49,7 +53,9 @@ function OneClip({ plan, clip }: { plan: Plan; clip: Clip }) {
               label={percent(toNumber(speed))}
               checked={slowed ? wish.speeds.some((s) => compare(s, speed) === 0) : normal}
               onChange={() =>
-                slowed || normal ? toggle(speed) : edit('wishClip', clip.id, { speeds: [rational(1), speed] })
+                slowed || normal
+                  ? toggle(speed)
+                  : edit('wishClip', clip.id, { speeds: [rational(1), speed] })
               }
             />
           );
@@ -70,7 +76,9 @@ export function ClipWishes({ plan, cut }: { plan: Plan; cut: number | null }) {
   const names = Object.fromEntries(clips.map((c) => [c.id, c.name])) as Record<string, string>;
   const then = clips.find((c) => c.id === other && c !== clip) ?? clips.find((c) => c !== clip);
   const frame = cut !== null && cut > 0 ? score?.shots[cut]?.start : undefined;
-  const pairs = (['before', 'together'] as const).flatMap((kind) => wishes[kind].map((pair) => ({ kind, pair })));
+  const pairs = (['before', 'together'] as const).flatMap((kind) =>
+    wishes[kind].map((pair) => ({ kind, pair })),
+  );
   return (
     <>
       <h3>Clips</h3>
@@ -81,10 +89,17 @@ export function ClipWishes({ plan, cut }: { plan: Plan; cut: number | null }) {
           variant="outline-dark"
           size="sm"
           disabled={frame === undefined}
-          title={frame === undefined ? 'Select a cut first' : `A shot of “${clip.name}” starts on frame ${frame}`}
+          title={
+            frame === undefined
+              ? 'Select a cut first'
+              : `A shot of “${clip.name}” starts on frame ${frame}`
+          }
           onClick={() =>
             edit('changeWishes', {
-              pins: [...wishes.pins.filter((p) => p.frame !== frame), { clip: clip.id, frame: frame! }],
+              pins: [
+                ...wishes.pins.filter((p) => p.frame !== frame),
+                { clip: clip.id, frame: frame! },
+              ],
             })
           }
         >
@@ -97,7 +112,9 @@ export function ClipWishes({ plan, cut }: { plan: Plan; cut: number | null }) {
             label="With"
             value={then.id}
             of={
-              Object.fromEntries(clips.filter((c) => c !== clip).map((c) => [c.id, c.name])) as Record<string, string>
+              Object.fromEntries(
+                clips.filter((c) => c !== clip).map((c) => [c.id, c.name]),
+              ) as Record<string, string>
             }
             onChoose={setOther}
           />
@@ -105,14 +122,22 @@ export function ClipWishes({ plan, cut }: { plan: Plan; cut: number | null }) {
             <Button
               variant="outline-dark"
               size="sm"
-              onClick={() => edit('changeWishes', { before: [...wishes.before, { clip: clip.id, then: then.id }] })}
+              onClick={() =>
+                edit('changeWishes', {
+                  before: [...wishes.before, { clip: clip.id, then: then.id }],
+                })
+              }
             >
               Comes before it
             </Button>
             <Button
               variant="outline-dark"
               size="sm"
-              onClick={() => edit('changeWishes', { together: [...wishes.together, { clip: clip.id, then: then.id }] })}
+              onClick={() =>
+                edit('changeWishes', {
+                  together: [...wishes.together, { clip: clip.id, then: then.id }],
+                })
+              }
             >
               It follows at once
             </Button>
@@ -140,7 +165,9 @@ export function ClipWishes({ plan, cut }: { plan: Plan; cut: number | null }) {
             <Button
               variant="link"
               size="sm"
-              onClick={() => edit('changeWishes', { [kind]: wishes[kind].filter((p) => p !== pair) })}
+              onClick={() =>
+                edit('changeWishes', { [kind]: wishes[kind].filter((p) => p !== pair) })
+              }
             >
               Remove
             </Button>

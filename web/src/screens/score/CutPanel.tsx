@@ -1,14 +1,16 @@
 import { useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { meetingOf, type Met } from '@caesura/core/footage';
-import { cutFigures, cutLimits, lengthContext, type Payer, type Plan, type ShotFacts } from '@caesura/core/plan';
+import { cutFigures, cutLimits, type Payer } from '@caesura/core/edits';
+import { lengthContext, type ShotFacts } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { percent, toNumber } from '@caesura/core/time';
 import { useFaults } from '../../app/faults.ts';
 import { counted, signed, timecodeAt } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
-import { useSights } from '../../app/use-sight.ts';
+import { useClipAnalyses } from '../../app/use-clip-analysis.ts';
 import { LengthField } from '../../fields/LengthField.tsx';
-import { FaultList } from '../../marks/FaultList.tsx';
+import { FaultList } from '../../components/FaultList.tsx';
 import { ShotPanel } from './ShotPanel.tsx';
 
 interface Props {
@@ -46,13 +48,13 @@ function Landing({ facts }: { facts: ShotFacts }) {
 /** How the pictures on either side of a cut go together; nothing while one of them was not watched. */
 function PicturesMeet({ before, facts }: { before: ShotFacts; facts: ShotFacts }) {
   const clips = [before.clip, facts.clip].filter((clip) => clip !== null);
-  const sightOf = useSights(clips);
+  const clipAnalysisOf = useClipAnalyses(clips);
   const met = ({ clip, sourceIn, sourceOut }: ShotFacts): Met | null => {
-    const sight = clip && sightOf(clip);
+    const analysis = clip && clipAnalysisOf(clip);
     return (
-      sight && {
-        frames: sight.frames,
-        looks: sight.looks,
+      analysis && {
+        frames: analysis.frames,
+        looks: analysis.looks,
         usable: { in: sourceIn, out: sourceOut },
         rate: toNumber(clip.rate),
       }
@@ -114,17 +116,33 @@ function OneCut({
         <PicturesMeet before={before} facts={facts} />
       </dl>
       <div className="buttons">
-        <Button variant="outline-dark" onClick={() => onToCue(-1)} title="Move the cut to the cue before ([)">
+        <Button
+          variant="outline-dark"
+          onClick={() => onToCue(-1)}
+          title="Move the cut to the cue before ([)"
+        >
           Earlier cue
         </Button>
-        <Button variant="outline-dark" onClick={() => onToCue(1)} title="Move the cut to the cue after (])">
+        <Button
+          variant="outline-dark"
+          onClick={() => onToCue(1)}
+          title="Move the cut to the cue after (])"
+        >
           Later cue
         </Button>
         <ButtonGroup aria-label="Nudge">
-          <Button variant="outline-dark" onClick={() => onNudge(-1)} title="Move the cut a frame earlier (Shift ←)">
+          <Button
+            variant="outline-dark"
+            onClick={() => onNudge(-1)}
+            title="Move the cut a frame earlier (Shift ←)"
+          >
             −1 f
           </Button>
-          <Button variant="outline-dark" onClick={() => onNudge(1)} title="Move the cut a frame later (Shift →)">
+          <Button
+            variant="outline-dark"
+            onClick={() => onNudge(1)}
+            title="Move the cut a frame later (Shift →)"
+          >
             +1 f
           </Button>
         </ButtonGroup>
@@ -154,7 +172,11 @@ export function CutPanel(props: Props) {
     <aside className="panel" aria-label="The cut">
       {selected !== null ? (
         <>
-          {selected > 0 ? <OneCut {...props} cut={selected} /> : <h2 className="panel-title">The start</h2>}
+          {selected > 0 ? (
+            <OneCut {...props} cut={selected} />
+          ) : (
+            <h2 className="panel-title">The start</h2>
+          )}
           {also.length > 0 && (
             <div className="buttons">
               <p>{also.length + 1} cuts selected; [ ] and Shift ← → move them together.</p>
@@ -179,8 +201,8 @@ export function CutPanel(props: Props) {
           {cuts > 0 ? (
             <>
               <p>
-                {counted(cuts, 'cut')}. Click one, or use ↑ and ↓, to see where it falls and to move it. Moving a cut
-                changes only the two shots beside it; the total stays.
+                {counted(cuts, 'cut')}. Click one, or use ↑ and ↓, to see where it falls and to move
+                it. Moving a cut changes only the two shots beside it; the total stays.
               </p>
               <Button variant="outline-dark" onClick={() => onSelect(1)}>
                 First cut

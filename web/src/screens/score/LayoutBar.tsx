@@ -1,7 +1,9 @@
 import type { ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { parsePace } from '@caesura/core/layout';
-import { cutFigures, lengthContext, type Plan } from '@caesura/core/plan';
+import { cutFigures } from '@caesura/core/edits';
+import { lengthContext } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { useEdit } from '../../app/hooks.ts';
 import { TextField } from '../../fields/TextField.tsx';
 

@@ -1,9 +1,10 @@
 import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { pacePoints, wantedLength } from '@caesura/core/layout';
-import type { Line, Plan } from '@caesura/core/plan';
+import type { Line } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { CaesuraError, frames, instantOfFrame, toNumber } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
-import { percentOn } from '../../marks/place.ts';
+import { percentOn } from '../../components/place.ts';
 
 /** Lengths at the lower and the upper edge of the curve, in frames; between them in equal ratios. */
 const [SLOWEST, QUICKEST] = [240, 3];
@@ -15,7 +16,8 @@ const PLACES = 60;
 /** How far down a length is drawn, 0–1. */
 const downOf = (length: number): number =>
   Math.min(1, Math.max(0, Math.log(length / QUICKEST) / Math.log(SLOWEST / QUICKEST)));
-const lengthAt = (down: number): number => QUICKEST * (SLOWEST / QUICKEST) ** Math.min(1, Math.max(0, down));
+const lengthAt = (down: number): number =>
+  QUICKEST * (SLOWEST / QUICKEST) ** Math.min(1, Math.max(0, down));
 
 /** Everything the curve needs of a plan, worked out once for all lines. */
 export function usePace(plan: Plan) {
@@ -79,7 +81,10 @@ export function PaceCurve({
             key={point.frame}
             type="button"
             className="pace-point"
-            style={{ left: `${percentOn(line, timeOf(point.frame))}%`, top: `${100 * downOf(length)}%` }}
+            style={{
+              left: `${percentOn(line, timeOf(point.frame))}%`,
+              top: `${100 * downOf(length)}%`,
+            }}
             aria-label={`Wanted length at frame ${point.frame}, ${length} frames`}
             title={`${length} f from frame ${point.frame}; drag, or ↑ ↓`}
             onPointerDown={(event) => {

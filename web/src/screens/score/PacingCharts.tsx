@@ -11,7 +11,8 @@ import {
   YAxis,
 } from 'recharts';
 import { wantedLength } from '@caesura/core/layout';
-import type { Plan, ShotFacts } from '@caesura/core/plan';
+import type { Plan } from '@caesura/core/plan';
+import type { ShotFacts } from '@caesura/core/film';
 import { CaesuraError } from '@caesura/core/time';
 import { clock } from '../../app/format.ts';
 import { averageLength, distribution } from './pacing-figures.ts';
@@ -45,18 +46,28 @@ export default function PacingCharts({ plan, shots }: { plan: Plan; shots: reado
     <div className="pacing-charts">
       <p>
         Average shot length <b className="figures">{average.toFixed(2)} f</b>,{' '}
-        <span className="figures">{((average * plan.rate.den) / plan.rate.num).toFixed(3)} s</span>; the middle one{' '}
-        <b className="figures">{middle} f</b>; shortest <span className="figures">{Math.min(...lengths)} f</span>,
-        longest <span className="figures">{Math.max(...lengths)} f</span>.
+        <span className="figures">{((average * plan.rate.den) / plan.rate.num).toFixed(3)} s</span>;
+        the middle one <b className="figures">{middle} f</b>; shortest{' '}
+        <span className="figures">{Math.min(...lengths)} f</span>, longest{' '}
+        <span className="figures">{Math.max(...lengths)} f</span>.
       </p>
       <h3>Length of shots over the film, frames; the pace as a thin line</h3>
       <div className="chart" role="img" aria-label="Length of shots over the film against the pace">
         <ResponsiveContainer width="100%" height={230}>
           <ComposedChart data={over} margin={{ top: 8, right: 16, bottom: 4, left: 0 }}>
             <CartesianGrid vertical={false} />
-            <XAxis dataKey="at" type="number" domain={[0, 'dataMax']} tickFormatter={clock} stroke="var(--secondary)" />
+            <XAxis
+              dataKey="at"
+              type="number"
+              domain={[0, 'dataMax']}
+              tickFormatter={clock}
+              stroke="var(--secondary)"
+            />
             <YAxis stroke="var(--secondary)" width={44} />
-            <Tooltip labelFormatter={(at) => clock(Number(at))} formatter={(value) => `${String(value)} f`} />
+            <Tooltip
+              labelFormatter={(at) => clock(Number(at))}
+              formatter={(value) => `${String(value)} f`}
+            />
             <Line
               name="length"
               type="stepAfter"

@@ -1,13 +1,14 @@
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import type { Stretch } from '@caesura/core/layout';
-import { takeScore, takeStretch, type Plan } from '@caesura/core/plan';
+import type { FilmRange } from '@caesura/core/layout';
+import { takeScore, takeRange } from '@caesura/core/edits';
+import type { Plan } from '@caesura/core/plan';
 import { compared } from '../../app/compare.ts';
 import { counted } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { useAppDispatch } from '../../app/store.ts';
-import { MiniScore } from '../../marks/MiniScore.tsx';
-import { Working } from '../../marks/Working.tsx';
+import { MiniScore } from '../../components/MiniScore.tsx';
+import { Working } from '../../components/Working.tsx';
 import type { Offer } from '../../workers/layout-worker.ts';
 import { pricesOf, sameAs } from './proposal-figures.ts';
 import type { Propose } from './use-propose.ts';
@@ -64,13 +65,13 @@ export function Proposals({
 }: {
   plan: Plan;
   /** Frames between which cuts are selected, to take only that part. */
-  selected: Stretch | null;
+  selected: FilmRange | null;
   propose: Propose;
 }) {
   const edit = useEdit();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const { offers, stretch, conflict, working, stop, clear } = propose;
+  const { offers, range, conflict, working, stop, clear } = propose;
   const progress = working && <Working {...working} onStop={stop} />;
   if (offers.length === 0) return progress ?? <WhyNone conflict={conflict} clear={clear} />;
   const places = new Map(plan.clips.map((c, i) => [c.id, i]));
@@ -79,7 +80,17 @@ export function Proposals({
       {progress}
       <section className="proposals" aria-label="Proposed layouts">
         {offers.map((offer) => {
-          const { leans, score, cuts, onCue, worstMilliseconds, landed, withMoment, faults, costs } = offer;
+          const {
+            leans,
+            score,
+            cuts,
+            onCue,
+            worstMilliseconds,
+            landed,
+            withMoment,
+            faults,
+            costs,
+          } = offer;
           const taken = plan.score === score;
           const first = offers[0]!;
           return (
@@ -98,7 +109,8 @@ export function Proposals({
               </p>
               <p className="reason">
                 Marked down for {pricesOf(costs)}.
-                {offer !== first && ` ${Math.round(100 * (1 - sameAs(score, first.score)))} % other than the first.`}
+                {offer !== first &&
+                  ` ${Math.round(100 * (1 - sameAs(score, first.score)))} % other than the first.`}
               </p>
               <Button
                 variant="outline-dark"
@@ -106,7 +118,7 @@ export function Proposals({
                 disabled={taken}
                 onClick={() =>
                   // What lies outside of a stretch may have been changed since.
-                  stretch ? edit('takeStretch', score, stretch.from, stretch.to) : edit('takeScore', score)
+                  range ? edit('takeRange', score, range.from, range.to) : edit('takeScore', score)
                 }
               >
                 {taken ? 'Taken' : 'Take'}
@@ -115,18 +127,20 @@ export function Proposals({
                 variant="link"
                 size="sm"
                 onClick={() => {
-                  const other = stretch ? takeStretch(plan, score, stretch.from, stretch.to) : takeScore(plan, score);
+                  const other = range
+                    ? takeRange(plan, score, range.from, range.to)
+                    : takeScore(plan, score);
                   dispatch(compared({ name: `“${LEANS[leans].name}”`, plan: other }));
                   void navigate('../rehearse');
                 }}
               >
                 Play against this
               </Button>
-              {selected && !stretch && plan.score && (
+              {selected && !range && plan.score && (
                 <Button
                   variant="outline-dark"
                   size="sm"
-                  onClick={() => edit('takeStretch', score, selected.from, selected.to)}
+                  onClick={() => edit('takeRange', score, selected.from, selected.to)}
                 >
                   Take the selected stretch
                 </Button>

@@ -4,8 +4,9 @@ import { Link } from 'react-router';
 import { joinsOf } from '@caesura/core/joins';
 import { accentFacts } from '@caesura/core/sound';
 import { OUTLINE_RATE } from '@caesura/core/listen';
-import { stretchOfShots } from '@caesura/core/layout';
-import { cuesOf, frameAtTime, partsOf, scoreLines, shotFacts, type Plan } from '@caesura/core/plan';
+import { rangeOfShots } from '@caesura/core/layout';
+import { cuesOf, frameAtTime, scoreLines, shotFacts } from '@caesura/core/film';
+import { partsOf, type Plan } from '@caesura/core/plan';
 import { frames, instantOfFrame, seconds, toNumber, type Frames } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import type { Click } from '../../sound/click.ts';
@@ -14,8 +15,8 @@ import { useOutline } from '../../app/use-media.ts';
 import { comesIn, filmRoute, usedFade } from '../../sound/film-route.ts';
 import { usePlayer } from '../../sound/use-player.ts';
 import { cutSelected, cutsSelected, placed } from '../../app/view.ts';
-import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
-import { usePlayMark } from '../../marks/use-play-mark.ts';
+import { LineList, type LineListHandle } from '../../components/LineList.tsx';
+import { usePlayMark } from '../../components/use-play-mark.ts';
 import { AtOtherRate } from './AtOtherRate.tsx';
 import { CutPanel } from './CutPanel.tsx';
 import { LayoutBar } from './LayoutBar.tsx';
@@ -25,7 +26,7 @@ import { useCutDrag } from './use-cut-drag.ts';
 import { useScoreKeys } from './use-score-keys.ts';
 import { WishesPanel } from './WishesPanel.tsx';
 import { usePropose } from './use-propose.ts';
-import { ScoreLine } from '../../marks/ScoreLine.tsx';
+import { ScoreLine } from '../../components/ScoreLine.tsx';
 import { ShotTable } from './ShotTable.tsx';
 
 // The charts come with a large package that no one else needs.
@@ -44,12 +45,16 @@ const timeOf = (frame: number, plan: Plan): number => toNumber(instantOfFrame(fr
 
 /** A click on every cut, for a play that starts at a time of the film. */
 const cutClicks = (plan: Plan, from: number): Click[] =>
-  (plan.score?.shots.slice(1) ?? []).map((s) => ({ after: timeOf(s.start, plan) - from, sound: 'beat' }));
+  (plan.score?.shots.slice(1) ?? []).map((s) => ({
+    after: timeOf(s.start, plan) - from,
+    sound: 'beat',
+  }));
 
 /** The outline of the music as the film has it: its parts one after the other. For drawing only. */
 function filmOutline(outline: Uint8Array | null, music: Plan['music']): Uint8Array | null {
   if (!outline || !music) return null;
-  const at = (sample: number) => 2 * Math.round((sample / music.analysis.sampleRate) * OUTLINE_RATE);
+  const at = (sample: number) =>
+    2 * Math.round((sample / music.analysis.sampleRate) * OUTLINE_RATE);
   const parts = partsOf(music).map(({ from, to }) => outline.subarray(at(from), at(to)));
   const joined = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
   let length = 0;
@@ -78,7 +83,10 @@ export default function ScoreScreen() {
   const pace = usePace(plan);
   const cues = useMemo(() => cuesOf(plan), [plan]);
   const shots = useMemo(() => shotFacts(plan), [plan]);
-  const joins = useMemo(() => joinsOf(plan, shots).filter((j) => j.before + j.after > 0), [plan, shots]);
+  const joins = useMemo(
+    () => joinsOf(plan, shots).filter((j) => j.before + j.after > 0),
+    [plan, shots],
+  );
   const accents = useMemo(() => accentFacts(plan, shots), [plan, shots]);
   /** Time of the film at which the play that is heard started. */
   const startedAt = useRef(0);
@@ -125,7 +133,9 @@ export default function ScoreScreen() {
     if (drag.dragged()) return;
     if (how === 'alone' || selected === null) return select(index);
     const [from, to] = [Math.min(selected, index), Math.max(selected, index)];
-    const range = Array.from({ length: to - from + 1 }, (_, i) => from + i).filter((c) => c > 0 || c === selected);
+    const range = Array.from({ length: to - from + 1 }, (_, i) => from + i).filter(
+      (c) => c > 0 || c === selected,
+    );
     const toggled = also.includes(index) ? also.filter((c) => c !== index) : [...also, index];
     dispatch(cutsSelected({ cut: selected, also: how === 'to' ? range : toggled }));
   };
@@ -137,9 +147,13 @@ export default function ScoreScreen() {
     list.current?.show(timeOf(shots[next]!.start, plan));
   };
   /** The shots between the first and the last selected cut; with one, the shot that starts there. */
-  const stretch = () => {
+  const range = () => {
     if (cuts.length === 0) return null;
-    return stretchOfShots(plan, cuts[0]!, Math.max(cuts[0]!, (cuts.length > 1 ? cuts.at(-1)! : cuts[0]! + 1) - 1));
+    return rangeOfShots(
+      plan,
+      cuts[0]!,
+      Math.max(cuts[0]!, (cuts.length > 1 ? cuts.at(-1)! : cuts[0]! + 1) - 1),
+    );
   };
   const step = (by: 1 | -1) => {
     if (last < 1) return;
@@ -178,7 +192,8 @@ export default function ScoreScreen() {
     else if (isCut) edit('nudgeCut', selected, by);
   };
   const remove = () => {
-    if (isCut && edit('removeCut', selected)) select(last === 1 ? null : Math.min(selected, last - 1));
+    if (isCut && edit('removeCut', selected))
+      select(last === 1 ? null : Math.min(selected, last - 1));
   };
   const lock = () => {
     if (isCut) edit('lockCut', selected, !shots[selected]!.shot.locked);
@@ -199,7 +214,7 @@ export default function ScoreScreen() {
   };
   const zoomBy = (by: 1 | -1) => setZoom((z) => Math.min(ZOOMS.length - 1, Math.max(0, z + by)));
   const relay = () => {
-    const between = stretch();
+    const between = range();
     if (between) propose.start(between);
   };
 
@@ -256,7 +271,7 @@ export default function ScoreScreen() {
             ))}
           </ButtonGroup>
         </LayoutBar>
-        <Proposals plan={plan} selected={cuts.length > 1 ? stretch() : null} propose={propose} />
+        <Proposals plan={plan} selected={cuts.length > 1 ? range() : null} propose={propose} />
         {!plan.score ? (
           <div className="empty">
             <h2>Not laid out yet</h2>

@@ -1,23 +1,17 @@
 import { useMemo, useState } from 'react';
 import { Button, ButtonGroup, Form } from 'react-bootstrap';
-import { choicesFor, type Choice, type SeenClip } from '@caesura/core/layout';
-import {
-  lengthContext,
-  longestShot,
-  speedsFor,
-  type Clip,
-  type Payer,
-  type Plan,
-  type ShotFacts,
-} from '@caesura/core/plan';
+import { choicesFor, type Choice, type MeasuredClip } from '@caesura/core/layout';
+import { lengthContext, speedsFor, type ShotFacts } from '@caesura/core/film';
+import { longestShot, type Payer } from '@caesura/core/edits';
+import type { Clip, Plan } from '@caesura/core/plan';
 import { compare, percent, rational, toNumber, toText, type Rational } from '@caesura/core/time';
 
 import { useEdit } from '../../app/hooks.ts';
-import { useSights } from '../../app/use-sight.ts';
+import { useClipAnalyses } from '../../app/use-clip-analysis.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
-import { FramePicture } from '../../marks/FramePicture.tsx';
+import { FramePicture } from '../../components/FramePicture.tsx';
 import { useProxy } from '../../proxy/use-proxy.ts';
 
 const PAYERS: Readonly<Record<Payer, string>> = {
@@ -36,11 +30,19 @@ function EndPictures({ clip, facts }: { clip: Clip; facts: ShotFacts }) {
   return (
     <div className="end-pictures">
       <figure>
-        <FramePicture reader={reader} frame={facts.sourceIn} label={`First frame shown, ${facts.sourceIn}`} />
+        <FramePicture
+          reader={reader}
+          frame={facts.sourceIn}
+          label={`First frame shown, ${facts.sourceIn}`}
+        />
         <figcaption className="figures">{facts.sourceIn}</figcaption>
       </figure>
       <figure>
-        <FramePicture reader={reader} frame={facts.sourceOut - 1} label={`Last frame shown, ${facts.sourceOut - 1}`} />
+        <FramePicture
+          reader={reader}
+          frame={facts.sourceOut - 1}
+          label={`Last frame shown, ${facts.sourceOut - 1}`}
+        />
         <figcaption className="figures">{facts.sourceOut - 1}</figcaption>
       </figure>
     </div>
@@ -57,27 +59,36 @@ function choiceText({ landed, speed, moving, sourceIn }: Choice): string {
 /** The ways to fill a shot, the best first. */
 function Choices({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
   const edit = useEdit();
-  const sightOf = useSights(plan.clips);
+  const clipAnalysisOf = useClipAnalyses(plan.clips);
   const [all, setAll] = useState(false);
   const choices = useMemo(
     () =>
-      choicesFor(plan, facts.index, (clip): SeenClip | null => {
-        const sight = sightOf(clip);
-        return sight && { frames: sight.frames, looks: sight.looks, activity: sight.activity };
+      choicesFor(plan, facts.index, (clip): MeasuredClip | null => {
+        const analysis = clipAnalysisOf(clip);
+        return (
+          analysis && {
+            frames: analysis.frames,
+            looks: analysis.looks,
+            activity: analysis.activity,
+          }
+        );
       }),
-    [plan, facts.index, sightOf],
+    [plan, facts.index, clipAnalysisOf],
   );
   const names = new Map(plan.clips.map((c) => [c.id, c.name]));
   const { shot } = facts;
   // At first the best way of each clip, so that a clip with many moments does not hide the others.
-  const bestOfEach = choices.filter((c, i) => choices.findIndex((other) => other.clip === c.clip) === i);
+  const bestOfEach = choices.filter(
+    (c, i) => choices.findIndex((other) => other.clip === c.clip) === i,
+  );
   return (
     <>
       <h3>What fits here, the best first</h3>
       <ol className="choices">
         {(all ? choices : bestOfEach.slice(0, FEW)).map((choice) => {
           const { clip, sourceIn, speed } = choice;
-          const shown = shot.clip === clip && shot.sourceIn === sourceIn && compare(facts.speed, speed) === 0;
+          const shown =
+            shot.clip === clip && shot.sourceIn === sourceIn && compare(facts.speed, speed) === 0;
           return (
             <li key={`${clip} ${sourceIn} ${toText(speed)}`}>
               <button
@@ -122,8 +133,10 @@ export function ShotPanel({
   const { index, clip, length, speed, shot } = facts;
   const longest = longestShot(plan, index);
   const setSpeed = (text: string) => {
-    const chosen = clip && speedsFor(clip, plan.rate, [speed]).find((s: Rational) => toText(s) === text);
-    if (chosen) edit('showInShot', index, { clip: shot.clip, sourceIn: shot.sourceIn, speed: chosen });
+    const chosen =
+      clip && speedsFor(clip, plan.rate, [speed]).find((s: Rational) => toText(s) === text);
+    if (chosen)
+      edit('showInShot', index, { clip: shot.clip, sourceIn: shot.sourceIn, speed: chosen });
   };
   return (
     <section aria-label={`Shot ${index + 1}`}>
@@ -191,10 +204,18 @@ export function ShotPanel({
         onCommit={(place) => edit('moveShot', index, place - 1)}
       />
       <div className="buttons">
-        <Button variant="outline-dark" disabled={index === 0} onClick={() => edit('swapShots', index, index - 1)}>
+        <Button
+          variant="outline-dark"
+          disabled={index === 0}
+          onClick={() => edit('swapShots', index, index - 1)}
+        >
           Swap with earlier
         </Button>
-        <Button variant="outline-dark" disabled={index === last} onClick={() => edit('swapShots', index, index + 1)}>
+        <Button
+          variant="outline-dark"
+          disabled={index === last}
+          onClick={() => edit('swapShots', index, index + 1)}
+        >
           Swap with later
         </Button>
         <Button variant="outline-dark" onClick={onSplit} title="Split the shot at the position (S)">

@@ -11,7 +11,8 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { csvLine } from '@caesura/core/handoff';
-import type { Plan, ShotFacts } from '@caesura/core/plan';
+import type { Plan } from '@caesura/core/plan';
+import type { ShotFacts } from '@caesura/core/film';
 import { percent, rateLabel, toNumber } from '@caesura/core/time';
 import { counted, signed, timecodeAt } from '../../app/format.ts';
 import { noticed, problem } from '../../app/notices.ts';
@@ -34,7 +35,11 @@ function columnsOf(plan: Plan) {
       ...shown((f) => f.clip?.name ?? 'No clip'),
     }),
     column.accessor('start', { header: 'Start', ...shown((f) => String(f.start)) }),
-    column.accessor((f) => f.start, { id: 'timecode', header: 'Timecode', ...shown((f) => timecodeAt(f.start, plan)) }),
+    column.accessor((f) => f.start, {
+      id: 'timecode',
+      header: 'Timecode',
+      ...shown((f) => timecodeAt(f.start, plan)),
+    }),
     column.accessor('length', { header: 'Frames', ...shown((f) => String(f.length)) }),
     column.accessor((f) => f.landing?.cue.frame ?? -1, {
       id: 'on',
@@ -53,8 +58,14 @@ function columnsOf(plan: Plan) {
       header: 'Off, f',
       ...shown(({ landing }) => (landing ? signed(landing.offsetFrames, 2) : '')),
     }),
-    column.accessor('sourceIn', { header: 'Source in', ...shown((f) => (f.clip ? String(f.sourceIn) : '')) }),
-    column.accessor('sourceOut', { header: 'Source out', ...shown((f) => (f.clip ? String(f.sourceOut) : '')) }),
+    column.accessor('sourceIn', {
+      header: 'Source in',
+      ...shown((f) => (f.clip ? String(f.sourceIn) : '')),
+    }),
+    column.accessor('sourceOut', {
+      header: 'Source out',
+      ...shown((f) => (f.clip ? String(f.sourceOut) : '')),
+    }),
     column.accessor((f) => toNumber(f.speed), {
       id: 'speed',
       header: 'Speed',
@@ -102,7 +113,9 @@ export function ShotTable({
     onSortingChange: setSorting,
     onGlobalFilterChange: setFilter,
     globalFilterFn: (row, _column, text: string) =>
-      columns.some((c) => textOf(c.meta, row.original).toLowerCase().includes(text.trim().toLowerCase())),
+      columns.some((c) =>
+        textOf(c.meta, row.original).toLowerCase().includes(text.trim().toLowerCase()),
+      ),
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
     getFilteredRowModel: getFilteredRowModel(),
@@ -123,7 +136,10 @@ export function ShotTable({
     const lines = rows.map((row) => columns.map((c) => textOf(c.meta, row.original)));
     const text = [columns.map((c) => c.header as string), ...lines].map(csvLine).join('');
     navigator.clipboard.writeText(text).then(
-      () => dispatch(noticed({ kind: 'done', message: `${counted(rows.length, 'row')} were copied as CSV.` })),
+      () =>
+        dispatch(
+          noticed({ kind: 'done', message: `${counted(rows.length, 'row')} were copied as CSV.` }),
+        ),
       (error: unknown) => dispatch(problem(error)),
     );
   };
@@ -161,9 +177,15 @@ export function ShotTable({
                     <th
                       key={header.id}
                       scope="col"
-                      aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+                      aria-sort={
+                        sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'
+                      }
                     >
-                      <button type="button" className="sorter" onClick={header.column.getToggleSortingHandler()}>
+                      <button
+                        type="button"
+                        className="sorter"
+                        onClick={header.column.getToggleSortingHandler()}
+                      >
                         {flexRender(header.column.columnDef.header, header.getContext())}
                         {sorted === 'asc' ? ' ↑' : sorted === 'desc' ? ' ↓' : ''}
                       </button>
@@ -186,9 +208,13 @@ export function ShotTable({
                   className={shot === selected ? 'is-chosen' : undefined}
                   onClick={() => onSelect(shot)}
                 >
-                  <th scope="row">{flexRender(first!.column.columnDef.cell, first!.getContext())}</th>
+                  <th scope="row">
+                    {flexRender(first!.column.columnDef.cell, first!.getContext())}
+                  </th>
                   {cells.map((cell) => (
-                    <td key={cell.id}>{flexRender(cell.column.columnDef.cell, cell.getContext())}</td>
+                    <td key={cell.id}>
+                      {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                    </td>
                   ))}
                 </tr>
               );

@@ -1,16 +1,8 @@
 import { useMemo } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { limitsOf, pacePoints, parsePace } from '@caesura/core/layout';
-import {
-  cuesOf,
-  landingOf,
-  lengthContext,
-  TERMS,
-  type Clip,
-  type Pacing,
-  type Plan,
-  type Term,
-} from '@caesura/core/plan';
+import { cuesOf, landingOf, lengthContext } from '@caesura/core/film';
+import { TERMS, type Clip, type Pacing, type Plan, type Term } from '@caesura/core/plan';
 import { frames, parseLength, type Frames } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
@@ -99,12 +91,17 @@ function PacingChoice({ plan }: { plan: Plan }) {
               maxLength={40}
               check={(text) => void parsePace(text, context)}
               onCommit={(text) =>
-                set({ ...pacing, paces: pacing.paces.map((p, k) => (k === i ? { at: p.at, pace: text } : p)) })
+                set({
+                  ...pacing,
+                  paces: pacing.paces.map((p, k) => (k === i ? { at: p.at, pace: text } : p)),
+                })
               }
             />
           ))
         ))}
-      {pacing.kind === 'drawn' && <p>Drag the points of the curve over the lines, up for shorter shots.</p>}
+      {pacing.kind === 'drawn' && (
+        <p>Drag the points of the curve over the lines, up for shorter shots.</p>
+      )}
     </>
   );
 }
@@ -135,7 +132,9 @@ function LimitField({ plan, which }: { plan: Plan; which: 'shortest' | 'longest'
       value={given === null ? '' : String(given)}
       also={given === null ? <span className="figures">{follows ?? '–'} f</span> : null}
       check={(text) => void (text.trim() && parseLength(text, context))}
-      onCommit={(text) => edit('changeWishes', { [which]: text.trim() ? parseLength(text, context).frames : null })}
+      onCommit={(text) =>
+        edit('changeWishes', { [which]: text.trim() ? parseLength(text, context).frames : null })
+      }
     />
   );
 }
@@ -166,7 +165,13 @@ function Runs({ plan, frame }: { plan: Plan; frame: number }) {
             context={context}
             onCommit={(end) => change(i, { end })}
           />
-          <WholeField label="Shots" value={run.shots} least={1} most={200} onCommit={(shots) => change(i, { shots })} />
+          <WholeField
+            label="Shots"
+            value={run.shots}
+            least={1}
+            most={200}
+            onCommit={(shots) => change(i, { shots })}
+          />
           <LengthField
             label="Each"
             value={run.each}
@@ -174,7 +179,11 @@ function Runs({ plan, frame }: { plan: Plan; frame: number }) {
             context={context}
             onCommit={(each) => change(i, { each })}
           />
-          <Button variant="outline-dark" size="sm" onClick={() => set(bursts.filter((_, k) => k !== i))}>
+          <Button
+            variant="outline-dark"
+            size="sm"
+            onClick={() => set(bursts.filter((_, k) => k !== i))}
+          >
             Remove
           </Button>
         </div>
@@ -184,7 +193,11 @@ function Runs({ plan, frame }: { plan: Plan; frame: number }) {
         size="sm"
         disabled={frame < 24}
         onClick={() => set([...bursts, { end: frames(frame), shots: 4, each: frames(5) }])}
-        title={frame < 24 ? 'Go to the frame it is to end on first' : 'Four shots of 5 frames, the last ending here'}
+        title={
+          frame < 24
+            ? 'Go to the frame it is to end on first'
+            : 'Four shots of 5 frames, the last ending here'
+        }
       >
         Add a run that ends at the position
       </Button>
@@ -195,10 +208,10 @@ function Runs({ plan, frame }: { plan: Plan; frame: number }) {
 /** The clip that opens or closes. */
 function End({ plan, which }: { plan: Plan; which: 'first' | 'last' }) {
   const edit = useEdit();
-  const of = Object.fromEntries([['', 'any'], ...plan.clips.map((c: Clip) => [c.id, c.name])]) as Record<
-    string,
-    string
-  >;
+  const of = Object.fromEntries([
+    ['', 'any'],
+    ...plan.clips.map((c: Clip) => [c.id, c.name]),
+  ]) as Record<string, string>;
   return (
     <Choose
       label={which === 'first' ? 'Opens' : 'Closes'}
@@ -210,7 +223,15 @@ function End({ plan, which }: { plan: Plan; which: 'first' | 'last' }) {
 }
 
 /** Everything a layout is to be like: pace, limits, order, clips, and how much each term counts. */
-export function WishesPanel({ plan, frame, cut }: { plan: Plan; frame: number; cut: number | null }) {
+export function WishesPanel({
+  plan,
+  frame,
+  cut,
+}: {
+  plan: Plan;
+  frame: number;
+  cut: number | null;
+}) {
   const edit = useEdit();
   const { wishes } = plan;
   const context = lengthContext(plan);
@@ -259,7 +280,9 @@ export function WishesPanel({ plan, frame, cut }: { plan: Plan; frame: number; c
               value={value}
               aria-label={TERM_NAMES[term]}
               onChange={(event) =>
-                edit('changeWishes', { weights: { ...wishes.weights, [term]: Number(event.target.value) } })
+                edit('changeWishes', {
+                  weights: { ...wishes.weights, [term]: Number(event.target.value) },
+                })
               }
             />
             <span className="figures">× {value}</span>

@@ -1,10 +1,18 @@
 import { expect, it } from 'vitest';
-import type { Cue } from '@caesura/core/plan';
+import type { Cue } from '@caesura/core/film';
 import { frameRate, frames, rational } from '@caesura/core/time';
 import { frameFor } from './drag-frame.ts';
 
 const cueAt = (frame: number): Cue => ({
-  ...{ kind: 'beat', at: rational(frame, 24), frame: frames(frame), bar: 1, beat: 1, strength: 1, confidence: 1 },
+  ...{
+    kind: 'beat',
+    at: rational(frame, 24),
+    frame: frames(frame),
+    bar: 1,
+    beat: 1,
+    strength: 1,
+    confidence: 1,
+  },
   sound: 'music',
 });
 const cues = [12, 24, 36, 48].map(cueAt);

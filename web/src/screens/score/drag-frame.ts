@@ -1,4 +1,5 @@
-import { nearestCueIndex, type Cue, type Plan } from '@caesura/core/plan';
+import { nearestCueIndex, type Cue } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { frames } from '@caesura/core/time';
 
 /** The frame under the pointer for a cut: that of the nearest cue inside its limits, or exactly there when free. */

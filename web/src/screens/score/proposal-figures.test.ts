@@ -5,7 +5,12 @@ import { pricesOf, sameAs } from './proposal-figures.ts';
 
 const score = (...shots: [start: number, clip: string][]): Score => ({
   length: frames(100),
-  shots: shots.map(([start, clip], i) => ({ id: `s${i}`, start: frames(start), clip, sourceIn: sourceFrames(0) })),
+  shots: shots.map(([start, clip], i) => ({
+    id: `s${i}`,
+    start: frames(start),
+    clip,
+    sourceIn: sourceFrames(0),
+  })),
 });
 
 it('two scores are the same as far as they show the same clips between the same cuts', () => {

@@ -1,8 +1,10 @@
 import { useRef, type PointerEvent, type RefObject } from 'react';
-import { cutLimits, landingOf, type Cue, type Plan } from '@caesura/core/plan';
+import { cutLimits } from '@caesura/core/edits';
+import { landingOf, type Cue } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import { instantOfFrame, toNumber, type Frames } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
-import type { LineListHandle } from '../../marks/LineList.tsx';
+import type { LineListHandle } from '../../components/LineList.tsx';
 import { frameFor } from './drag-frame.ts';
 
 /** Pixels that the pointer goes before a press is a drag. */
@@ -26,7 +28,11 @@ export function useCutDrag(
     const limits = cutLimits(plan, cut);
     let frame: Frames | null = null;
     const move = (event: globalThis.PointerEvent) => {
-      if (!moved.current && Math.hypot(event.clientX - press.clientX, event.clientY - press.clientY) < FROM) return;
+      if (
+        !moved.current &&
+        Math.hypot(event.clientX - press.clientX, event.clientY - press.clientY) < FROM
+      )
+        return;
       moved.current = true;
       const at = list.current?.timeUnder(event.clientX, event.clientY) ?? null;
       if (at === null) return;
@@ -34,7 +40,10 @@ export function useCutDrag(
       const landing = landingOf(frame, cues, plan);
       const off = landing && !landing.onCue ? ` · ${signed(landing.offsetFrames, 1)} f off` : '';
       const [before, after] = [frame - limits.from + 1, limits.to - frame + 1];
-      list.current?.dragMark(toNumber(instantOfFrame(frame, plan.rate)), `${frame} · ${before} | ${after} f${off}`);
+      list.current?.dragMark(
+        toNumber(instantOfFrame(frame, plan.rate)),
+        `${frame} · ${before} | ${after} f${off}`,
+      );
     };
     const end = (event: globalThis.PointerEvent | KeyboardEvent) => {
       if (event instanceof KeyboardEvent && event.key !== 'Escape') return;

@@ -1,30 +1,30 @@
 import { proxy } from 'comlink';
 import { useState } from 'react';
-import type { Conflict, SeenClip, Stretch } from '@caesura/core/layout';
+import type { Conflict, MeasuredClip, FilmRange } from '@caesura/core/layout';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
-import { useSights } from '../../app/use-sight.ts';
+import { useClipAnalyses } from '../../app/use-clip-analysis.ts';
 import { useTask, type Task } from '../../app/use-task.ts';
 import type { LayoutWorker, Offer } from '../../workers/layout-worker.ts';
 import { startLayoutWorker } from '../../workers/start.ts';
 import { inWorker } from '../../workers/task.ts';
 
 /** What was found last, and the plan of which there was nothing to find. */
-interface Found extends Pick<Propose, 'offers' | 'stretch' | 'conflict'> {
+interface Found extends Pick<Propose, 'offers' | 'range' | 'conflict'> {
   readonly of: Plan | null;
 }
 
-const NOTHING: Found = { offers: [], stretch: null, conflict: null, of: null };
+const NOTHING: Found = { offers: [], range: null, conflict: null, of: null };
 
 /** Layouts that are offered, and how they come about. */
 export interface Propose {
   readonly offers: readonly Offer[];
   /** The stretch that they differ in; null for the whole film. */
-  readonly stretch: Stretch | null;
+  readonly range: FilmRange | null;
   /** Why there are none; only while the plan is as it was, since mends are of that. */
   readonly conflict: Conflict | null;
   readonly working: Task['working'];
-  readonly start: (stretch?: Stretch) => void;
+  readonly start: (range?: FilmRange) => void;
   readonly stop: () => void;
   readonly clear: () => void;
 }
@@ -41,21 +41,26 @@ const NO_LAYOUT = [
  * there are none it looks for the reason. Those of another length than the target are no longer offered.
  */
 export function usePropose(plan: Plan): Propose {
-  const sightOf = useSights(plan.clips);
+  const clipAnalysisOf = useClipAnalyses(plan.clips);
   const { working, run, stop } = useTask();
   const [found, setFound] = useState<Found>(NOTHING);
-  const start = (stretch?: Stretch) =>
+  const start = (range?: FilmRange) =>
     run(async (onStage, signal) => {
       onStage(WEIGHING, 0);
       setFound(NOTHING);
-      const between = stretch ?? null;
-      const seen: Record<string, SeenClip> = {};
+      const between = range ?? null;
+      const seen: Record<string, MeasuredClip> = {};
       for (const clip of plan.clips) {
-        const sight = sightOf(clip);
-        if (sight) seen[clip.id] = { frames: sight.frames, looks: sight.looks, activity: sight.activity };
+        const analysis = clipAnalysisOf(clip);
+        if (analysis)
+          seen[clip.id] = {
+            frames: analysis.frames,
+            looks: analysis.looks,
+            activity: analysis.activity,
+          };
       }
       const show = (offers: readonly Offer[]) => {
-        if (!signal.aborted) setFound({ ...NOTHING, offers, stretch: between });
+        if (!signal.aborted) setFound({ ...NOTHING, offers, range: between });
       };
       const offers = await inWorker<LayoutWorker, Offer[]>(
         startLayoutWorker,
@@ -87,7 +92,7 @@ export function usePropose(plan: Plan): Propose {
       setFound({ ...NOTHING, conflict, of: plan });
     });
   return {
-    stretch: found.stretch,
+    range: found.range,
     conflict: found.of === plan ? found.conflict : null,
     offers: found.offers.filter(({ score }) => score.length === plan.target),
     working,

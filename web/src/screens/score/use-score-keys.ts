@@ -32,7 +32,13 @@ export function useScoreKeys(acts: ScoreActs): void {
     twoKeys('cut', ...UP_AND_DOWN, acts.byCut),
     twoKeys('move to cue', ['bracketleft', '['], ['bracketright', ']'], acts.toCue),
     twoKeys('nudge', ['shift+arrowleft', 'Shift ←'], ['shift+arrowright', 'Shift →'], acts.nudge),
-    twoKeys('select more cuts', ['shift+arrowup', 'Shift ↑'], ['shift+arrowdown', 'Shift ↓'], acts.extend, false),
+    twoKeys(
+      'select more cuts',
+      ['shift+arrowup', 'Shift ↑'],
+      ['shift+arrowdown', 'Shift ↓'],
+      acts.extend,
+      false,
+    ),
     { label: 'split', footer: true, keys: [{ combo: 's', cap: 'S', run: acts.split }] },
     { label: 'lock the cut', footer: true, keys: [{ combo: 'l', cap: 'L', run: acts.lock }] },
     {
@@ -51,8 +57,17 @@ export function useScoreKeys(acts: ScoreActs): void {
       acts.lengthen,
       false,
     ),
-    twoKeys('swap with the shot before, after', ['alt+arrowup', 'Alt ↑'], ['alt+arrowdown', 'Alt ↓'], acts.swap, false),
-    { label: 'propose the selected stretch anew', keys: [{ combo: 'r', cap: 'R', run: acts.relay }] },
+    twoKeys(
+      'swap with the shot before, after',
+      ['alt+arrowup', 'Alt ↑'],
+      ['alt+arrowdown', 'Alt ↓'],
+      acts.swap,
+      false,
+    ),
+    {
+      label: 'propose the selected stretch anew',
+      keys: [{ combo: 'r', cap: 'R', run: acts.relay }],
+    },
     twoKeys('zoom', ...ZOOM_KEYS, acts.zoom),
     {
       label: 'remove the cut',

@@ -1,11 +1,12 @@
-import { partsOf, usedPlaces, type Line, type Plan } from '@caesura/core/plan';
+import { partsOf, usedPlaces, type Plan } from '@caesura/core/plan';
+import type { Line } from '@caesura/core/film';
 import type { AccentFacts } from '@caesura/core/sound';
 import { instantOfFrame, samples, seconds, toNumber } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
 import { useOutline } from '../../app/use-media.ts';
-import { Hairpin } from '../../marks/Hairpin.tsx';
-import { percentOn, stretchOn } from '../../marks/place.ts';
-import { Wave } from '../../marks/Wave.tsx';
+import { Hairpin } from '../../components/Hairpin.tsx';
+import { percentOn, rangeOn } from '../../components/place.ts';
+import { Wave } from '../../components/Wave.tsx';
 
 /** The wave of the music over a stretch of the film, part by part. */
 function MusicWave({ plan, line }: { plan: Plan; line: Line }) {
@@ -24,7 +25,10 @@ function MusicWave({ plan, line }: { plan: Plan; line: Line }) {
       <div
         key={before}
         className="wave-part"
-        style={{ left: `${percentOn(line, left)}%`, width: `${(100 * (right - left)) / line.span}%` }}
+        style={{
+          left: `${percentOn(line, left)}%`,
+          width: `${(100 * (right - left)) / line.span}%`,
+        }}
       >
         <Wave
           outline={outline}
@@ -44,7 +48,7 @@ function EffectRow({ facts, line, chosen }: { facts: AccentFacts; line: Line; ch
   // A bed begins with its first audible sample; all others lie by their peak.
   const [sample, at] = accent.kind === 'bed' ? [measure.from, starts] : [measure.peak, peaks];
   const [from, to] = [Math.max(line.from, starts), Math.min(line.to, ends)];
-  const seen = stretchOn(line, from, to);
+  const seen = rangeOn(line, from, to);
   const inFile = (t: number) => seconds(sample / sampleRate + (t - at) * rate);
   return (
     <div className={`effect-row${chosen ? ' is-chosen' : ''}${accent.off ? ' is-out' : ''}`}>
@@ -52,7 +56,12 @@ function EffectRow({ facts, line, chosen }: { facts: AccentFacts; line: Line; ch
         <div className="effect-sound" style={{ left: `${seen.left}%`, width: `${seen.width}%` }}>
           <Wave
             outline={outline}
-            line={{ ...line, from: inFile(from), to: inFile(to), span: seconds((to - from) * rate) }}
+            line={{
+              ...line,
+              from: inFile(from),
+              to: inFile(to),
+              span: seconds((to - from) * rate),
+            }}
             offset={0}
           />
         </div>

@@ -4,9 +4,9 @@ import { counted } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { useOutline } from '../../app/use-media.ts';
 import type { Task } from '../../app/use-task.ts';
-import { FileButton } from '../../marks/DropArea.tsx';
-import { Wave } from '../../marks/Wave.tsx';
-import { Working } from '../../marks/Working.tsx';
+import { FileButton } from '../../components/DropArea.tsx';
+import { Wave } from '../../components/Wave.tsx';
+import { Working } from '../../components/Working.tsx';
 import { seconds } from '@caesura/core/time';
 import { TextField } from '../../fields/TextField.tsx';
 import { bringEffect, kitFile, kitLeft, nameOfFile } from './bring-effect.ts';
@@ -14,7 +14,8 @@ import { bringEffect, kitFile, kitLeft, nameOfFile } from './bring-effect.ts';
 /** Sound files that are offered for choosing. */
 const ACCEPT = '.wav,.mp3,.flac,.ogg,.opus,.m4a,.aac,.webm,audio/*';
 
-const milliseconds = (samples: number, { sampleRate }: Effect) => Math.round((1000 * samples) / sampleRate);
+const milliseconds = (samples: number, { sampleRate }: Effect) =>
+  Math.round((1000 * samples) / sampleRate);
 
 function EffectCard({ plan, effect }: { plan: Plan; effect: Effect }) {
   const edit = useEdit();
@@ -24,16 +25,25 @@ function EffectCard({ plan, effect }: { plan: Plan; effect: Effect }) {
   const lasts = seconds(length / sampleRate);
   return (
     <li className="effect">
-      <TextField label="Name" value={effect.name} onCommit={(name) => edit('renameEffect', effect.id, name)} />
+      <TextField
+        label="Name"
+        value={effect.name}
+        onCommit={(name) => edit('renameEffect', effect.id, name)}
+      />
       <div className="effect-wave">
         {outline && (
-          <Wave outline={outline} line={{ from: seconds(0), to: lasts, span: lasts, bar: null, bars: [] }} offset={0} />
+          <Wave
+            outline={outline}
+            line={{ from: seconds(0), to: lasts, span: lasts, bar: null, bars: [] }}
+            offset={0}
+          />
         )}
         <i style={{ left: `${(100 * measure.peak) / length}%` }} title="Peak" />
       </div>
       <p className="figures">
         rises {milliseconds(measure.peak - measure.from, effect)} ms · falls{' '}
-        {milliseconds(measure.to - measure.peak, effect)} ms · {measure.loudness?.toFixed(1).replace('-', '−')} LUFS
+        {milliseconds(measure.to - measure.peak, effect)} ms ·{' '}
+        {measure.loudness?.toFixed(1).replace('-', '−')} LUFS
       </p>
       <p>
         {effect.fileName} · {used === 0 ? 'not used' : `used ${counted(used, 'time')}`}{' '}
@@ -73,7 +83,10 @@ export function EffectFiles({ plan, task }: { plan: Plan; task: Task }) {
                 task.run(async (onStage, signal) => {
                   for (const [i, made] of left.entries()) {
                     onStage('Making the kit', i / left.length);
-                    edit('addEffect', await bringEffect(await kitFile(made), made.name, () => undefined, signal));
+                    edit(
+                      'addEffect',
+                      await bringEffect(await kitFile(made), made.name, () => undefined, signal),
+                    );
                   }
                 })
               }
@@ -93,12 +106,19 @@ export function EffectFiles({ plan, task }: { plan: Plan; task: Task }) {
 }
 
 /** Brings files in as effects, one after the other. */
-export function bringFiles(files: readonly File[], task: Task, edit: ReturnType<typeof useEdit>): void {
+export function bringFiles(
+  files: readonly File[],
+  task: Task,
+  edit: ReturnType<typeof useEdit>,
+): void {
   task.run(async (onStage, signal) => {
     for (const file of files) {
       const what = `Measuring ${file.name}`;
       onStage(what, 0);
-      edit('addEffect', await bringEffect(file, nameOfFile(file.name), (done) => onStage(what, done), signal));
+      edit(
+        'addEffect',
+        await bringEffect(file, nameOfFile(file.name), (done) => onStage(what, done), signal),
+      );
     }
   });
 }

@@ -1,4 +1,5 @@
-import { soundsOf, type Plan, type Sound } from '@caesura/core/plan';
+import { soundsOf } from '@caesura/core/film';
+import type { Plan, Sound } from '@caesura/core/plan';
 import { samples } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { NumberField } from '../../fields/NumberField.tsx';
@@ -31,7 +32,9 @@ function SoundFields({ sound }: { sound: Sound }) {
           least={0}
           most={600}
           by={0.5}
-          onCommit={(lasts) => edit('fadeSound', sound.id, { [which]: samples(Math.round(lasts * sampleRate)) })}
+          onCommit={(lasts) =>
+            edit('fadeSound', sound.id, { [which]: samples(Math.round(lasts * sampleRate)) })
+          }
         />
       ))}
     </section>

@@ -3,7 +3,7 @@ import { Button, Tab, Tabs } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { Pause, Play } from 'lucide-react';
 import { joinsOf } from '@caesura/core/joins';
-import { scoreLines, shotFacts, wholeFilm, type Line } from '@caesura/core/plan';
+import { scoreLines, shotFacts, wholeFilm, type Line } from '@caesura/core/film';
 import { accentFacts, SUMMED } from '@caesura/core/sound';
 import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
 import { useFaults } from '../../app/faults.ts';
@@ -12,20 +12,20 @@ import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useTask } from '../../app/use-task.ts';
 import { cutSelected, placed } from '../../app/view.ts';
-import { CutList } from '../../marks/CutList.tsx';
-import { DropArea } from '../../marks/DropArea.tsx';
-import { Hairpin } from '../../marks/Hairpin.tsx';
-import { LayOutFirst } from '../../marks/LayOutFirst.tsx';
-import { LineList, type LineListHandle } from '../../marks/LineList.tsx';
-import { percentOn } from '../../marks/place.ts';
+import { CutList } from '../../components/CutList.tsx';
+import { DropArea } from '../../components/DropArea.tsx';
+import { Hairpin } from '../../components/Hairpin.tsx';
+import { LayOutFirst } from '../../components/LayOutFirst.tsx';
+import { LineList, type LineListHandle } from '../../components/LineList.tsx';
+import { percentOn } from '../../components/place.ts';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
-import { orderOf } from '../../rehearse/what-plays.ts';
-import { FaultMends } from '../../marks/FaultMends.tsx';
-import { AccentFields } from './AccentFields.tsx';
+import { playRangeOf } from '../../rehearse/play-ranges.ts';
+import { FaultMends } from '../../components/FaultMends.tsx';
+import { AccentFields } from './EffectFields.tsx';
 import { bringFiles, EffectFiles } from './EffectFiles.tsx';
 import { CutClose } from './CutClose.tsx';
 import { LinePanel } from './LinePanel.tsx';
-import { PutAccents } from './PutAccents.tsx';
+import { PutAccents } from './PutEffects.tsx';
 import { SumLine } from './SumLine.tsx';
 import { useSoundKeys } from './use-sound-keys.ts';
 
@@ -90,7 +90,9 @@ export default function SoundScreen() {
   const rehearsal = useRehearsal(canvas, plan, SUMMED, frame, onFrame);
   const still = rehearsal.state === 'still';
   const toggle = () =>
-    still ? rehearsal.play(orderOf('around', plan, frame, cutFrame ?? null, true), 1) : rehearsal.stop();
+    still
+      ? rehearsal.play(playRangeOf('around', plan, frame, cutFrame ?? null, true), 1)
+      : rehearsal.stop();
   const go = (to: number) => {
     if (to >= 1 && to <= last) void navigate(`../sound/${to}`);
   };
@@ -103,7 +105,8 @@ export default function SoundScreen() {
   useSoundKeys({
     play: toggle,
     byCut: (by) => go(cut + by),
-    byFrame: (by) => dispatch(placed(frames(Math.min(wholeFilm(plan).to - 1, Math.max(0, frame + by))))),
+    byFrame: (by) =>
+      dispatch(placed(frames(Math.min(wholeFilm(plan).to - 1, Math.max(0, frame + by))))),
     put: () => {
       if (effect) edit('putHit', effect.id, cut);
     },
@@ -114,7 +117,10 @@ export default function SoundScreen() {
       ),
     louder: (by) => {
       const loudest = here.at(-1);
-      if (loudest) edit('changeAccent', loudest.accent.id, { gain: Math.round(10 * (loudest.gain + by)) / 10 });
+      if (loudest)
+        edit('changeAccent', loudest.accent.id, {
+          gain: Math.round(10 * (loudest.gain + by)) / 10,
+        });
     },
     onOff: () => {
       const accent = here.at(-1)?.accent;
@@ -122,7 +128,8 @@ export default function SoundScreen() {
     },
   });
 
-  if (cutFrame === undefined || last < 1) return <LayOutFirst title="No cuts yet" why="Effects are put at cuts." />;
+  if (cutFrame === undefined || last < 1)
+    return <LayOutFirst title="No cuts yet" why="Effects are put at cuts." />;
   const rows = shots.slice(1).map(({ index }) => ({
     name:
       accents
@@ -144,14 +151,30 @@ export default function SoundScreen() {
             <span className="figures">
               {cutFrame} · {timecodeAt(cutFrame, plan)}
             </span>
-            <Button variant="dark" onClick={toggle} title={`${still ? 'Play around the cut' : 'Stop'} (space)`}>
+            <Button
+              variant="dark"
+              onClick={toggle}
+              title={`${still ? 'Play around the cut' : 'Stop'} (space)`}
+            >
               {still ? <Play size={16} /> : <Pause size={16} />}{' '}
               {rehearsal.state === 'loading' ? 'Making ready' : still ? 'Play around it' : 'Stop'}
             </Button>
-            <canvas ref={canvas} width={480} height={270} role="img" aria-label={`Frame ${frame} of the film`} />
+            <canvas
+              ref={canvas}
+              width={480}
+              height={270}
+              role="img"
+              aria-label={`Frame ${frame} of the film`}
+            />
           </div>
           <div className="close-frame">
-            <CutClose plan={plan} line={close} cuts={shots.slice(1).map((s) => s.start)} cut={cut} accents={accents} />
+            <CutClose
+              plan={plan}
+              line={close}
+              cuts={shots.slice(1).map((s) => s.start)}
+              cut={cut}
+              accents={accents}
+            />
             <i className="close-mark" ref={mark} hidden={still} />
           </div>
           {wrongHere.length > 0 && (

@@ -1,5 +1,6 @@
 import { Button } from 'react-bootstrap';
-import { frameAtTime, type Plan } from '@caesura/core/plan';
+import { frameAtTime } from '@caesura/core/film';
+import type { Plan } from '@caesura/core/plan';
 import type { Seconds } from '@caesura/core/time';
 import { timecodeAt } from '../../app/format.ts';
 import { useSum } from '../../rehearse/use-sum.ts';
@@ -18,7 +19,8 @@ export function SumLine({ plan, onPoint }: { plan: Plan; onPoint: (at: Seconds) 
         'All together: silence'
       ) : level ? (
         <>
-          All together {written(level.loudness)} LUFS, highest {written(level.top)} dB of full scale at{' '}
+          All together {written(level.loudness)} LUFS, highest {written(level.top)} dB of full scale
+          at{' '}
           <Button variant="link" size="sm" onClick={() => onPoint(level.topAt)}>
             {timecodeAt(frameAtTime(level.topAt, plan), plan)}
           </Button>

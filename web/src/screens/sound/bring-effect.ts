@@ -32,10 +32,12 @@ export async function bringEffect(
 }
 
 /** The name of an effect after its file: without its ending. */
-export const nameOfFile = (fileName: string): string => fileName.replace(/\.[^.]+$/, '') || fileName;
+export const nameOfFile = (fileName: string): string =>
+  fileName.replace(/\.[^.]+$/, '') || fileName;
 
 /** An effect of the kit as a file. */
-export const kitFile = ({ id, render }: KitEffect): Promise<File> => wavFile(`${id}.wav`, render(), MIX_RATE);
+export const kitFile = ({ id, render }: KitEffect): Promise<File> =>
+  wavFile(`${id}.wav`, render(), MIX_RATE);
 
 /** Effects of the kit that are not among those of the plan. */
 export const kitLeft = (effects: readonly Effect[]): readonly KitEffect[] =>

@@ -17,7 +17,11 @@ export interface SoundActs {
 /** Makes the keys of Sound work, and shows them in the footer and the list of keys. */
 export function useSoundKeys(acts: SoundActs): void {
   useScreenKeys([
-    { label: 'play around the cut', footer: true, keys: [{ combo: 'space', cap: 'space', run: acts.play }] },
+    {
+      label: 'play around the cut',
+      footer: true,
+      keys: [{ combo: 'space', cap: 'space', run: acts.play }],
+    },
     twoKeys('frame', ...SIDEWAYS, acts.byFrame, false),
     twoKeys('cut', ...UP_AND_DOWN, acts.byCut),
     { label: 'put the effect here', footer: true, keys: [{ combo: 'p', cap: 'P', run: acts.put }] },

@@ -1,0 +1,172 @@
+import type { Plan, Sound } from '../plan/index.ts';
+import { CUE_KINDS, instantAfter, partsOf, usedPlaces, type CueKind } from '../plan/index.ts';
+import {
+  compare,
+  frames,
+  multiply,
+  nearestFrame,
+  offsetFrom,
+  rational,
+  round,
+  samples,
+  subtract,
+  toNumber,
+  type Frames,
+  type Instant,
+  type Samples,
+} from '../time/index.ts';
+import { correctedBeats, cuesOfSound, usedCues, type SoundCue } from './sound-cues.ts';
+
+/** An instant of the film that a cut may land on. */
+export interface Cue {
+  readonly kind: CueKind;
+  /** Exact time from the start of the film. */
+  readonly at: Instant;
+  /** Frame on which a cut to this cue falls: nearest boundary, less the plan's lead. */
+  readonly frame: Frames;
+  /** Number of the bar in the film, 1 for the first that starts inside it; 0 for beats before that. */
+  readonly bar: number;
+  /** Beat in the bar, from 1. */
+  readonly beat: number;
+  readonly strength: number;
+  readonly confidence: number;
+  /** The sound it belongs to. */
+  readonly sound: string;
+  readonly name?: string;
+}
+
+/** The music and all other sounds of a plan. */
+export const soundsOf = ({ music, sounds }: Pick<Plan, 'music' | 'sounds'>): Sound[] => [
+  ...(music ? [music] : []),
+  ...sounds,
+];
+
+type Timed = Pick<Plan, 'music' | 'sounds' | 'rate' | 'lead'>;
+
+/** A beat of the music as the film has it. */
+interface CountedBeat {
+  /** Samples of the used sound before it. */
+  readonly after: Samples;
+  /** Bars that have begun in the film, with this one. */
+  readonly bar: number;
+  readonly beat: number;
+}
+
+/** The beats of music in the order in which the film has them, with their bar in the film and their beat in it. */
+function countedBeats(music: Sound): CountedBeat[] {
+  const { beats, downbeats, beatsPerBar } = correctedBeats(music);
+  const starts = new Set(downbeats);
+  // Before the first downbeat of the file, count back from it as if full bars led up to it.
+  const before = (downbeats[0] ?? 0) % beatsPerBar;
+  let number = before === 0 ? 0 : beatsPerBar - before;
+  const numbers = beats.map((_, i) => {
+    const full = number === beatsPerBar && i < (downbeats[0] ?? Infinity);
+    return (number = starts.has(i) || full ? 1 : number + 1);
+  });
+  let bar = 0;
+  return partsOf(music).flatMap(({ from, to, before }) =>
+    beats.flatMap(({ at }, i): CountedBeat[] => {
+      if (at < from || at >= to) return [];
+      if (starts.has(i)) bar++;
+      return [{ after: samples(before + at - from), bar, beat: numbers[i]! }];
+    }),
+  );
+}
+
+/** Bar and beat in the film at each instant of it that is asked for in ascending order. */
+function barCounter({ music, rate }: Timed): (at: Instant) => { bar: number; beat: number } {
+  if (!music) return () => ({ bar: 0, beat: 0 });
+  const counted = countedBeats(music);
+  const start = instantAfter(music, samples(0), rate);
+  const perSecond = rational(music.analysis.sampleRate);
+  let next = 0;
+  return (at) => {
+    const after = round(multiply(subtract(at, start), perSecond));
+    while (next < counted.length && counted[next]!.after <= after) next++;
+    const { bar, beat } = counted[next - 1] ?? { bar: 0, beat: correctedBeats(music).beatsPerBar };
+    return { bar, beat };
+  };
+}
+
+const PRECEDENCE = new Map(CUE_KINDS.map((kind, i) => [kind, i]));
+
+/** Cues of sounds as cues of the film, in order of frame, then of precedence. */
+function gathered(plan: Timed, cuesIn: (sound: Sound) => readonly SoundCue[]): Cue[] {
+  const { rate, lead } = plan;
+  const cues = soundsOf(plan).flatMap((sound) => {
+    const parts = partsOf(sound);
+    return cuesIn(sound).flatMap((cue) =>
+      usedPlaces(parts, cue.at).flatMap((after): Omit<Cue, 'bar' | 'beat'>[] => {
+        const at = instantAfter(sound, after, rate);
+        const frame = nearestFrame(at, rate) - lead;
+        return frame < 0 ? [] : [{ ...cue, at, frame: frames(frame), sound: sound.id }];
+      }),
+    );
+  });
+  const count = barCounter(plan);
+  const counted = cues
+    .toSorted((a, b) => compare(a.at, b.at))
+    .map((cue): Cue => ({ ...cue, ...count(cue.at) }));
+  return counted.sort(
+    (a, b) => a.frame - b.frame || PRECEDENCE.get(a.kind)! - PRECEDENCE.get(b.kind)!,
+  );
+}
+
+const isBeat = ({ kind }: SoundCue): boolean => kind === 'downbeat' || kind === 'beat';
+
+/**
+ * The cues of a plan in order of time: what the switches of each sound let through, inside the parts used. Cues whose frame
+ * would fall before frame 0 because of the lead are left out. Where several fall on one frame, beats come first. Beats
+ * of other sounds do not count beside those of the music, which they would contradict.
+ */
+export const cuesOf = (plan: Timed): Cue[] =>
+  gathered(plan, (sound) =>
+    sound === plan.music || !plan.music
+      ? usedCues(sound)
+      : usedCues(sound).filter((c) => !isBeat(c)),
+  );
+
+/** All beats of the music, whatever its switches. */
+export const beatCuesOf = (plan: Timed): Cue[] =>
+  gathered({ ...plan, sounds: [] }, (sound) => cuesOfSound(sound).filter(isBeat));
+
+/** Where a cut falls: the nearest cue and the offset from it. */
+export interface Landing {
+  readonly cue: Cue;
+  /** Frames from the wanted instant (cue less lead) to the cut; positive when late. */
+  readonly offsetFrames: number;
+  readonly offsetMilliseconds: number;
+  /** Whether the cut is on the cue: within half a frame. */
+  readonly onCue: boolean;
+}
+
+/** Index of the cue whose frame is nearest to `frame`, or −1 when there are none; the earlier of two equals. */
+export function nearestCueIndex(cues: readonly Cue[], frame: number): number {
+  let [low, high] = [0, cues.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (cues[middle]!.frame < frame) low = middle + 1;
+    else high = middle;
+  }
+  if (low > 0 && (low === cues.length || frame - cues[low - 1]!.frame <= cues[low]!.frame - frame))
+    return low - 1;
+  return low < cues.length ? low : -1;
+}
+
+/** Where the cut at `frame` falls among the cues, or null when there are none. */
+export function landingOf(
+  frame: Frames,
+  cues: readonly Cue[],
+  plan: Pick<Plan, 'rate' | 'lead'>,
+): Landing | null {
+  const cue = cues[nearestCueIndex(cues, frame)];
+  if (!cue) return null;
+  const offset = offsetFrom(frame + plan.lead, cue.at, plan.rate);
+  const half = rational(1, 2);
+  return {
+    cue,
+    offsetFrames: toNumber(offset.frames),
+    offsetMilliseconds: offset.milliseconds,
+    onCue: compare(offset.frames, half) <= 0 && compare(offset.frames, rational(-1, 2)) >= 0,
+  };
+}

@@ -1,0 +1,27 @@
+export { beatsOnFrames } from './beats-on-frames.ts';
+export { type Cue, beatCuesOf, cuesOf, landingOf, nearestCueIndex, soundsOf } from './cues.ts';
+export { sectionAround, rangeAround, wholeFilm } from './film-range.ts';
+export { heardAt, mixSample } from './heard.ts';
+export { type Film, type Layer, type WindowRow, filmOf, layersAt, windowRows } from './layers.ts';
+export { type Line, frameAtTime, linesOf, musicLines, scoreLines } from './lines.ts';
+export { keysOn, rampOf, shotTime } from './shot-time.ts';
+export { type ShotFacts, shotFacts } from './shots.ts';
+export {
+  type SoundCue,
+  cuesOfSound,
+  correctedBeats,
+  rangesBetween,
+  usedCues,
+} from './sound-cues.ts';
+export {
+  NORMAL_SPEED,
+  clipOf,
+  shotEnd,
+  slowestCleanSpeed,
+  sourceFramesUsed,
+  speedOf,
+  strideOf,
+} from './source.ts';
+export { USUAL_SPEEDS, atSpeed, speedsFor } from './speeds.ts';
+export { lengthContext, tempoOf } from './tempo.ts';
+export { withoutJoins, withoutRamps } from './versions.ts';

@@ -1,0 +1,126 @@
+import { joinsOf, type JoinFacts } from '../joins/windows.ts';
+import { outgoingOnTop, type Side } from '../joins/move-keys.ts';
+import {
+  picturedAt,
+  windowValues,
+  AT_REST,
+  type PictureValues,
+  type WindowValues,
+} from '../joins/values.ts';
+import { shotFacts, type ShotFacts } from './shots.ts';
+import type { Clip, JoinSettings, Plan } from '../plan/index.ts';
+import { sourceFrames, type SourceFrames } from '../time/index.ts';
+
+/** One picture on a frame of the film. */
+export interface Layer {
+  readonly shot: number;
+  readonly clip: Clip | null;
+  /** Source frame shown; held at an end of the file where it does not reach. */
+  readonly source: SourceFrames;
+  /** Whether the file has no such frame and its nearest is shown in its place. */
+  readonly held: boolean;
+  readonly values: PictureValues;
+  /** How it moves while the shutter is open, for its blur; null where it rests. */
+  readonly moving: {
+    readonly side: Side;
+    readonly settings: JoinSettings;
+    /** How the picture is shown at an instant, in frames after the cut, about that of this frame. */
+    readonly at: number;
+    readonly pictured: (at: number) => PictureValues;
+  } | null;
+}
+
+/** What is on screen on frame `frame` of a shot, as a layer with given values. */
+function layerOf(
+  facts: ShotFacts,
+  frame: number,
+  values: PictureValues,
+  moving: Layer['moving'],
+): Layer {
+  const { clip, time, index, start, sourceIn } = facts;
+  const wanted = time ? time.at(frame - start) : sourceIn;
+  const source = clip ? Math.min(clip.frames - 1, Math.max(0, wanted)) : wanted;
+  return {
+    shot: index,
+    clip,
+    source: sourceFrames(source),
+    held: source !== wanted,
+    values,
+    moving,
+  };
+}
+
+/** A side of a join on a frame of its window; null when it is not on screen there. */
+function sideOf(plan: Plan, facts: JoinFacts, side: Side, frame: number): Layer | null {
+  const { before, after, overlap, settings, out, into } = facts;
+  const window = { before, after, overlap };
+  const at = frame - facts.frame;
+  const shown = overlap || (side === 'out' ? at < 0 : at >= 0);
+  if (!shown) return null;
+  const pictured = picturedAt(side, settings, window, plan.size);
+  return layerOf(side === 'out' ? out : into, frame, pictured(at), {
+    side,
+    settings,
+    at,
+    pictured,
+  });
+}
+
+/** A plan made ready to be asked what is shown. */
+export interface Film {
+  readonly plan: Plan;
+  readonly shots: readonly ShotFacts[];
+  readonly joins: readonly JoinFacts[];
+}
+
+/** Works out once what every frame is asked from. */
+export function filmOf(plan: Plan): Film {
+  const shots = shotFacts(plan);
+  return { plan, shots, joins: joinsOf(plan, shots) };
+}
+
+/**
+ * The pictures on a frame of the film, the lowest first: one, or two inside the window of an overlap. Empty outside the
+ * film. The one place that says what is shown when.
+ */
+export function layersAt({ plan, shots, joins }: Film, frame: number): Layer[] {
+  const facts = shots.findLast((shot) => shot.start <= frame);
+  if (!facts || frame < 0 || frame >= facts.end) return [];
+  const join = [joins[facts.index - 1], joins[facts.index]].find(
+    (j) => j && j.before + j.after > 0 && frame >= j.frame - j.before && frame < j.frame + j.after,
+  );
+  if (!join) return [layerOf(facts, frame, AT_REST, null)];
+  const [out, into] = [sideOf(plan, join, 'out', frame), sideOf(plan, join, 'in', frame)];
+  const ordered = outgoingOnTop(join.settings) ? [into, out] : [out, into];
+  return ordered.filter((layer) => layer !== null);
+}
+
+/** One frame of a window as a row of figures. */
+export interface WindowRow {
+  /** Frame of the film, and frames after the cut. */
+  readonly frame: number;
+  readonly at: number;
+  /** Source frame and values of each side; null where it is not on screen. */
+  readonly out: (WindowValues & { readonly source: number; readonly held: boolean }) | null;
+  readonly in: (WindowValues & { readonly source: number; readonly held: boolean }) | null;
+}
+
+/** The window of a cut frame by frame, with some frames beyond it on either side as asked. */
+export function windowRows({ plan }: Film, facts: JoinFacts): WindowRow[] {
+  const { before, after, overlap, settings, out, into, frame } = facts;
+  const window = { before, after, overlap };
+  const values = {
+    out: windowValues('out', settings, window, plan.size),
+    in: windowValues('in', settings, window, plan.size),
+  };
+  const side = (which: Side, at: number) => {
+    const found = values[which].find((v) => v.at === at);
+    if (!found) return null;
+    const { source, held } = layerOf(which === 'out' ? out : into, frame + at, found, null);
+    return { ...found, source, held };
+  };
+  return Array.from({ length: before + after }, (_, i) => {
+    const at = i - before;
+    return { frame: frame + at, at, out: side('out', at), in: side('in', at) };
+  });
+}

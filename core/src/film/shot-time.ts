@@ -1,0 +1,71 @@
+import { constantCurve, framesGone, parseEasing, type SpeedCurve } from '../curves/index.ts';
+import type { Clip, Plan, Ramp, Shot } from '../plan/index.ts';
+import { rational, sourceFrames, type FrameRate, type SourceFrames } from '../time/index.ts';
+import { sourceFrameAt, speedOf, strideOf } from './source.ts';
+
+/** Keys of a ramp on a shot of `length` frames, in order, counted from its start. Of keys on one frame the earlier comes first. */
+export const keysOn = (ramp: Ramp, length: number): SpeedCurve =>
+  ramp
+    .map((key) => ({
+      at: key.from === 'start' ? key.at : length + key.at,
+      speed: rational(key.speed.num, key.speed.den),
+      ease: parseEasing(key.ease),
+    }))
+    .sort((a, b) => a.at - b.at);
+
+/** The ramp that a shot has, its own or that of its group; null when its speed is constant. */
+export const rampOf = (plan: Pick<Plan, 'ramps'>, { ramp, rampOf }: Shot): Ramp | null =>
+  ramp ?? plan.ramps.find((group) => group.id === rampOf)?.keys ?? null;
+
+/** The source frames from the lowest to the highest, both shown. */
+export interface Reach {
+  readonly lowest: SourceFrames;
+  readonly highest: SourceFrames;
+}
+
+/** Which source frame is shown when, in one shot. */
+export interface ShotTime {
+  readonly curve: SpeedCurve;
+  /** Source frame shown `k` frames after the start of the shot, also before it and after its end; may lie outside the file. */
+  readonly at: (k: number) => SourceFrames;
+  /** What is shown from frame `from` up to but not including `to` of the shot. */
+  readonly reach: (from: number, to: number) => Reach;
+}
+
+/** The time of a shot of `length` frames that shows a clip in a film of `planRate`. */
+export function shotTime(
+  plan: Pick<Plan, 'ramps'>,
+  shot: Shot,
+  clip: Pick<Clip, 'rate'>,
+  planRate: FrameRate,
+  length: number,
+): ShotTime {
+  const ramp = rampOf(plan, shot);
+  if (!ramp) {
+    const speed = speedOf(shot);
+    const at = (k: number) => sourceFrameAt(k, shot.sourceIn, clip.rate, planRate, speed);
+    return {
+      curve: constantCurve(speed),
+      at,
+      reach: (from, to) => ({ lowest: at(from), highest: at(to - 1) }),
+    };
+  }
+  const curve = keysOn(ramp, length);
+  const stride = strideOf(clip.rate, planRate);
+  const known = new Map<number, SourceFrames>();
+  const at = (k: number): SourceFrames => {
+    const found = known.get(k) ?? sourceFrames(shot.sourceIn + framesGone(curve, k, stride));
+    known.set(k, found);
+    return found;
+  };
+  const reach = (from: number, to: number): Reach => {
+    let [lowest, highest] = [at(from), at(from)];
+    for (let k = from + 1; k < to; k++) {
+      const frame = at(k);
+      if (frame < lowest) lowest = frame;
+      if (frame > highest) highest = frame;
+    }
+    return { lowest, highest };
+  };
+  return { curve, at, reach };
+}

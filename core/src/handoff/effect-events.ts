@@ -1,0 +1,66 @@
+import type { Plan } from '../plan/index.ts';
+import { audioEventsOf, type AccentFacts } from '../sound/index.ts';
+import {
+  frames,
+  instantOfFrame,
+  samples,
+  toNumber,
+  type Frames,
+  type Samples,
+} from '../time/index.ts';
+
+/** An effect, or a round of a bed, on whole frames, as a timeline has it. */
+export interface AccentEvent {
+  readonly facts: AccentFacts;
+  readonly start: Frames;
+  readonly end: Frames;
+  /** Sample of the file that is heard at the start of frame `start`, so that the peak keeps its instant to the sample. */
+  readonly from: Samples;
+}
+
+/**
+ * The effects of a film of so many frames as events, each from the frame in which it can first be heard to that in which it
+ * last can; a bed in rounds that overlap. What would begin before the film, or before its own file, begins later.
+ */
+export function accentEvents(
+  plan: Plan,
+  accents: readonly AccentFacts[],
+  length: number,
+): AccentEvent[] {
+  const perSecond = toNumber(plan.rate);
+  const events = audioEventsOf(plan).filter(({ of }) => of === 'accent');
+  return accents.flatMap((facts) =>
+    events.flatMap(({ id, anchor, starts, ends, rate, sampleRate, by }): AccentEvent[] => {
+      if (id !== facts.accent.id) return [];
+      const fileAt = (frame: number) =>
+        anchor.sample +
+        (toNumber(instantOfFrame(frame, plan.rate)) - anchor.at) * rate * sampleRate;
+      const [from, to] = by === 'sample' ? [starts, ends] : [facts.starts, facts.ends];
+      let start = Math.max(0, Math.floor(from * perSecond));
+      while (fileAt(start) < 0) start++;
+      let end = Math.min(length, Math.ceil(to * perSecond));
+      while (end > start && fileAt(end) > facts.effect.length) end--;
+      return start >= end
+        ? []
+        : [
+            {
+              facts,
+              start: frames(start),
+              end: frames(end),
+              from: samples(Math.round(fileAt(start))),
+            },
+          ];
+    }),
+  );
+}
+
+/** Events on as few tracks as hold them without any two at a time, each track in order. */
+export function onTracks(events: readonly AccentEvent[]): AccentEvent[][] {
+  const tracks: AccentEvent[][] = [];
+  for (const event of events.toSorted((a, b) => a.start - b.start)) {
+    const free = tracks.find((track) => track.at(-1)!.end <= event.start);
+    if (free) free.push(event);
+    else tracks.push([event]);
+  }
+  return tracks;
+}

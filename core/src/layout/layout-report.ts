@@ -1,0 +1,176 @@
+import { faultsOf } from '../faults/index.ts';
+import { z } from 'zod';
+import { cutFigures } from '../plan/edits/edit-cuts.ts';
+import { shotFacts, speedOf, type ShotFacts } from '../film/index.ts';
+import { TERMS, type Plan } from '../plan/index.ts';
+import { CaesuraError, finished, formatTimecode, toText } from '../time/index.ts';
+import { conflictOf } from './conflict.ts';
+import type { Found } from './optimise/problem.ts';
+import { proposals, type Proposal } from './propose.ts';
+import { planOfRequest } from './request.ts';
+import { layOutSteadily } from './steady-layout.ts';
+
+const whole = z.number().int();
+const LandingReportSchema = z.strictObject({
+  kind: z.string(),
+  bar: whole,
+  beat: whole,
+  onCue: z.boolean(),
+  offsetMilliseconds: z.number(),
+  offsetFrames: z.number(),
+});
+const ShotReportSchema = z.strictObject({
+  shot: whole,
+  /** Frames of the film, the end exclusive. */
+  start: whole,
+  end: whole,
+  length: whole,
+  timecode: z.string(),
+  /** Where the cut at its start falls; null for the first shot and without cues. */
+  landing: LandingReportSchema.nullable(),
+  clip: z.string().nullable(),
+  /** Frames of the clip, the out exclusive; the speed as a fraction. */
+  sourceIn: whole,
+  sourceOut: whole,
+  speed: z.string(),
+  /** The moment that lands on a cue, and the frame of the film it lands on. */
+  landed: z.strictObject({ moment: whole, frame: whole }).nullable(),
+});
+const AlternativeSchema = z.strictObject({
+  number: whole,
+  /** What it puts first. */
+  leans: z.enum(['even', 'music', 'pictures', 'steady']),
+  figures: z.strictObject({
+    shots: whole,
+    cuts: whole,
+    cutsOnCue: whole,
+    worstOffsetMilliseconds: z.number(),
+    averageLength: z.number(),
+    momentsLanded: whole,
+    momentsThatCould: whole,
+    faults: whole,
+  }),
+  /** What each term costs, weighted, and all together; null for a steady layout, which is not weighed. */
+  costs: z
+    .strictObject(Object.fromEntries([...TERMS, 'all'].map((term) => [term, z.number()])))
+    .nullable(),
+  shots: z.array(ShotReportSchema),
+});
+
+/** What `layout` prints. */
+export const LayoutReportSchema = z.strictObject({
+  form: z.literal('layout 1'),
+  rate: z.string(),
+  /** Frames. */
+  target: whole,
+  seed: whole,
+  alternatives: z.array(AlternativeSchema),
+  /** Why there is no layout; null where there is one. */
+  conflict: z
+    .strictObject({
+      limits: z.array(z.string()),
+      mends: z.array(z.strictObject({ text: z.string(), by: whole, enough: z.boolean() })),
+    })
+    .nullable(),
+});
+export type LayoutReport = z.output<typeof LayoutReportSchema>;
+
+const rounded = (x: number): number => Math.round(x * 1e6) / 1e6;
+
+function shotReport(
+  facts: ShotFacts,
+  plan: Plan,
+  found: Found | null,
+): z.output<typeof ShotReportSchema> {
+  const { index, start, end, length, landing, clip, sourceIn, sourceOut, shot } = facts;
+  return {
+    ...{ shot: index + 1, start, end, length, sourceIn, sourceOut },
+    timecode: formatTimecode(plan.start + start, plan.rate, plan.dropFrame),
+    landing: landing && {
+      ...{
+        kind: landing.cue.kind,
+        bar: landing.cue.bar,
+        beat: landing.cue.beat,
+        onCue: landing.onCue,
+      },
+      offsetMilliseconds: rounded(landing.offsetMilliseconds),
+      offsetFrames: rounded(landing.offsetFrames),
+    },
+    clip: clip?.name ?? null,
+    speed: toText(speedOf(shot)),
+    landed: found?.shots[index]?.landed ?? null,
+  };
+}
+
+function alternative(
+  plan: Plan,
+  number: number,
+  leans: Proposal['leans'] | 'steady',
+  found: Found | null,
+) {
+  const facts = shotFacts(plan);
+  const { cuts, onCue, worstMilliseconds } = cutFigures(plan);
+  return {
+    ...{ number, leans },
+    figures: {
+      ...{
+        shots: facts.length,
+        cuts,
+        cutsOnCue: onCue,
+        worstOffsetMilliseconds: rounded(worstMilliseconds),
+      },
+      averageLength: rounded(plan.score!.length / facts.length),
+      momentsLanded: found?.shots.filter((s) => s.landed).length ?? 0,
+      momentsThatCould: facts.filter(({ clip }) => clip && clip.moments.length > 0).length,
+      faults: faultsOf(plan).length,
+    },
+    costs: found && { ...mapped(found.costs), all: rounded(found.cost) },
+    shots: facts.map((f) => shotReport(f, plan, found)),
+  };
+}
+
+const mapped = (costs: Found['costs']): Record<string, number> =>
+  Object.fromEntries(Object.entries(costs).map(([term, cost]) => [term, rounded(cost)]));
+
+/** The layouts that a request asks for: of its pace alone where it has no clips, else weighed. */
+function layoutsOf(
+  plan: Plan,
+): { plan: Plan; leans: Proposal['leans'] | 'steady'; found: Found | null }[] {
+  if (plan.clips.length === 0)
+    return [{ plan: layOutSteadily(plan), leans: 'steady', found: null }];
+  return finished(proposals(plan));
+}
+
+/** Lays out a film as a request asks: every alternative with every figure, or the conflict. Throws what is wrong with it. */
+export function layoutReport(json: unknown): LayoutReport {
+  const plan = planOfRequest(json);
+  const layouts = layoutsOf(plan);
+  const conflict = layouts.length > 0 ? null : finished(conflictOf(plan));
+  return {
+    form: 'layout 1',
+    rate: toText(plan.rate),
+    target: plan.target,
+    seed: plan.wishes.seed,
+    alternatives: layouts.map((l, i) => alternative(l.plan, i + 1, l.leans, l.found)),
+    conflict: conflict && {
+      limits: [...conflict.limits],
+      mends: conflict.mends.map(({ text, by, enough }) => ({ text, by, enough })),
+    },
+  };
+}
+
+/** The plan of one of the layouts that a request asks for, counted from 1. Throws when there is no such layout. */
+export function layOutRequest(json: unknown, number = 1): Plan {
+  const plan = planOfRequest(json);
+  const layouts = layoutsOf(plan);
+  const taken = layouts[number - 1];
+  if (taken) return taken.plan;
+  const conflict = layouts.length > 0 ? null : finished(conflictOf(plan));
+  throw new CaesuraError(
+    'no-layout',
+    layouts.length > 0
+      ? `There is no layout ${number}: there are ${layouts.length}.`
+      : `There is no such layout${conflict ? `: ${conflict.limits.join('; ')}` : ''}.`,
+    conflict?.mends.map((m) => m.text).join(', or: ') ?? 'Ask for another.',
+  );
+}

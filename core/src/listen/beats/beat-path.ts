@@ -1,0 +1,104 @@
+import { PERIODS, SHORTEST_PERIOD, type Pulse } from './pulse.ts';
+
+/** Part of the beat, from its start, in which an attack counts as the beat: one sixteenth (after Krebs et al. 2015). */
+const BEAT_PART = 16;
+/** How unwilling the tempo is to change from beat to beat; larger is steadier. */
+const STEADINESS = 100;
+/** Weight of the periodicity against the single attacks. */
+const PULSE_WEIGHT = 1.2;
+/** Strength at which an attack is as good as certain. */
+const FULL_STRENGTH = 3;
+
+const START_OF = new Int32Array(PERIODS + 1);
+for (let p = 0; p < PERIODS; p++) START_OF[p + 1] = START_OF[p]! + SHORTEST_PERIOD + p;
+const STATES = START_OF[PERIODS]!;
+
+/** Largest change of period from one beat to the next that is tried, as a part of the period. */
+const LARGEST_CHANGE = 0.12;
+
+/** Log-probability of going from one period to another at a beat: exponential in their ratio (Krebs et al. 2015). */
+function changes(): Float32Array {
+  const table = new Float32Array(PERIODS * PERIODS);
+  for (let from = 0; from < PERIODS; from++)
+    for (let to = 0; to < PERIODS; to++)
+      table[to * PERIODS + from] =
+        -STEADINESS * Math.abs((SHORTEST_PERIOD + to) / (SHORTEST_PERIOD + from) - 1);
+  return table;
+}
+
+/**
+ * The most likely beats, as strength frames: a hidden Markov model whose state is a beat period and the place
+ * within that beat, solved by the Viterbi algorithm. The place moves by one each frame; the period may change
+ * only at a beat. After Krebs, Böck and Widmer, “An efficient state-space model for joint tempo and meter
+ * tracking” (ISMIR 2015), with onset strength in place of a trained network and the periodicity as a prior.
+ * Yields the fraction done.
+ */
+export function* beatPath(strength: Float32Array, pulse: Pulse): Generator<number, number[]> {
+  const count = strength.length;
+  const change = changes();
+  // States of one period lie in a ring, so that moving on by a frame is moving the ring's origin.
+  const scores = new Float64Array(STATES);
+  const origin = new Int32Array(PERIODS);
+  const cameFrom = new Uint8Array(count * PERIODS);
+  const leaving = new Float64Array(PERIODS);
+  const beatFrames = Int32Array.from({ length: PERIODS }, (_, p) =>
+    Math.max(1, Math.round((SHORTEST_PERIOD + p) / BEAT_PART)),
+  );
+
+  for (let t = 0; t < count; t++) {
+    const activation = Math.min(0.98, Math.max(0.02, strength[t]! / FULL_STRENGTH));
+    // What all states share changes no comparison, so that only those on the beat need to be touched.
+    const onBeat = Math.log(activation) - Math.log((1 - activation) / (BEAT_PART - 1));
+    const row = Math.min(pulse.rows - 1, Math.round(t / pulse.step)) * PERIODS;
+
+    for (let p = 0; p < PERIODS; p++) {
+      const period = SHORTEST_PERIOD + p;
+      leaving[p] = scores[START_OF[p]! + ((origin[p]! + period - 1) % period)]!;
+    }
+    for (let p = 0; p < PERIODS; p++) {
+      const period = SHORTEST_PERIOD + p;
+      let best = -Infinity;
+      let from = p;
+      const reach = Math.floor(period * LARGEST_CHANGE);
+      for (let q = Math.max(0, p - reach); q <= Math.min(PERIODS - 1, p + reach); q++) {
+        const score = leaving[q]! + change[p * PERIODS + q]!;
+        if (score > best) {
+          best = score;
+          from = q;
+        }
+      }
+      cameFrom[t * PERIODS + p] = from;
+      const start = START_OF[p]!;
+      const first = (origin[p]! + period - 1) % period;
+      origin[p] = first;
+      scores[start + first] = best + PULSE_WEIGHT * Math.log(pulse.fit[row + p]! + 0.02);
+      const inBeat = beatFrames[p]!;
+      for (let place = 0; place < inBeat; place++)
+        scores[start + ((first + place) % period)]! += onBeat;
+    }
+    if (t % 500 === 499) {
+      // Keep the sums small: only differences matter.
+      let top = -Infinity;
+      for (const s of scores) if (s > top) top = s;
+      for (let i = 0; i < STATES; i++) scores[i]! -= top;
+      yield t / count;
+    }
+  }
+
+  let period = 0;
+  let place = 0;
+  let best = -Infinity;
+  for (let p = 0; p < PERIODS; p++)
+    for (let k = 0; k < SHORTEST_PERIOD + p; k++) {
+      const score = scores[START_OF[p]! + ((origin[p]! + k) % (SHORTEST_PERIOD + p))]!;
+      if (score > best) [best, period, place] = [score, p, k];
+    }
+  const beats: number[] = [];
+  let t = count - 1 - place;
+  while (t >= 0) {
+    beats.push(t);
+    period = cameFrom[t * PERIODS + period]!;
+    t -= SHORTEST_PERIOD + period;
+  }
+  return beats.reverse();
+}

@@ -1,0 +1,276 @@
+import FFT from 'fft.js';
+import { Growing } from './growing.ts';
+import type { Meter } from './meter.ts';
+
+/** Frames of onset strength in a second, whatever the sample rate. */
+export const STRENGTH_RATE = 100;
+
+/** Mel bands of the spectrum. */
+export const BANDS = 48;
+/** Decibels between two stored band levels. */
+export const BAND_STEP_DECIBELS = 0.4;
+const LOWEST_HZ = 30;
+const HIGHEST_HZ = 16000;
+const LOW_BELOW_HZ = 160;
+const HIGH_ABOVE_HZ = 2000;
+const CHROMA_FROM_HZ = 110;
+const CHROMA_TO_HZ = 1800;
+const COMPRESSION = 1000;
+/** Frames between the two spectra compared; two of 10 ms let a soft attack rise. */
+const LAG = 2;
+
+/** How much sound starts at each moment, at `STRENGTH_RATE` frames a second; frame k is centred on k/STRENGTH_RATE s. */
+export interface OnsetStrength {
+  /** All bands together. */
+  readonly all: Float32Array;
+  /** Below 160 Hz: kicks and bass attacks. */
+  readonly low: Float32Array;
+  /** Above 2 kHz: snares, cymbals, consonants. */
+  readonly high: Float32Array;
+  /** As `all`, in bands a quarter of a tone wide: starts of single notes. */
+  readonly notes: Float32Array;
+  /** Twelve pitch classes a frame, for harmony; row k at [12k, 12k+12). */
+  readonly chroma: Float32Array;
+  /** Root mean square of the sound in each frame. */
+  readonly level: Float32Array;
+  /** Level of each mel band, `BANDS` values a frame; 0 is −100 dB of full scale, each step `BAND_STEP_DECIBELS`. */
+  readonly bands: Uint8Array;
+  /** Middle of each band in Hz. */
+  readonly centres: readonly number[];
+}
+
+type Curves = [
+  Growing<Float32Array>,
+  Growing<Float32Array>,
+  Growing<Float32Array>,
+  Growing<Float32Array>,
+  Growing<Float32Array>,
+];
+
+interface Band {
+  readonly first: number;
+  readonly weights: Float32Array;
+  readonly centreHz: number;
+}
+
+const toMel = (hz: number): number => 2595 * Math.log10(1 + hz / 700);
+const fromMel = (mel: number): number => 700 * (10 ** (mel / 2595) - 1);
+
+/** Triangular bands evenly spaced on the mel scale (O'Shaughnessy 1987: 2595·log10(1 + f/700)). */
+function melBands(size: number, sampleRate: number): Band[] {
+  const top = Math.min(HIGHEST_HZ, sampleRate / 2);
+  const edges = Array.from({ length: BANDS + 2 }, (_, i) =>
+    fromMel(toMel(LOWEST_HZ) + (i * (toMel(top) - toMel(LOWEST_HZ))) / (BANDS + 1)),
+  );
+  const binHz = sampleRate / size;
+  return Array.from({ length: BANDS }, (_, b) => {
+    const [from, centre, to] = [edges[b]!, edges[b + 1]!, edges[b + 2]!];
+    // A band narrower than the bins would fall between them, so each takes at least its nearest bin.
+    const first = Math.min(Math.ceil(from / binHz), Math.round(centre / binHz));
+    const last = Math.max(Math.floor(to / binHz), Math.round(centre / binHz));
+    const weights = Float32Array.from({ length: last - first + 1 }, (_, i) => {
+      const hz = (first + i) * binHz;
+      return Math.max(0, hz <= centre ? (hz - from) / (centre - from) : (to - hz) / (to - centre));
+    });
+    const sum = weights.reduce((a, w) => a + w, 0);
+    if (sum === 0) weights[Math.round(centre / binHz) - first] = 1;
+    else weights.forEach((w, i) => (weights[i] = w / sum));
+    return { first, weights, centreHz: centre };
+  });
+}
+
+/** Triangular bands a quarter of a tone apart, so that a note starting among others is seen by itself. */
+function quarterToneBands(size: number, sampleRate: number): Band[] {
+  const top = Math.min(HIGHEST_HZ, sampleRate / 2);
+  const binHz = sampleRate / size;
+  const bins = new Set<number>();
+  for (let hz = 27.5; hz < top; hz *= 2 ** (1 / 24)) bins.add(Math.round(hz / binHz));
+  const edges = [...bins];
+  return edges.slice(1, -1).map((centre, i) => {
+    const [from, to] = [edges[i]!, edges[i + 2]!];
+    const weights = Float32Array.from({ length: to - from - 1 }, (_, k) => {
+      const bin = from + 1 + k;
+      return bin <= centre ? (bin - from) / (centre - from) : (to - bin) / (to - centre);
+    });
+    return { first: from + 1, weights, centreHz: centre * binHz };
+  });
+}
+
+/** The pitch class 0–11 of each bin inside the range used for harmony, −1 outside it. */
+function pitchClasses(size: number, sampleRate: number): Int8Array {
+  return Int8Array.from({ length: size / 2 + 1 }, (_, bin) => {
+    const hz = (bin * sampleRate) / size;
+    if (hz < CHROMA_FROM_HZ || hz > CHROMA_TO_HZ) return -1;
+    const note = Math.round(12 * Math.log2(hz / 440));
+    return ((note % 12) + 12) % 12;
+  });
+}
+
+/** Sum of magnitudes from a bin on, weighted. */
+function weighted(magnitude: Float32Array, first: number, weights: Float32Array): number {
+  let sum = 0;
+  for (let i = 0; i < weights.length; i++) sum += weights[i]! * magnitude[first + i]!;
+  return sum;
+}
+
+/** Mean rise of the logarithmic bands from `LAG` frames before to the spectrum given; `history` is their ring. */
+function riseOf(
+  bands: readonly Band[],
+  history: readonly Float32Array[],
+  frame: number,
+  magnitude: Float32Array,
+): number {
+  const now = history[frame % history.length]!;
+  const before = history[(frame + 1) % history.length]!;
+  const last = bands.length - 1;
+  let rising = 0;
+  for (let b = 0; b <= last; b++) {
+    const { first, weights } = bands[b]!;
+    const value = Math.log(1 + COMPRESSION * weighted(magnitude, first, weights));
+    now[b] = value;
+    if (frame < LAG) continue;
+    let past = before[b]!;
+    if (b > 0 && before[b - 1]! > past) past = before[b - 1]!;
+    if (b < last && before[b + 1]! > past) past = before[b + 1]!;
+    if (value > past) rising += value - past;
+  }
+  return rising / bands.length;
+}
+
+/** Decibels in a natural logarithm of an amplitude. */
+const DECIBELS = 20 / Math.LN10;
+
+/** Decibels of a stored band level: 0 is −100 dB of full scale, each step 0.4 dB. */
+const toStored = (magnitude: number): number =>
+  Math.max(
+    0,
+    Math.min(255, Math.round((DECIBELS * Math.log(magnitude + 1e-6) + 100) / BAND_STEP_DECIBELS)),
+  );
+
+/**
+ * Measures the onset strength of a mono sound: the rise of the logarithmic mel spectrum from one moment to the next,
+ * each band compared with the loudest of its neighbours before (Böck and Widmer 2013), summed over bands.
+ */
+export function strengthMeter(sampleRate: number): Meter<OnsetStrength> {
+  const hop = sampleRate / STRENGTH_RATE;
+  const size = 2 ** Math.round(Math.log2(sampleRate * 0.046));
+  const bands = melBands(size, sampleRate);
+  const classes = pitchClasses(size, sampleRate);
+  const window = Float32Array.from(
+    { length: size },
+    (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size),
+  );
+  const fft = new FFT(size);
+  const input = new Float64Array(size);
+  const output = new Float64Array(2 * size);
+  const top = bands.at(-1)!;
+  const magnitude = new Float32Array(top.first + top.weights.length);
+  const history = Array.from({ length: LAG + 1 }, () => new Float32Array(BANDS));
+  const noteBands = quarterToneBands(size, sampleRate);
+  const noteHistory = Array.from({ length: LAG + 1 }, () => new Float32Array(noteBands.length));
+  const pitches = new Float64Array(12);
+
+  const room = STRENGTH_RATE * 60;
+  const [all, low, high, level, notes] = [0, 1, 2, 3, 4].map(
+    () => new Growing(new Float32Array(room)),
+  ) as Curves;
+  const chroma = new Growing(new Float32Array(12 * room));
+  const stored = new Growing(new Uint8Array(BANDS * room));
+
+  // What has come and is still needed: samples [start, start + held) of the sound, silence before it.
+  let buffer = new Float32Array(2 * size);
+  let start = -size / 2;
+  let held = size / 2;
+  let frame = 0;
+
+  const measure = (offset: number): void => {
+    let energy = 0;
+    for (let i = 0; i < size; i++) {
+      const x = buffer[offset + i]!;
+      energy += x * x;
+      input[i] = x * window[i]!;
+    }
+    level.push(Math.sqrt(energy / size));
+    fft.realTransform(output, input);
+    pitches.fill(0);
+    for (let bin = 0; bin < magnitude.length; bin++) {
+      const [re, im] = [output[2 * bin]!, output[2 * bin + 1]!];
+      const value = Math.sqrt(re * re + im * im) / size;
+      magnitude[bin] = value;
+      const pitch = classes[bin]!;
+      if (pitch >= 0) pitches[pitch]! += value;
+    }
+    for (const value of pitches) chroma.push(value);
+
+    const now = history[frame % history.length]!;
+    const before = history[(frame + 1) % history.length]!;
+    let [rising, lowRising, highRising] = [0, 0, 0];
+    for (let b = 0; b < BANDS; b++) {
+      const { first, weights } = bands[b]!;
+      const sum = weighted(magnitude, first, weights);
+      now[b] = Math.log(1 + COMPRESSION * sum);
+      stored.push(toStored(sum));
+    }
+    if (frame >= LAG)
+      for (let b = 0; b < BANDS; b++) {
+        const past = Math.max(
+          before[Math.max(0, b - 1)]!,
+          before[b]!,
+          before[Math.min(BANDS - 1, b + 1)]!,
+        );
+        const rise = now[b]! - past;
+        if (rise <= 0) continue;
+        rising += rise;
+        if (bands[b]!.centreHz < LOW_BELOW_HZ) lowRising += rise;
+        if (bands[b]!.centreHz > HIGH_ABOVE_HZ) highRising += rise;
+      }
+    all.push(rising / BANDS);
+    low.push(lowRising);
+    high.push(highRising / BANDS);
+    notes.push(riseOf(noteBands, noteHistory, frame, magnitude));
+    frame++;
+  };
+
+  const measureReady = (): void => {
+    for (;;) {
+      const offset = Math.round(frame * hop) - size / 2 - start;
+      if (offset + size > held) break;
+      measure(offset);
+    }
+    const done = Math.min(held, Math.round(frame * hop) - size / 2 - start);
+    buffer.copyWithin(0, done, held);
+    start += done;
+    held -= done;
+  };
+  const append = (samples: Float32Array): void => {
+    if (held + samples.length > buffer.length) {
+      const larger = new Float32Array(held + samples.length);
+      larger.set(buffer.subarray(0, held));
+      buffer = larger;
+    }
+    buffer.set(samples, held);
+    held += samples.length;
+    measureReady();
+  };
+  return {
+    take(samples) {
+      for (let at = 0; at < samples.length; at += sampleRate)
+        append(samples.subarray(at, at + sampleRate));
+    },
+    end() {
+      const length = start + held;
+      const count = Math.floor(length / hop) + 1;
+      append(new Float32Array(Math.max(0, Math.round((count - 1) * hop) + size / 2 - length)));
+      return {
+        all: all.all(),
+        low: low.all(),
+        high: high.all(),
+        level: level.all(),
+        notes: notes.all(),
+        chroma: chroma.all(),
+        bands: stored.all(),
+        centres: bands.map((band) => band.centreHz),
+      };
+    },
+  };
+}

@@ -1,0 +1,63 @@
+import { describe, expect, it } from 'vitest';
+import { windowValues } from '../../joins/values.ts';
+import { layOutSteadily } from '../../layout/index.ts';
+import { samplePlan } from '../../testing/sample-plan.ts';
+import { CaesuraError } from '../../time/index.ts';
+import { PlanSchema, type Plan } from '../index.ts';
+import {
+  changeJoin,
+  joinAt,
+  removeJoinKey,
+  setJoinKey,
+  setMove,
+  setWindow,
+  switchJoin,
+} from './edit-joins.ts';
+
+const plan = (): Plan => layOutSteadily(samplePlan());
+const window = (p: Plan, cut: number) => [joinAt(p, cut).before, joinAt(p, cut).after];
+
+describe('a join', () => {
+  it('is chosen, changed, left out and taken away', () => {
+    const zoomed = setMove(plan(), 3, 'zoom-through');
+    expect(window(zoomed, 3)).toEqual([5, 5]);
+    const wide = setWindow(changeJoin(zoomed, 3, { peak: 1.5 }), 3, 8, 2);
+    expect(window(wide, 3)).toEqual([8, 2]);
+    expect(joinAt(wide, 3).settings.peak).toBe(1.5);
+    const off = switchJoin(wide, 3, true);
+    expect(window(off, 3)).toEqual([0, 0]);
+    expect(switchJoin(off, 3, false)).toEqual(wide);
+    expect(setMove(wide, 3, null)).toEqual(plan());
+    expect(() => changeJoin(plan(), 3, { peak: 2 })).toThrow('Cut 3 is a hard cut.');
+    expect(() => joinAt(plan(), 400)).toThrow(CaesuraError);
+  });
+
+  it('becomes one of own keys when a value is set on a frame, with what it was', () => {
+    const zoomed = setMove(plan(), 3, 'zoom-through');
+    const before = windowValues('in', joinAt(zoomed, 3).settings, joinAt(zoomed, 3), zoomed.size);
+    const keyed = setJoinKey(zoomed, 3, {
+      side: 'out',
+      of: 'scale',
+      at: -3,
+      value: 1.2,
+      ease: 'linear',
+    });
+    const { settings } = joinAt(keyed, 3);
+    expect(settings.move).toBe('own');
+    expect(windowValues('in', settings, joinAt(keyed, 3), keyed.size)).toEqual(before);
+    expect(windowValues('out', settings, joinAt(keyed, 3), keyed.size)[2]!.scale).toBe(1.2);
+    const again = setJoinKey(keyed, 3, {
+      side: 'out',
+      of: 'scale',
+      at: -3,
+      value: 1.4,
+      ease: 'linear',
+    });
+    expect(joinAt(again, 3).settings.keys.filter((k) => k.at === -3)).toHaveLength(1);
+    expect(joinAt(removeJoinKey(again, 3, 'out', 'scale', -3), 3).settings.keys).toHaveLength(4);
+    expect(() =>
+      setJoinKey(zoomed, 3, { side: 'out', of: 'scale', at: 2, value: 1, ease: 'linear' }),
+    ).toThrow('not on screen there');
+    expect(PlanSchema.parse(again)).toEqual(again);
+  });
+});

@@ -1,0 +1,198 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { planOfParts } from '../../testing/joined-plans.ts';
+import { cuesOf, shotFacts } from '../../film/index.ts';
+import { PlanSchema, type Plan } from '../index.ts';
+import { samplePlan } from '../../testing/sample-plan.ts';
+import { layOutSteadily } from '../../layout/index.ts';
+import { CaesuraError, frameRate, rational, sourceFrames } from '../../time/index.ts';
+import {
+  changeRampGroup,
+  followRamp,
+  keepRamp,
+  landedMoment,
+  placeRamp,
+  removeRampKey,
+  setRamp,
+  setRampKey,
+} from './edit-ramps.ts';
+import { semitonesOf } from '../../time/pitch.ts';
+import { shapedRamp, USUAL_CREST, USUAL_FLOOR, usualCrest } from '../../ramps/shape.ts';
+
+const ramp = shapedRamp({ floor: USUAL_FLOOR, head: null, tail: USUAL_CREST });
+
+/** The sample plan laid out, with a moment in shot 3 that lands on a cue inside it. */
+function withLanding(): { plan: Plan; index: number; frame: number; moment: number } {
+  const plan = layOutSteadily(samplePlan());
+  const index = 2;
+  const facts = shotFacts(plan)[index]!;
+  const cue = cuesOf(plan).find((c) => c.frame > facts.start && c.frame < facts.end)!;
+  const moment = sourceFrames(facts.time!.at(cue.frame - facts.start) + 120);
+  // Deep enough in its clip that other speeds have room before it.
+  const clips = plan.clips.map((c) =>
+    c.id === facts.clip!.id ? { ...c, moments: [{ at: moment, kind: 'peak' as const }] } : c,
+  );
+  const shots = plan.score!.shots.map((s, i) =>
+    i === index ? { ...s, sourceIn: sourceFrames(s.sourceIn + 120) } : s,
+  );
+  return {
+    plan: { ...plan, clips, score: { ...plan.score!, shots } },
+    index,
+    frame: cue.frame,
+    moment,
+  };
+}
+
+describe('a ramp on a shot', () => {
+  it('keeps the moment that lands on its cue, and the cuts on the music', () => {
+    const { plan, index, frame, moment } = withLanding();
+    const before = shotFacts(plan)[index]!;
+    expect(landedMoment(plan, before)).toEqual({ moment, after: frame - before.start });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 40, max: 150 }),
+        fc.integer({ min: 1, max: 10 }),
+        (percent, length) => {
+          const shape = {
+            floor: rational(percent, 100),
+            head: null,
+            tail: { ...USUAL_CREST, length },
+          };
+          const ramped = setRamp(plan, index, shapedRamp(shape));
+          const after = shotFacts(ramped)[index]!;
+          expect(after.time!.at(frame - after.start)).toBe(moment);
+          expect(ramped.score!.shots.map((s) => s.start)).toEqual(
+            plan.score!.shots.map((s) => s.start),
+          );
+          expect(PlanSchema.parse(ramped).score).toEqual(ramped.score);
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  it('takes the place of a constant speed, and is taken away again', () => {
+    const plan = planOfParts(frameRate(24), [
+      { length: 30, in: 5, frames: 300, speed: rational(1, 2) },
+    ]);
+    const ramped = setRamp(plan, 0, ramp);
+    expect(ramped.score!.shots[0]!.speed).toBeUndefined();
+    expect(setRamp(ramped, 0, null).score!.shots[0]).toEqual({
+      id: 's0',
+      start: 0,
+      clip: 'c0',
+      sourceIn: 5,
+    });
+    expect(placeRamp(plan, 0, ramp, 77).score!.shots[0]!.sourceIn).toBe(77);
+    expect(() => setRamp(plan, 4, ramp)).toThrow(CaesuraError);
+  });
+
+  it('takes single keys, such as a crest inside the shot, and lets them go', () => {
+    const plan = planOfParts(frameRate(24), [{ length: 48, in: 5, frames: 400 }]);
+    const crested = [12, 24, 36].reduce(
+      (p, at) => setRampKey(p, 0, at, rational(at === 24 ? 4 : 1)),
+      plan,
+    );
+    const { time } = shotFacts(crested)[0]!;
+    expect(time!.curve.map((k) => [k.at, k.speed.num])).toEqual([
+      [0, 1],
+      [12, 1],
+      [24, 4],
+      [36, 1],
+    ]);
+    const lower = setRampKey(crested, 0, 24, rational(3));
+    expect(lower.score!.shots[0]!.ramp).toHaveLength(4);
+    const left = [3, 2, 1, 0].reduce((p, i) => removeRampKey(p, 0, i), lower);
+    expect(left.score!.shots[0]!.ramp).toBeUndefined();
+    expect(() => setRampKey(plan, 0, 60, rational(1))).toThrow('Shot 1 has no frame 60.');
+  });
+
+  it('starts earlier where its file would not last', () => {
+    const plan = planOfParts(frameRate(24), [{ length: 30, in: 60, frames: 100 }]);
+    const fast = setRamp(
+      plan,
+      0,
+      shapedRamp({ floor: rational(2), head: null, tail: USUAL_CREST }),
+    );
+    const { used } = shotFacts(fast)[0]!;
+    expect(used!.highest).toBeLessThan(100);
+    expect(used!.lowest).toBeGreaterThanOrEqual(0);
+  });
+
+  it('goes backwards only where a key is negative', () => {
+    const speed = fc.integer({ min: 0, max: 900 }).map((n) => ({ num: n, den: 100 }));
+    const ease = fc.constantFrom('linear', 'ease-in', 'ease-out', 'ease-in-out', 'steps(4)');
+    const key = fc.record({
+      from: fc.constantFrom('start' as const, 'end' as const),
+      at: fc.integer({ min: -8, max: 40 }),
+      speed,
+      ease,
+    });
+    fc.assert(
+      fc.property(
+        fc.array(key, { minLength: 1, maxLength: 5 }),
+        fc.integer({ min: 2, max: 60 }),
+        (keys, length) => {
+          const { time } = shotFacts(
+            planOfParts(frameRate(24), [{ length, in: 9, frames: 5000, ramp: keys }]),
+          )[0]!;
+          for (let k = 1; k < length; k++)
+            expect(time!.at(k)).toBeGreaterThanOrEqual(time!.at(k - 1));
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+});
+
+describe('a ramp that several shots follow', () => {
+  const three = () =>
+    planOfParts(frameRate(24), [
+      { length: 30, in: 5, frames: 300, ramp },
+      { length: 40, in: 5, frames: 300 },
+      { length: 36, in: 5, frames: 300 },
+    ]);
+
+  it('is kept from one, followed by others, and changed in all of them', () => {
+    const kept = keepRamp(three(), 0, 'Into the cut');
+    expect(kept.ramps).toEqual([{ id: 'g1', name: 'Into the cut', keys: ramp }]);
+    const followed = followRamp(kept, 'g1', [1, 2]);
+    expect(followed.score!.shots.map((s) => [s.rampOf, s.ramp])).toEqual(
+      Array(3).fill(['g1', undefined]),
+    );
+    const faster = shapedRamp({
+      floor: USUAL_FLOOR,
+      head: null,
+      tail: { ...USUAL_CREST, speed: rational(6) },
+    });
+    const changed = changeRampGroup(followed, 'g1', faster);
+    // At the end of each, whatever its length.
+    expect(shotFacts(changed).map((f) => f.time!.curve.at(-1)!.speed)).toEqual(
+      Array(3).fill(rational(6)),
+    );
+    expect(shotFacts(changed).map((f) => f.time!.curve.at(-1)!.at)).toEqual([30, 40, 36]);
+    expect(PlanSchema.parse(changed)).toEqual(changed);
+  });
+
+  it('must be there', () => {
+    expect(() => followRamp(three(), 'g9', [1])).toThrow(CaesuraError);
+    expect(() => keepRamp(three(), 1, 'None')).toThrow('Shot 2 has no ramp.');
+  });
+});
+
+it('a short ramp crests at 300 %, one of about 10 frames at 400 % (common practice)', () => {
+  expect(usualCrest(10)).toEqual(USUAL_CREST);
+  expect(usualCrest(4)).toEqual({ ...USUAL_CREST, speed: rational(3), length: 4 });
+});
+
+it.each([
+  // 12·log₂ r, measured with sox speed and an FFT peak of 440 Hz.
+  [rational(1, 2), -12],
+  [rational(3, 2), 7.01955],
+  [rational(4, 5), -3.863137],
+  [rational(24, 25), -0.706724],
+  [rational(1000, 1001), -0.017304],
+  [rational(5, 4), 3.863137],
+])('a sound at %o is %d semitones off', (speed, semitones) => {
+  expect(semitonesOf(speed)).toBeCloseTo(semitones, 5);
+});

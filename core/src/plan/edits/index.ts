@@ -1,0 +1,92 @@
+export { correctClipRate } from './correct-clip-rate.ts';
+export { changeBrief, changeRate } from './edit-brief.ts';
+export {
+  addClips,
+  changeClip,
+  declineMoment,
+  moveClip,
+  moveMoment,
+  orderClips,
+  pinAll,
+  pinMoment,
+  pinMoments,
+  removeClip,
+  setLimits,
+  setUsable,
+  splitClip,
+  unpinMoment,
+} from './edit-clips.ts';
+export {
+  cutFigures,
+  cutLimits,
+  lockCut,
+  moveCut,
+  moveCutToCue,
+  moveCuts,
+  nudgeCut,
+  removeCut,
+  takeScore,
+} from './edit-cuts.ts';
+export {
+  addEffect,
+  changeAccent,
+  effectRate,
+  putBed,
+  putHit,
+  putRiser,
+  putRun,
+  removeAccents,
+  removeEffect,
+  renameEffect,
+} from './edit-effects.ts';
+export { addNote, changeNote, removeNote } from './edit-notes.ts';
+export {
+  changeRampGroup,
+  followRamp,
+  keepRamp,
+  landedMoment,
+  placeRamp,
+  removeRampKey,
+  setRamp,
+  setRampKey,
+} from './edit-ramps.ts';
+export {
+  longestShot,
+  moveShot,
+  setShotClip,
+  showInShot,
+  slipShot,
+  splitShot,
+  swapShots,
+} from './edit-shots.ts';
+export {
+  type Ending,
+  type NewSound,
+  addSound,
+  asHeard,
+  bringIn,
+  correctBeats,
+  editCues,
+  fadeSound,
+  nameSection,
+  placeSound,
+  removeSound,
+  setEnding,
+  setMusic,
+  setRegion,
+  switchCues,
+  turnSound,
+} from './edit-sounds.ts';
+export { changeWishes, drawPace, wishClip } from './edit-wishes.ts';
+export { clipOfFile, clipsOfFile, fillClips, relinkClips } from './file-facts.ts';
+export { type Payer, setShotLength } from './shot-length.ts';
+export { takeRange } from './take-range.ts';
+export {
+  changeJoin,
+  joinAt,
+  removeJoinKey,
+  setJoinKey,
+  setMove,
+  setWindow,
+  switchJoin,
+} from './edit-joins.ts';

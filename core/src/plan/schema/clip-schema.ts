@@ -1,0 +1,69 @@
+import { z } from 'zod';
+import { MediaIdSchema, RateSchema, SizeSchema, sourceFramesFrom, whole } from './fields.ts';
+
+/** A moment of a clip that the person keeps. */
+export const MomentSchema = z.object({
+  at: sourceFramesFrom(0),
+  kind: z.enum(['start', 'peak', 'turn', 'settle']),
+});
+export type PlanMoment = z.output<typeof MomentSchema>;
+
+/** Below what a clip counts as still; see `StillLimits` in footage. */
+export const StillLimitsSchema = z.object({
+  camera: z.number().min(0).max(10),
+  subject: z.number().min(0).max(10),
+  shortest: z.number().min(0).max(60),
+});
+
+/** What a file of pictures is and what was made of it: all of a clip that its content decides. */
+export const FileFactsSchema = z.object({
+  rate: RateSchema,
+  frames: sourceFramesFrom(1),
+  /** As shown: turned, and with square pixels. */
+  size: SizeSchema,
+  /** Timecode of the first frame, as a frame count from 00:00:00:00 at the clip's rate. */
+  start: sourceFramesFrom(0),
+  dropFrame: z.boolean(),
+  /** How its pictures are coded, as the container says. */
+  codec: z.string().min(1).max(60).optional(),
+  /** Quarter turns clockwise by which its pictures are shown, and width of a pixel against its height, when not 0 and 1. */
+  quarters: whole.min(1).max(3).optional(),
+  pixelAspect: z.object({ num: whole.min(1), den: whole.min(1) }).optional(),
+  /** Kept beside the plan as media files, once made: a small picture, a row of them, all frames small, and what was seen. */
+  poster: MediaIdSchema.nullable(),
+  strip: MediaIdSchema.optional(),
+  proxy: MediaIdSchema.optional(),
+  movement: MediaIdSchema.optional(),
+  /** When the stored frames of a file of variable rate are shown; its `rate` is then the one it is used at. */
+  times: MediaIdSchema.optional(),
+});
+export type FileFacts = z.output<typeof FileFactsSchema>;
+
+/** Source media in its own frames. */
+export const ClipSchema = FileFactsSchema.extend({
+  id: z.string().min(1).max(64),
+  name: z.string().trim().min(1).max(120),
+  /** File name as the editing program knows it, or null for a clip entered by hand. */
+  fileName: z.string().min(1).max(255).nullable(),
+  /** By what its file is known again, wherever it is; none for a clip entered by hand. */
+  content: MediaIdSchema.optional(),
+  /** Part worth using, [in, out). */
+  usable: z.object({ in: sourceFramesFrom(0), out: sourceFramesFrom(1) }),
+  /** Moments worth landing on a cue, in order, and frames at which a proposed one is not wanted. */
+  moments: z.array(MomentSchema).max(100_000).readonly().default([]),
+  declined: z.array(sourceFramesFrom(0)).max(100_000).readonly().default([]),
+  /** Its own limits of stillness, when not the usual ones. */
+  limits: StillLimitsSchema.optional(),
+})
+  .refine((c) => c.usable.in < c.usable.out && c.usable.out <= c.frames, {
+    message: 'The usable range must start before it ends, within the clip.',
+    path: ['usable'],
+  })
+  .refine(
+    (c) => c.moments.every(({ at }, i) => at < c.frames && (i === 0 || at > c.moments[i - 1]!.at)),
+    {
+      message: 'Moments lie inside the clip, in order, no two on one frame.',
+      path: ['moments'],
+    },
+  );
+export type Clip = z.output<typeof ClipSchema>;

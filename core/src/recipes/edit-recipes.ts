@@ -1,0 +1,205 @@
+import { settingsOf } from '../joins/index.ts';
+import { addEffect } from '../plan/edits/edit-effects.ts';
+import { joinAt, withJoin, withJoins } from '../plan/edits/edit-joins.ts';
+import type {
+  Effect,
+  HitAccent,
+  Join,
+  JoinSettings,
+  Plan,
+  Recipe,
+  RecipeAccent,
+  Way,
+} from '../plan/index.ts';
+import { freshId, freshIds } from '../plan/index.ts';
+import { CaesuraError } from '../time/index.ts';
+
+const hitsOfShot = (plan: Plan, shot: string | undefined): HitAccent[] =>
+  plan.accents.filter(
+    (a): a is HitAccent => a.kind === 'hit' && a.at.on === 'cut' && a.at.shot === shot,
+  );
+
+/** The hits that are tied to a cut. */
+const hitsAt = (plan: Plan, cut: number): HitAccent[] =>
+  hitsOfShot(plan, plan.score?.shots[cut]?.id);
+
+/** The hits at a cut that a recipe put there. */
+const putBy = (plan: Plan, recipe: string, cut: number): HitAccent[] =>
+  hitsAt(plan, cut).filter((accent) => accent.recipe === recipe);
+
+const keptOf = ({ effect, gain, mark, rate, pitch, at }: HitAccent): RecipeAccent => ({
+  effect,
+  gain,
+  mark,
+  rate,
+  pitch,
+  by: at.on === 'cut' ? at.by : 0,
+});
+
+const written = (accents: readonly RecipeAccent[]): string =>
+  JSON.stringify(
+    accents.map(({ effect, gain, mark, rate, pitch, by }) => [effect, gain, mark, rate, pitch, by]),
+  );
+
+const recipeOf = (plan: Plan, id: string): Recipe | undefined =>
+  plan.recipes.find((recipe) => recipe.id === id);
+
+/** Whether the effects of a recipe at a cut that follows it were changed by hand there. */
+export function effectsByHand(plan: Plan, cut: number): boolean {
+  const id = plan.score?.shots[cut]?.join?.recipe;
+  const recipe = id === undefined ? undefined : recipeOf(plan, id);
+  if (!recipe) return false;
+  const hits = putBy(plan, recipe.id, cut);
+  return hits.some(({ off }) => off) || written(hits.map(keptOf)) !== written(recipe.accents ?? []);
+}
+
+/** Puts the effects of a recipe at cuts, in place of those that it or another recipe put there. */
+function soundAt(plan: Plan, recipe: string, cuts: readonly number[]): Plan {
+  const { accents: wanted = [] } = recipeOf(plan, recipe)!;
+  const shots = cuts.flatMap((cut) => plan.score?.shots[cut]?.id ?? []);
+  const gone = new Set(
+    shots.flatMap((shot) =>
+      hitsOfShot(plan, shot).flatMap((a) => (a.recipe === undefined ? [] : [a.id])),
+    ),
+  );
+  const accents = plan.accents.filter(({ id }) => !gone.has(id));
+  const next = freshIds('effect-', accents);
+  const put = shots.flatMap((shot) =>
+    wanted.map(({ by, ...rest }): HitAccent => ({
+      id: next(),
+      kind: 'hit',
+      ...rest,
+      at: { on: 'cut', shot, by },
+      recipe,
+    })),
+  );
+  return { ...plan, accents: [...accents, ...put] };
+}
+
+/** Makes a recipe keep the hits in use at a cut, which are its own from then on. */
+function keepSound(plan: Plan, recipe: string, cut: number): Plan {
+  const hits = hitsAt(plan, cut).filter(({ off }) => !off);
+  const ids = new Set(hits.map(({ id }) => id));
+  return {
+    ...plan,
+    recipes: plan.recipes.map((r) => {
+      const { accents: _before, ...rest } = r;
+      return r.id !== recipe ? r : hits.length > 0 ? { ...rest, accents: hits.map(keptOf) } : rest;
+    }),
+    accents: plan.accents.map((accent) => (ids.has(accent.id) ? { ...accent, recipe } : accent)),
+  };
+}
+
+/** Keeps the join of a cut and the hits at it as a recipe, which the cut then follows. */
+export function keepRecipe(plan: Plan, cut: number, name: string): Plan {
+  const { settings, join } = joinAt(plan, cut);
+  const kept = withRecipes(plan, [{ name, settings }]);
+  const recipe = kept.recipes.at(-1)!.id;
+  const way = join?.way && { way: join.way };
+  return keepSound(withJoin(kept, cut, { recipe, set: {}, ...way }), recipe, cut);
+}
+
+/**
+ * Puts a recipe with its effects on cuts; `ways` are those that the camera suggests there. What was set by hand at their
+ * joins is lost, effects put there by hand stay. Throws when there is no such recipe.
+ */
+export function putRecipe(
+  plan: Plan,
+  recipe: string,
+  cuts: readonly number[],
+  ways: Readonly<Record<number, Way>> = {},
+): Plan {
+  if (!recipeOf(plan, recipe))
+    throw new CaesuraError('no-such-recipe', 'That recipe is not in the plan.', 'Choose another.');
+  const joins = cuts.map(
+    (cut) => [cut, { recipe, set: {}, ...(ways[cut] && { way: ways[cut] }) }] as const,
+  );
+  return soundAt(withJoins(plan, new Map(joins)), recipe, cuts);
+}
+
+/**
+ * Changes a recipe to what is at a cut, its settings and its hits. Its uses follow in all that was not set by hand at them; their
+ * effects follow where none was changed.
+ */
+export function changeRecipe(plan: Plan, id: string, settings: Join['set'], cut: number): Plan {
+  const others = (plan.score?.shots ?? []).flatMap((shot, i) =>
+    i !== cut && shot.join?.recipe === id && !effectsByHand(plan, i) ? [i] : [],
+  );
+  const recipes = plan.recipes.map((recipe) =>
+    recipe.id === id
+      ? { ...recipe, settings: { ...recipe.settings, ...settings } as JoinSettings }
+      : recipe,
+  );
+  return soundAt(keepSound({ ...plan, recipes }, id, cut), id, others);
+}
+
+/** Lets a use of a recipe follow it in everything again, its effects as well. */
+export function followRecipe(plan: Plan, cut: number): Plan {
+  const id = plan.score?.shots[cut]?.join?.recipe;
+  if (id === undefined) return plan;
+  const { join } = joinAt(plan, cut);
+  return soundAt(withJoin(plan, cut, { ...join, set: {} }), id, [cut]);
+}
+
+/** Takes a recipe away; its uses and their effects keep what they are. */
+export function removeRecipe(plan: Plan, id: string): Plan {
+  const accents = plan.accents.map((accent) => {
+    const { recipe, ...rest } = accent;
+    return recipe === id ? rest : accent;
+  });
+  const uses = (plan.score?.shots ?? []).flatMap(({ join }, cut): [number, Join][] => {
+    if (!join || join.recipe !== id) return [];
+    const { recipe: _gone, ...rest } = join;
+    return [[cut, { ...rest, set: settingsOf(plan, join) }]];
+  });
+  const recipes = plan.recipes.filter((recipe) => recipe.id !== id);
+  return { ...withJoins({ ...plan, accents }, new Map(uses)), recipes };
+}
+
+/** Gives a recipe another name. */
+export const renameRecipe = (plan: Plan, id: string, name: string): Plan => ({
+  ...plan,
+  recipes: plan.recipes.map((recipe) => (recipe.id === id ? { ...recipe, name } : recipe)),
+});
+
+/** A plan with further recipes, each with an id of its own. */
+function withRecipes(plan: Plan, recipes: readonly Omit<Recipe, 'id'>[]): Plan {
+  const all: Recipe[] = [...plan.recipes];
+  for (const recipe of recipes) all.push({ id: freshId('r', all), ...recipe });
+  return { ...plan, recipes: all };
+}
+
+/** Adds recipes with the effects that they use; those that are in the plan by content are used as they are. */
+export function addRecipes(
+  plan: Plan,
+  {
+    recipes,
+    effects,
+  }: { readonly recipes: readonly Omit<Recipe, 'id'>[]; readonly effects: readonly Effect[] },
+): Plan {
+  const withEffects = effects.reduce<Plan>(
+    (made, { id: _theirs, ...effect }) =>
+      made.effects.some(({ media }) => media === effect.media) ? made : addEffect(made, effect),
+    plan,
+  );
+  const ours = new Map(
+    effects.map(({ id, media }) => [
+      id,
+      withEffects.effects.find((effect) => effect.media === media)!.id,
+    ]),
+  );
+  return withRecipes(
+    withEffects,
+    recipes.map((recipe) =>
+      recipe.accents
+        ? {
+            ...recipe,
+            accents: recipe.accents.map((accent) => ({
+              ...accent,
+              effect: ours.get(accent.effect)!,
+            })),
+          }
+        : recipe,
+    ),
+  );
+}

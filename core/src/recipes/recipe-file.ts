@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { EffectSchema, RecipeSchema, type Effect, type Plan, type Recipe } from '../plan/index.ts';
+import { CaesuraError } from '../time/index.ts';
+
+/** Recipes as a file: JSON with a published schema. */
+export const RecipeFileSchema = z
+  .object({
+    recipes: z
+      .array(RecipeSchema.omit({ id: true }))
+      .min(1)
+      .max(1000),
+    /** The effects that they use, by the ids under which they name them. Their sound is known by its content. */
+    effects: z.array(EffectSchema).max(1000).default([]),
+  })
+  .superRefine(({ recipes, effects }, context) => {
+    const ids = new Set(effects.map(({ id }) => id));
+    recipes.forEach(({ accents = [] }, i) => {
+      if (accents.some(({ effect }) => !ids.has(effect)))
+        context.addIssue({
+          code: 'custom',
+          path: ['recipes', i, 'accents'],
+          message: 'An effect is not in the file.',
+        });
+    });
+  });
+
+/** What a file of recipes holds. */
+export interface RecipeFile {
+  readonly recipes: readonly Omit<Recipe, 'id'>[];
+  readonly effects: readonly Effect[];
+}
+
+/** The recipes of a plan as the text of a file, with the effects that they use. */
+export function recipeFile({ recipes, effects }: Pick<Plan, 'recipes' | 'effects'>): string {
+  const used = new Set(recipes.flatMap(({ accents = [] }) => accents.map(({ effect }) => effect)));
+  const file: RecipeFile = {
+    recipes: recipes.map(({ id: _own, ...recipe }) => recipe),
+    effects: effects.filter(({ id }) => used.has(id)),
+  };
+  return `${JSON.stringify(file, null, 2)}\n`;
+}
+
+/** Reads recipes from the text of a file. Throws `bad-recipes` with the first place that is wrong. */
+export function readRecipes(text: string): RecipeFile {
+  const bad = (what: string) =>
+    new CaesuraError(
+      'bad-recipes',
+      `That is no file of recipes: ${what}`,
+      'Choose a file that was kept from Joins.',
+    );
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    throw bad('it is not JSON.');
+  }
+  const read = RecipeFileSchema.safeParse(json);
+  if (read.success) return read.data;
+  const { path, message } = read.error.issues[0]!;
+  throw bad(`${path.join('.') || 'the whole'}: ${message}`);
+}

@@ -1,0 +1,202 @@
+import { joinsOf } from '../joins/index.ts';
+import { partsOf, type Plan, type Sound } from '../plan/index.ts';
+import { shotFacts, type ShotFacts } from '../film/shots.ts';
+import { soundsOf } from '../film/cues.ts';
+import {
+  instantOfFrame,
+  samples,
+  seconds,
+  toNumber,
+  type Samples,
+  type Seconds,
+} from '../time/index.ts';
+import { accentFacts, type AccentFacts } from './effect-facts.ts';
+
+/** What can be heard of a plan and switched. */
+export type Heard = 'music' | 'voice' | 'effect' | 'accent' | 'click';
+
+/** A stretch of a sound file in the film, or a click of ours. */
+export interface AudioEvent {
+  readonly of: Heard;
+  /** The sound or accent it belongs to. */
+  readonly id: string;
+  /** The file; null for a click of ours. */
+  readonly media: string | null;
+  readonly fileName: string;
+  readonly sampleRate: number;
+  /** Sample of the file at a place of the film, by which all others go. */
+  readonly anchor: { readonly sample: Samples; readonly at: Seconds };
+  /**
+   * What of the file is laid on the anchor once it sounds at its rate and pitch: that very sample, or the loudest or first
+   * instant of the file, measured anew.
+   */
+  readonly by: 'sample' | 'peak' | 'onset';
+  /** Times of the film between which it sounds. */
+  readonly starts: Seconds;
+  readonly ends: Seconds;
+  /** Times as fast as the file, and semitones higher. */
+  readonly rate: number;
+  readonly semitones: number;
+  /** Decibels. */
+  readonly gain: number;
+  /** Seconds over which it comes in after `starts` and goes before `ends`, evenly or with the power of the two kept. */
+  readonly fadeIn: number;
+  readonly fadeOut: number;
+  readonly fade: 'even' | 'power';
+}
+
+/** Seconds over which two places of a file go over into one another at a splice, half on either side. */
+export const CROSSFADE = 0.03;
+
+const PLAIN = { by: 'sample', rate: 1, semitones: 0, fade: 'even' } as const;
+
+/** The parts of a sound that plays through the film, up to a length in seconds. */
+function lineEvents(sound: Sound, plan: Plan, length: number): AudioEvent[] {
+  const { sampleRate } = sound.analysis;
+  const place = toNumber(instantOfFrame(sound.place, plan.rate));
+  const parts = partsOf(sound);
+  return parts.flatMap(({ from, to, before }, i): AudioEvent[] => {
+    const at = seconds(place + before / sampleRate);
+    const [first, last] = [i === 0, i === parts.length - 1];
+    const half = CROSSFADE / 2;
+    const starts = seconds(first ? at : at - half);
+    const ends = seconds(at + (to - from) / sampleRate + (last ? 0 : half));
+    if (starts >= length) return [];
+    const { id, kind, media, fileName, gain } = sound;
+    return [
+      {
+        ...PLAIN,
+        of: kind,
+        id,
+        media,
+        fileName,
+        sampleRate,
+        anchor: { sample: from, at },
+        starts,
+        ends,
+        gain,
+        fadeIn: first ? sound.fadeIn / sampleRate : CROSSFADE,
+        fadeOut: last ? sound.fade / sampleRate : CROSSFADE,
+      },
+    ];
+  });
+}
+
+/** Longest time over which a bed goes over into its next round, and the most of its file that may take. */
+const ROUND = { seconds: 1, part: 0.25 };
+
+/** The rounds of a bed, each going over into the next. */
+function bedEvents(
+  { accent, effect, starts, ends, gain, rate }: AccentFacts,
+  fade: number,
+): AudioEvent[] {
+  const { measure, sampleRate, media, fileName } = effect;
+  const whole = (measure.to - measure.from) / sampleRate;
+  const over = Math.min(ROUND.seconds, ROUND.part * whole);
+  const events: AudioEvent[] = [];
+  for (let at = starts as number; at < ends; at += whole - over) {
+    const first = events.length === 0;
+    const end = Math.min(ends, at + whole);
+    events.push({
+      ...PLAIN,
+      fade: 'power',
+      of: 'accent',
+      id: accent.id,
+      media,
+      fileName,
+      sampleRate,
+      anchor: { sample: measure.from, at: seconds(at) },
+      starts: seconds(at),
+      ends: seconds(end),
+      rate,
+      gain,
+      fadeIn: Math.min(first ? fade : over, end - at),
+      fadeOut: Math.min(end < ends ? over : fade, end - at),
+    });
+    if (end >= ends) break;
+  }
+  return events;
+}
+
+/** Seconds beyond what is audible of an effect that are still played. */
+const TAIL = 0.1;
+
+function effectEventsOf(facts: AccentFacts, plan: Plan): AudioEvent[] {
+  const { accent, effect, at, rate, semitones, gain } = facts;
+  if (accent.kind === 'bed')
+    return bedEvents(facts, toNumber(instantOfFrame(accent.fade, plan.rate)));
+  const onset = accent.kind === 'hit' && accent.mark === 'onset';
+  return [
+    {
+      of: 'accent',
+      id: accent.id,
+      media: effect.media,
+      fileName: effect.fileName,
+      sampleRate: effect.sampleRate,
+      anchor: {
+        sample: onset ? effect.measure.onset : effect.measure.peak,
+        at: seconds(toNumber(at.at)),
+      },
+      by: onset ? 'onset' : 'peak',
+      starts: seconds(facts.starts - TAIL),
+      ends: seconds(facts.ends + TAIL),
+      rate,
+      semitones,
+      gain,
+      fadeIn: 0,
+      fadeOut: 0,
+      fade: 'even',
+    },
+  ];
+}
+
+/** Samples a second of our click. */
+export const CLICK_RATE = 48_000;
+
+/** A click at each cut. */
+const clickEvents = (shots: readonly ShotFacts[], plan: Plan): AudioEvent[] =>
+  shots.slice(1).map(({ start, index }) => {
+    const at = seconds(toNumber(instantOfFrame(start, plan.rate)));
+    const anchor = { sample: samples(0), at };
+    const file = { media: null, fileName: 'click', sampleRate: CLICK_RATE };
+    return {
+      ...PLAIN,
+      ...file,
+      of: 'click',
+      id: `cut ${index}`,
+      anchor,
+      starts: at,
+      ends: seconds(at + 0.05),
+      gain: -6,
+      fadeIn: 0,
+      fadeOut: 0,
+    };
+  });
+
+/** Length of what is heard: that of the score, or the target while there is none. Seconds. */
+export const heardLength = (plan: Plan): Seconds =>
+  seconds(toNumber(instantOfFrame(plan.score?.length ?? plan.target, plan.rate)));
+
+/** Everything that sounds in a plan, in the order in which it begins; accents that are left out are not in it. */
+export function audioEventsOf(plan: Plan): AudioEvent[] {
+  const shots = shotFacts(plan);
+  const length = heardLength(plan);
+  return [
+    ...soundsOf(plan).flatMap((sound) => lineEvents(sound, plan, length)),
+    ...accentFacts(plan, shots, joinsOf(plan, shots)).flatMap((facts) =>
+      facts.accent.off ? [] : effectEventsOf(facts, plan),
+    ),
+    ...clickEvents(shots, plan),
+  ].sort((a, b) => a.starts - b.starts);
+}
+
+/** How loud a voice is at an instant of the film against its gain: its fades, 0 outside it. */
+export function fadeAt({ starts, ends, fadeIn, fadeOut, fade }: AudioEvent, at: number): number {
+  if (at < starts || at >= ends) return 0;
+  const part = Math.min(
+    1,
+    fadeIn > 0 ? (at - starts) / fadeIn : 1,
+    fadeOut > 0 ? (ends - at) / fadeOut : 1,
+  );
+  return fade === 'power' ? Math.sin((part * Math.PI) / 2) : part;
+}
