@@ -66,7 +66,7 @@ async function lateOverAll(page: Page): Promise<string> {
 function manyShots(): Plan {
   const plan = layOutSteadily({ ...demo(), pace: '4 frames' });
   const hard = plan.score!.shots.slice(1).reduce((made, _, i) => setMove(made, i + 1, null), plan);
-  return { ...hard, accents: [] };
+  return { ...hard, effects: [] };
 }
 
 /** Frames that come late at a higher rate, and with many more shots. */

@@ -1,3 +1,4 @@
+import { filmOf } from '../core/src/film/index.ts';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
@@ -10,7 +11,6 @@ import { layOutSteadily } from '@caesura/core/layout';
 import { analyseSound, NOTHING_FOUND } from '@caesura/core/listen';
 import { addClips, setMusic } from '@caesura/core/edits';
 import { newPlan } from '@caesura/core/plan';
-import { shotFacts } from '@caesura/core/film';
 import { frameRate, frames } from '@caesura/core/time';
 import { seen, texture } from '../core/src/footage/testing/texture.ts';
 import { beatTimes, Tape } from '../core/src/testing/synthesis.ts';
@@ -183,7 +183,7 @@ function benchLayout(): void {
   const plan = addClips(setMusic({ ...newPlan('Hour'), target: frames(3600 * 24) }, music), clips);
   const laidOut = layOutSteadily(plan);
   const took = usual(() => void layOutSteadily(plan));
-  const facts = usual(() => void shotFacts(laidOut));
+  const facts = usual(() => void filmOf(laidOut).shots);
   say(`lay-out of an hour, ${laidOut.score!.shots.length} shots`, `${took.toFixed(1)} ms`);
   say(
     '  facts of all its shots, per lay-out time',

@@ -208,14 +208,14 @@ async function makeAll(): Promise<void> {
   mkdirSync(path.join(output, 'clips'), { recursive: true });
   const { file, channels } = await makeMusic();
   const findings = analyseSound(channels, SAMPLE_RATE);
-  const { analysis, outline, texture } = findings;
+  const { analysis, outline, chromaAndTimbre } = findings;
   writeFileSync(path.join(output, 'open-day-music.outline'), outline);
-  writeFileSync(path.join(output, 'open-day-music.texture'), texture);
+  writeFileSync(path.join(output, 'open-day-music.texture'), chromaAndTimbre);
   const music = {
     media: idOf(file),
     fileName: 'open-day-music.mp3',
     outline: idOf(outline),
-    texture: idOf(texture),
+    chromaAndTimbre: idOf(chromaAndTimbre),
     analysis,
     found: foundIn(findings),
   };

@@ -1,6 +1,7 @@
+import { barLineBefore } from '@caesura/core/film';
 import {
   addClips,
-  addEffect,
+  addEffectFile,
   addNote,
   addSound,
   changeBrief,
@@ -17,16 +18,15 @@ import {
   type NewSound,
 } from '@caesura/core/edits';
 import { layOutSteadily } from '@caesura/core/layout';
-import { newPlan, type Clip, type Effect, type Plan } from '@caesura/core/plan';
+import { newPlan, type Clip, type EffectFile, type Plan } from '@caesura/core/plan';
 import { shapedRamp, usualCrest } from '@caesura/core/ramps';
-import { barLineBefore } from '@caesura/core/sound';
 import { frameRate, frames, rational, samples } from '@caesura/core/time';
 
 /** What the plans of the demo are made of. */
 export interface DemoMaterial {
   readonly music: NewSound;
   readonly clips: readonly Clip[];
-  readonly kit: readonly Omit<Effect, 'id'>[];
+  readonly kit: readonly Omit<EffectFile, 'id'>[];
   readonly line: NewSound;
 }
 
@@ -34,8 +34,8 @@ const CLIENT = 'Marrow Lane Letterpress';
 
 /** The teaser with joins, ramps, effects, a bed and a spoken line in it. */
 function rehearsed(teaser: Plan, { kit, line }: DemoMaterial): Plan {
-  const withKit = kit.reduce(addEffect, { ...teaser, name: 'Open day, with joins and sound' });
-  const effect = (name: string) => withKit.effects.find((e) => e.name === name)!.id;
+  const withKit = kit.reduce(addEffectFile, { ...teaser, name: 'Open day, with joins and sound' });
+  const effect = (name: string) => withKit.effectFiles.find((e) => e.name === name)!.id;
   const cutAt = (index: number) =>
     ({ on: 'cut', shot: withKit.score!.shots[index]!.id, by: 0 }) as const;
   const crest = usualCrest(10);

@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { foundIn, analyseSound, metered, outlineMeter } from '@caesura/core/listen';
-import type { Effect } from '@caesura/core/plan';
+import type { EffectFile } from '@caesura/core/plan';
 import type { NewSound } from '@caesura/core/edits';
 import { KIT, measureEffect, MIX_RATE } from '@caesura/core/sound';
 import { samples } from '@caesura/core/time';
@@ -42,7 +42,7 @@ function decoded(file: string, rate: number): Float32Array {
 }
 
 /** Writes the kit into a folder as WAV files with their outlines. */
-export function makeKit(folder: string): Omit<Effect, 'id'>[] {
+export function makeKit(folder: string): Omit<EffectFile, 'id'>[] {
   mkdirSync(folder, { recursive: true });
   return KIT.map(({ id, name, render }) => {
     const file = path.join(folder, `${id}.wav`);
@@ -98,7 +98,7 @@ export function makeLine(folder: string): NewSound {
     media: idOf(readFileSync(file)),
     fileName: 'spoken-line.mp3',
     outline: keep('outline', findings.outline),
-    texture: keep('texture', findings.texture),
+    chromaAndTimbre: keep('texture', findings.chromaAndTimbre),
     analysis: findings.analysis,
     found: foundIn(findings),
   };

@@ -1,8 +1,7 @@
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { distanceGone } from '../core/src/curves/index.ts';
-import { filmOf, layersAt, shotFacts, strideOf } from '../core/src/film/index.ts';
-import { joinsOf } from '../core/src/joins/index.ts';
+import { filmOf, layersAt, strideOf } from '../core/src/film/index.ts';
 import type { Join, Plan, Ramp } from '../core/src/plan/index.ts';
 import { frameRate } from '../core/src/time/index.ts';
 import { planOf } from './clips.ts';
@@ -50,7 +49,7 @@ const now = async (page: Page): Promise<Plan> => (
   (await planOf(page)) as unknown as Plan
 );
 const windowOf = async (page: Page, cut: number) => {
-  const { before, after, settings } = joinsOf(await now(page))[cut - 1]!;
+  const { before, after, settings } = filmOf(await now(page)).joins[cut - 1]!;
   return [settings.move, before, after];
 };
 const faults = (page: Page) => page.getByRole('group', { name: 'Faults here' });
@@ -130,7 +129,7 @@ test('crests that differ are matched, and a slow patch is left out, the cuts sta
   await wanted.fill('80');
   await wanted.press('Enter');
   await expect(wanted).toHaveValue('80');
-  const { time, length, clip } = shotFacts(await now(page))[8]!;
+  const { time, length, clip } = filmOf(await now(page)).shots[8]!;
   expect(distanceGone(time!.curve, length, strideOf(clip!.rate, frameRate(24)))).toBeCloseTo(80, 0);
 
   await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^12/ }).click();
@@ -148,7 +147,7 @@ test('a recipe is put on all cuts, one is changed by hand, and the others follow
   await page.getByRole('button', { name: 'Keep as recipe' }).click();
   await page.getByLabel('Put on').selectOption('all');
   await page.getByRole('button', { name: /^Put Zoom through of cut 2 on/ }).click();
-  const peaks = async () => joinsOf(await now(page)).map((j) => j.settings.peak);
+  const peaks = async () => filmOf(await now(page)).joins.map((j) => j.settings.peak);
   expect(new Set(await peaks())).toEqual(new Set([1.5]));
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { name: 'Cut 3', exact: true })).toBeVisible();
@@ -169,9 +168,9 @@ test('a recipe is put on all cuts, one is changed by hand, and the others follow
   expect(changed.filter((p) => p === 1.8)).toHaveLength(changed.length - 1);
   // Left out without being lost.
   await page.keyboard.press('o');
-  expect(joinsOf(await now(page))[3]!.before).toBe(0);
+  expect(filmOf(await now(page)).joins[3]!.before).toBe(0);
   await page.keyboard.press('o');
-  expect(joinsOf(await now(page))[3]!.before).toBeGreaterThan(0);
+  expect(filmOf(await now(page)).joins[3]!.before).toBeGreaterThan(0);
 
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as file' }).click();
@@ -265,7 +264,7 @@ test('all faults are listed, gone to and switched by kind; two moments are lande
   await into.locator(`select[id="land-${index}-20"]`).selectOption(String(start));
   await into.locator(`select[id="land-${index}-40"]`).selectOption(later!);
   await into.getByRole('button', { name: 'Land both, by the speed between' }).click();
-  const facts = shotFacts(await now(page))[index]!;
+  const facts = filmOf(await now(page)).shots[index]!;
   expect([facts.time!.at(0), facts.time!.at(Number(later) - start)]).toEqual([20, 40]);
 
   // A key of its own is set where the position is, and its speed typed.
@@ -274,7 +273,7 @@ test('all faults are listed, gone to and switched by kind; two moments are lande
   await into.getByRole('button', { name: `Key at frame ${start + 3}` }).click();
   await into.getByLabel(`Speed at ${start + 3}`).fill('250');
   await into.getByLabel(`Speed at ${start + 3}`).press('Enter');
-  const keyed = shotFacts(await now(page))[index]!.time!.curve.find((key) => key.at === 3)!;
+  const keyed = filmOf(await now(page)).shots[index]!.time!.curve.find((key) => key.at === 3)!;
   expect([keyed.speed.num, keyed.speed.den]).toEqual([5, 2]);
 });
 
@@ -295,13 +294,13 @@ test('a crest is dragged on the score, a key of an own move is eased and removed
     },
   });
   await type(page, 'Shutter', '1/50');
-  expect(joinsOf(await now(page))[4]!.settings.shutter).toBeCloseTo(172.8, 6);
+  expect(filmOf(await now(page)).joins[4]!.settings.shutter).toBeCloseTo(172.8, 6);
   await page.getByText('Keys and their easings').click();
-  const { frame } = joinsOf(await now(page))[4]!;
+  const { frame } = filmOf(await now(page)).joins[4]!;
   await page.getByLabel(`From ${frame}`, { exact: true }).selectOption('ease-in');
-  expect(joinsOf(await now(page))[4]!.settings.keys[0]!.ease).toBe('ease-in');
+  expect(filmOf(await now(page)).joins[4]!.settings.keys[0]!.ease).toBe('ease-in');
   await page.getByRole('button', { name: `Remove rotation in at ${frame}` }).click();
-  expect(joinsOf(await now(page))[4]!.settings.keys).toEqual([]);
+  expect(filmOf(await now(page)).joins[4]!.settings.keys).toEqual([]);
 
   await page.getByRole('link', { name: /^Score/ }).click();
   const dot = page

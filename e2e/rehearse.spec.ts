@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { filmOf, layersAt, shotFacts } from '../core/src/film/index.ts';
+import { filmOf, layersAt } from '../core/src/film/index.ts';
 import { setRamp } from '../core/src/plan/edits/index.ts';
 import { readPlan, type Plan } from '../core/src/plan/index.ts';
 import { shapedRamp, usualCrest } from '../core/src/ramps/index.ts';
@@ -333,7 +333,7 @@ test('a ramp in the animatic shows the frames that the plan says: their numbers 
     Array.from({ length: BITS }, (_, bit) =>
       raw[frame * size + 32 * 640 + bit * 64 + 32]! > 128 ? 2 ** bit : 0,
     ).reduce((a, b) => a + b, 0);
-  const shots = shotFacts(plan);
+  const shots = filmOf(plan).shots;
   const should = shots.flatMap(({ length, time }) =>
     Array.from({ length }, (_, k) => time!.at(k) as number),
   );

@@ -1,9 +1,9 @@
+import { filmOf } from '../core/src/film/index.ts';
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import wavefile from 'wavefile';
 import { readPlan, type Plan } from '../core/src/plan/index.ts';
-import { accentFacts } from '../core/src/sound/index.ts';
 import { planOf } from './clips.ts';
 import { ROOT } from './server.ts';
 import { choose, expect, saved, step, tab, test, type } from './test.ts';
@@ -65,9 +65,9 @@ test('the guide track has every effect on its instant to a millisecond, with a c
       ...plan,
       sounds: [],
       music: { ...plan.music!, gain: -90 },
-      accents: plan.accents
-        .filter((accent) => accent.kind === kind)
-        .map((accent) => ({ ...accent, gain: -9 })),
+      effects: plan.effects
+        .filter((placement) => placement.kind === kind)
+        .map((placement) => ({ ...placement, gain: -9 })),
     });
   for (const [kind, count] of [
     ['hit', 9],
@@ -76,7 +76,7 @@ test('the guide track has every effect on its instant to a millisecond, with a c
     const plan = await openPlan(page, 'rehearsed', 'hand-off', alone(kind));
     const { left, wave } = await guide(page);
     expect(left.length).toBe(45 * RATE);
-    const facts = accentFacts(plan);
+    const facts = filmOf(plan).effects;
     expect(facts).toHaveLength(count);
     const off = facts.map(({ peaks }) => Math.abs(loudestNear(left, peaks, 0.06) - peaks));
     expect(
@@ -149,7 +149,7 @@ test('a file made afresh is measured, put on a cut, fitted, levelled with its re
     buffer: swell(0.9, 0.6),
   });
   await expect(page.getByText(/^rises \d+ ms · falls \d+ ms/)).toBeVisible();
-  const [effect] = (await now(page)).effects;
+  const [effect] = (await now(page)).effectFiles;
   expect(effect!.name).toBe('paper swish');
   expect(Math.abs(effect!.measure.peak / RATE - 0.6)).toBeLessThan(0.002);
 
@@ -159,7 +159,7 @@ test('a file made afresh is measured, put on a cut, fitted, levelled with its re
   await expect(close).toContainText('paper swish');
   const cutTime = async (cut: number) =>
     ((await now(page)).score!.shots[cut]!.start as number) / 24;
-  const only = async () => accentFacts(await now(page)).find(({ at }) => at.cut === 11)!;
+  const only = async () => filmOf(await now(page)).effects.find(({ at }) => at.cut === 11)!;
   expect((await only()).peaks).toBeCloseTo(await cutTime(11), 6);
   await type(page, 'Speed', '200');
   expect((await only()).semitones).toBeCloseTo(12, 6);
@@ -173,7 +173,7 @@ test('a file made afresh is measured, put on a cut, fitted, levelled with its re
   await type(page, 'Level', '−2,5 dB');
   expect((await only()).gain).toBe(-2.5);
   await page.getByRole('button', { name: /^Take .* dB as advised$/ }).click();
-  expect((await only()).accent.gain).toBe('advised');
+  expect((await only()).placement.gain).toBe('advised');
   // Its onset on the cut, four frames later.
   await page.getByLabel('On the instant').selectOption('onset');
   await type(page, 'After the cut', '4');
@@ -181,14 +181,14 @@ test('a file made afresh is measured, put on a cut, fitted, levelled with its re
 
   await type(page, 'Up to cut', '15');
   await page.getByRole('button', { name: 'On each cut, varied' }).click();
-  expect((await now(page)).accents).toHaveLength(6);
+  expect((await now(page)).effects).toHaveLength(6);
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(page.getByLabel('After the cut')).toHaveValue('0 f');
   // At once: what was undone a moment ago stays undone.
   await page.reload();
   await expect(close).toContainText('paper swish');
-  expect((await now(page)).accents).toHaveLength(1);
+  expect((await now(page)).effects).toHaveLength(1);
 });
 
 test('by keyboard an effect is put, made louder until it clips, mended and taken out; risers and beds span cuts', async ({
@@ -200,7 +200,7 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
   await expect(page.getByLabel('Remove Workshop room')).toBeVisible();
   await page.getByRole('heading', { name: 'Cut 20' }).click();
   await page.keyboard.press('p');
-  await expect.poll(async () => (await now(page)).accents.length).toBe(1);
+  await expect.poll(async () => (await now(page)).effects.length).toBe(1);
   for (let i = 0; i < 16; i++) await page.keyboard.press('=');
   const faults = page.getByRole('group', { name: 'Faults here' });
   await expect(faults).toContainText('over full scale');
@@ -216,7 +216,7 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
   await page.keyboard.press('ArrowUp');
   await expect(page.getByRole('heading', { name: 'Cut 20' })).toBeVisible();
   await page.keyboard.press('Delete');
-  await expect.poll(async () => (await now(page)).accents.length).toBe(0);
+  await expect.poll(async () => (await now(page)).effects.length).toBe(0);
 
   await tab(page, 'At the cut');
   const effect = page.getByLabel('Effect', { exact: true }).first();
@@ -226,7 +226,7 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
   await type(page, 'Up to cut', '24');
   await page.getByRole('button', { name: 'As a bed to there' }).click();
   const plan = await now(page);
-  const [riser, bed] = accentFacts(plan);
+  const [riser, bed] = filmOf(plan).effects;
   expect(riser!.peaks).toBeCloseTo((plan.score!.shots[20]!.start as number) / 24, 6);
   // Two bars of four beats at 112 beats a minute end on the beat of the cut, which lies on a frame near to it.
   expect(riser!.peaks - riser!.starts).toBeGreaterThan((4 * 60) / 112 - 0.1);
@@ -265,10 +265,10 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
 test('the sum says what is not in it, and where nothing sounds', async ({ page }) => {
   const gone = (plan: Plan): Plan => ({
     ...plan,
-    effects: plan.effects.map((effect, i) =>
+    effectFiles: plan.effectFiles.map((effect, i) =>
       i === 0 ? { ...effect, media: 'f'.repeat(64) } : effect,
     ),
-    accents: plan.accents.map((accent) => ({ ...accent, effect: plan.effects[0]!.id })),
+    effects: plan.effects.map((placement) => ({ ...placement, effect: plan.effectFiles[0]!.id })),
   });
   await openPlan(page, 'rehearsed', 'sound/6', gone);
   const sum = page.getByRole('status').filter({ hasText: 'All together' });
@@ -277,7 +277,7 @@ test('the sum says what is not in it, and where nothing sounds', async ({ page }
     ...plan,
     music: null,
     sounds: [],
-    accents: [],
+    effects: [],
   }));
   await expect(sum).toHaveText('All together: silence');
 });
@@ -298,8 +298,8 @@ test('a recipe carries the effects of its cut to other cuts, and into another pl
     page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^8/ }),
   ).toContainText('Whoosh, hard');
   const put = await now(page);
-  expect(put.accents).toHaveLength(plan.accents.length + 1);
-  expect(accentFacts(put).find(({ at }) => at.cut === 8)!.peaks).toBeCloseTo(
+  expect(put.effects).toHaveLength(plan.effects.length + 1);
+  expect(filmOf(put).effects.find(({ at }) => at.cut === 8)!.peaks).toBeCloseTo(
     plan.score!.shots[8]!.start / 24,
     6,
   );
@@ -312,7 +312,7 @@ test('a recipe carries the effects of its cut to other cuts, and into another pl
   await step(page, 'Joins');
   await tab(page, 'Recipes');
   await page.getByRole('button', { name: 'Follow it again' }).click();
-  await expect.poll(async () => (await now(page)).accents.length).toBe(plan.accents.length + 1);
+  await expect.poll(async () => (await now(page)).effects.length).toBe(plan.effects.length + 1);
 
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as file' }).click();
@@ -324,7 +324,7 @@ test('a recipe carries the effects of its cut to other cuts, and into another pl
     .locator('input[type=file][aria-label="Recipe file"]')
     .setInputFiles({ name: 'recipes.json', mimeType: 'application/json', buffer: file });
   await expect(page.getByText('with Whoosh, hard')).toBeVisible();
-  expect((await now(page)).effects.map(({ name }) => name)).toEqual(['Whoosh, hard']);
+  expect((await now(page)).effectFiles.map(({ name }) => name)).toEqual(['Whoosh, hard']);
 });
 
 test('files that are no effects are refused with what is wrong and how to mend it, and nothing is lost', async ({

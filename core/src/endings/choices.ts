@@ -45,12 +45,12 @@ const wantedLength = ({ target, rate }: Plan, { place, analysis }: Sound): numbe
 /**
  * The ways in which a sound can end near the target of the film: as it is, with a fade that ends on the bar line before or
  * after the target, or at the target itself, and with splices from bar line to bar line that keep the end of the part
- * used; of those the ones whose bars are most alike. `texture` null gives no splices.
+ * used; of those the ones whose bars are most alike. `chromaAndTimbre` null gives no splices.
  */
 export function endingChoices(
   plan: Plan,
   sound: Sound,
-  texture: Uint8Array | null,
+  chromaAndTimbre: Uint8Array | null,
 ): EndingChoice[] {
   const { sampleRate, length } = sound.analysis;
   const whole: Sound = { ...sound, splices: [], fade: samples(0) };
@@ -72,12 +72,16 @@ export function endingChoices(
   const lines = barLinesOf({ ...whole, region: { in: sound.region.in, out: length } });
   const fades = lines ? fadeEndings(sound, lines, wanted) : [];
   // An end that fades was made so; the music's own is where its sound ends.
-  const own = sound.fade > 0 && texture ? soundingEnd(texture, sound.analysis) : sound.region.out;
+  const own =
+    sound.fade > 0 && chromaAndTimbre
+      ? soundingEnd(chromaAndTimbre, sound.analysis)
+      : sound.region.out;
   const kept = {
     ...whole,
     region: { in: sound.region.in, out: samples(Math.max(own, sound.region.in + 1)) },
   };
-  const spliced = lines && texture ? spliceEndings(kept, texture, wanted, sampleRate) : [];
+  const spliced =
+    lines && chromaAndTimbre ? spliceEndings(kept, chromaAndTimbre, wanted, sampleRate) : [];
   return [
     now,
     ...fades.map(([how, ending]) => finish(how, ending)),
@@ -130,7 +134,7 @@ interface Spliced {
 /** Splices that bring the part used of a sound nearest to the wanted length and keep its end. */
 function spliceEndings(
   sound: Sound,
-  texture: Uint8Array,
+  chromaAndTimbre: Uint8Array,
   wanted: number,
   sampleRate: number,
 ): Spliced[] {
@@ -139,7 +143,7 @@ function spliceEndings(
   const { region } = sound;
   const last = lines.at.length - 1;
   const lengths = [...lines.at, region.out as Samples];
-  const likeness = barLikeness(texture, lengths, sampleRate);
+  const likeness = barLikeness(chromaAndTimbre, lengths, sampleRate);
   const bars = Math.round((wanted - lines.lead - lines.tail) / lines.bar);
   const ways = bars === last || bars < 1 ? [] : waysOf(last, bars, likeness);
   const endings = ways.map(({ joins, weakest }): Spliced => {

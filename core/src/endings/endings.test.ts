@@ -1,8 +1,8 @@
+import { filmOf } from '../film/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { analyseSound, NOTHING_FOUND, CHROMA_RATE, CHROMA_ROW } from '../listen/index.ts';
 import { Tape } from '../testing/synthesis.ts';
-import { cuesOf } from '../film/index.ts';
 import { newPlan, soundEnd, type Plan } from '../plan/index.ts';
 import { setEnding, setMusic, setRegion } from '../plan/edits/edit-sounds.ts';
 import { exactAnalysis } from '../testing/sample-plan.ts';
@@ -18,14 +18,14 @@ const BAR = 2 * RATE;
 /** A texture of bars of 2 s from 0.5 s on, each like all others of its letter; letters differ in every value. */
 function chromaAndTimbreOf(letters: string): Uint8Array {
   const rows = (0.5 + 2 * letters.length) * CHROMA_RATE;
-  const texture = new Uint8Array(rows * CHROMA_ROW);
+  const chromaAndTimbre = new Uint8Array(rows * CHROMA_ROW);
   for (let row = 0; row < rows; row++) {
     const bar = Math.max(0, Math.floor((row / CHROMA_RATE - 0.5) / 2));
     const code = letters.charCodeAt(bar);
     for (let d = 0; d < CHROMA_ROW; d++)
-      texture[row * CHROMA_ROW + d] = 100 + ((code * 37 * (d + 3)) % 97);
+      chromaAndTimbre[row * CHROMA_ROW + d] = 100 + ((code * 37 * (d + 3)) % 97);
   }
-  return texture;
+  return chromaAndTimbre;
 }
 
 /** A plan of a target over music of one bar a letter, which starts at the first. */
@@ -93,7 +93,7 @@ describe('endings of music that is too long', () => {
     const best = choicesOf(plan, letters).find((c) => c.how === 'splice')!;
     const ended = setEnding(plan, plan.music!.id, best);
     expect(soundEnd(ended.music!, plan.rate)).toBe(10 * 48);
-    const bars = cuesOf(ended).filter((c) => c.kind === 'downbeat');
+    const bars = filmOf(ended).cues.filter((c) => c.kind === 'downbeat');
     expect(bars.map((c) => [c.bar, c.frame])).toEqual(
       Array.from({ length: 10 }, (_, i) => [i + 1, 48 * i]),
     );
@@ -135,9 +135,9 @@ describe('endings of music that is too short', () => {
 it('finds a way of several joins that is better than any of one', () => {
   // From the start to b there is a good join, from there on to the end another; none goes all the way.
   const letters = 'xabcpqrsabtuvwtuyz';
-  const texture = chromaAndTimbreOf(letters);
+  const chromaAndTimbre = chromaAndTimbreOf(letters);
   const lines = Array.from({ length: letters.length + 1 }, (_, i) => samples(RATE / 2 + i * BAR));
-  const likeness = barLikeness(texture, lines, RATE);
+  const likeness = barLikeness(chromaAndTimbre, lines, RATE);
   const last = letters.length - 1;
   const wanted = last - 7 - 4;
   const one = repeatedJoins(last, wanted, likeness, 1)[0]!;
@@ -204,7 +204,7 @@ it('hears from the sound itself which bars are alike', () => {
   };
   // Twenty-four bars of the thirty-two: eight fewer, two rounds.
   const plan = setMusic({ ...newPlan('Round'), target: frames(24 * 48) }, music);
-  const [best] = endingChoices(plan, plan.music!, findings.texture).filter(
+  const [best] = endingChoices(plan, plan.music!, findings.chromaAndTimbre).filter(
     (c) => c.how === 'splice',
   );
   expect(best!.likeness).toBeGreaterThan(0.8);

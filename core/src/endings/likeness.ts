@@ -18,11 +18,11 @@ export interface BarLikeness {
 
 /** Mean texture of each piece of each bar between ascending bar lines; samples of a sample rate. */
 function barRows(
-  texture: Uint8Array,
+  chromaAndTimbre: Uint8Array,
   lines: readonly Samples[],
   sampleRate: number,
 ): Float64Array[] {
-  const count = Math.floor(texture.length / CHROMA_ROW);
+  const count = Math.floor(chromaAndTimbre.length / CHROMA_ROW);
   const rowAt = (at: number): number =>
     Math.min(count, Math.max(0, Math.round((at / sampleRate) * CHROMA_RATE)));
   return lines.slice(0, -1).map((from, i) => {
@@ -33,7 +33,7 @@ function barRows(
       const end = Math.max(first + 1, rowAt(from + (length * (piece + 1)) / PIECES));
       for (let k = first; k < end; k++)
         for (let d = 0; d < CHROMA_ROW; d++)
-          row[piece * CHROMA_ROW + d]! += texture[k * CHROMA_ROW + d]! / (end - first);
+          row[piece * CHROMA_ROW + d]! += chromaAndTimbre[k * CHROMA_ROW + d]! / (end - first);
     }
     return row;
   });
@@ -67,11 +67,11 @@ function likeness(a: Float64Array, b: Float64Array): number {
 
 /** Compares the bars of a sound by its texture; `lines` are its bar lines and the end of its last bar, ascending. */
 export function barLikeness(
-  texture: Uint8Array,
+  chromaAndTimbre: Uint8Array,
   lines: readonly Samples[],
   sampleRate: number,
 ): BarLikeness {
-  const rows = barRows(texture, lines, sampleRate);
+  const rows = barRows(chromaAndTimbre, lines, sampleRate);
   standardise(rows);
   const ofBars = (a: number, b: number): number | null =>
     rows[a] && rows[b] ? likeness(rows[a], rows[b]) : null;

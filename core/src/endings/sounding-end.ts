@@ -6,12 +6,12 @@ const QUIET = 150;
 
 /** Where the last sound of a file has died away: 60 dB under its loudest band. The end of the file where it never does. */
 export function soundingEnd(
-  texture: Uint8Array,
+  chromaAndTimbre: Uint8Array,
   { sampleRate, length }: Pick<Analysis, 'sampleRate' | 'length'>,
 ): Samples {
-  const rows = Math.floor(texture.length / CHROMA_ROW);
+  const rows = Math.floor(chromaAndTimbre.length / CHROMA_ROW);
   const levelOf = (row: number): number =>
-    texture
+    chromaAndTimbre
       .subarray(row * CHROMA_ROW, row * CHROMA_ROW + TIMBRES)
       .reduce((most, x) => Math.max(most, x), 0);
   const levels = Array.from({ length: rows }, (_, row) => levelOf(row));

@@ -1,9 +1,9 @@
+import { filmOf } from '../film/index.ts';
 import { describe, expect, it } from 'vitest';
 import { setMove } from '../plan/edits/edit-joins.ts';
 import { layOutSteadily } from '../layout/index.ts';
 import type { Plan } from '../plan/index.ts';
-import { accentFacts } from '../sound/index.ts';
-import { changeAccent, putBed, putHit, putRiser } from '../plan/edits/edit-effects.ts';
+import { changeEffect, putBed, putHit, putRiser } from '../plan/edits/edit-effects.ts';
 import { kitEffect, planWithKit } from '../testing/plan-with-effects.ts';
 import { frames } from '../time/index.ts';
 import { faultsOf } from './faults.ts';
@@ -11,7 +11,7 @@ import { mendsOf } from './mends.ts';
 
 const plan = planWithKit();
 const soundFaults = (made: Plan) => faultsOf(made).filter(({ step }) => step === 'sound');
-const id = (made: Plan) => made.accents.at(-1)!.id;
+const id = (made: Plan) => made.effects.at(-1)!.id;
 /** The only fault of the sounds, and every mend of it does away with it. */
 function mended(made: Plan): { code: string; message: string; labels: string[] } {
   const found = soundFaults(made);
@@ -30,13 +30,13 @@ describe('faults of effects', () => {
   it('are none where a whoosh is put on a cut as advised, or left out', () => {
     const made = putHit(plan, kitEffect(plan, 'whoosh-hard').id, 4);
     expect(soundFaults(made)).toEqual([]);
-    expect(soundFaults(changeAccent(made, id(made), { gain: 12, off: true }))).toEqual([]);
+    expect(soundFaults(changeEffect(made, id(made), { gain: 12, off: true }))).toEqual([]);
   });
 
   it('tell an effect that is longer than its shots, with the rate that fits', () => {
     const made = putHit(plan, kitEffect(plan, 'riser').id, 4);
     const { code, message, labels } = mended(made);
-    expect(code).toBe('accent-long');
+    expect(code).toBe('effect-long');
     expect(message).toBe(
       '“Riser” lasts 3.4 s at 100 % and sticks out of the two shots at its cut.',
     );
@@ -52,7 +52,7 @@ describe('faults of effects', () => {
     );
     expect(soundFaults(made)).toEqual([]);
     const early = putHit(plan, kitEffect(plan, 'riser').id, 1);
-    expect(soundFaults(early).map(({ code }) => code)).toEqual(['accent-early']);
+    expect(soundFaults(early).map(({ code }) => code)).toEqual(['effect-early']);
     expect(mended(early).labels[0]).toMatch(/^Play it at/);
   });
 
@@ -63,10 +63,10 @@ describe('faults of effects', () => {
       found: { ...plan.music!.found, loudness: { ...plan.music!.found.loudness, shortTerm } },
     };
     const made = putHit({ ...plan, music }, kitEffect(plan, 'thump').id, 4);
-    const soft = mended(changeAccent(made, id(made), { gain: -30 }));
-    expect(soft.code).toBe('accent-masked');
+    const soft = mended(changeEffect(made, id(made), { gain: -30 }));
+    expect(soft.code).toBe('effect-masked');
     expect(soft.labels).toContain('Take the advised level');
-    expect(mended(changeAccent(made, id(made), { gain: 9 })).message).toBe(
+    expect(mended(changeEffect(made, id(made), { gain: 9 })).message).toBe(
       '“Thump” goes 8.0 dB over full scale.',
     );
   });
@@ -109,7 +109,7 @@ describe('faults of effects', () => {
       ...[2, 3, 4, 5, 6].reduce((made, cut) => putHit(made, click, cut), plan),
       pace: '1 bar',
     });
-    const gone = halved.accents.length - accentFacts(halved).length;
+    const gone = halved.effects.length - filmOf(halved).effects.length;
     expect(gone).toBeGreaterThan(1);
     const { message, labels } = mended(halved);
     expect(message).toBe(`“Click” was tied to ${gone} cuts or sounds that are gone.`);

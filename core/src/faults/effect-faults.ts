@@ -1,7 +1,7 @@
 import type { JoinFacts } from '../joins/index.ts';
 import type { Plan } from '../plan/index.ts';
-import type { ShotFacts } from '../film/index.ts';
-import { accentFacts, fittingRate, lostAccents, type AccentFacts } from '../sound/index.ts';
+import { type ShotFacts, filmOf } from '../film/index.ts';
+import { fittingRate, lostEffects, type EffectFacts } from '../sound/index.ts';
 import { frames, instantOfFrame, percent, plural, toNumber } from '../time/index.ts';
 import type { Fault } from './fault.ts';
 
@@ -14,7 +14,7 @@ const written = (x: number) => (Math.round(x * 10) / 10).toFixed(1).replace('-',
 
 /** The shots between which an effect at a cut lies, in seconds of the film; null where it is at no cut. */
 function shotsAround(
-  facts: AccentFacts,
+  facts: EffectFacts,
   shots: readonly ShotFacts[],
   plan: Plan,
 ): { from: number; to: number } | null {
@@ -31,53 +31,53 @@ function windowAt(joins: readonly JoinFacts[], cut: number | null): number {
 }
 
 function faultsOfOne(
-  facts: AccentFacts,
+  facts: EffectFacts,
   plan: Plan,
   shots: readonly ShotFacts[],
   joins: readonly JoinFacts[],
 ): Fault[] {
-  const { accent, effect, at, other, rate, starts, ends, gain, advice } = facts;
+  const { placement, effect, at, other, rate, starts, ends, gain, advice } = facts;
   const place = { step: 'sound', shot: null, cut: at.cut, frame: at.frame } as const;
   const name = `“${effect.name}”`;
   const found: Fault[] = [];
-  if (accent.kind === 'riser' && other!.frame >= at.frame)
+  if (placement.kind === 'riser' && other!.frame >= at.frame)
     found.push({
       ...place,
       code: 'riser-backwards',
-      figures: { side: accent.id, over: other!.frame - at.frame },
+      figures: { side: placement.id, over: other!.frame - at.frame },
       message: `${name} is to rise from frame ${other!.frame}, but peaks on frame ${at.frame}.`,
       mend: 'Let it begin earlier.',
     });
-  if (accent.kind === 'bed') {
-    const ended = [at, other!].find(({ cut }) => windowAt(joins, cut) > accent.fade);
+  if (placement.kind === 'bed') {
+    const ended = [at, other!].find(({ cut }) => windowAt(joins, cut) > placement.fade);
     if (ended)
       found.push({
         ...place,
         code: 'bed-fade',
         frame: ended.frame,
         cut: ended.cut,
-        figures: { side: accent.id, window: windowAt(joins, ended.cut), fade: accent.fade },
-        message: `${name} fades over ${plural(accent.fade, 'frame')}, the window of cut ${ended.cut} lasts ${windowAt(joins, ended.cut)}.`,
+        figures: { side: placement.id, window: windowAt(joins, ended.cut), fade: placement.fade },
+        message: `${name} fades over ${plural(placement.fade, 'frame')}, the window of cut ${ended.cut} lasts ${windowAt(joins, ended.cut)}.`,
         mend: 'Let it fade for longer than the window, so that the ear does not cut with the eye.',
       });
   }
   const lost = -starts;
-  if (lost > SLACK && accent.kind !== 'bed')
+  if (lost > SLACK && placement.kind !== 'bed')
     found.push({
       ...place,
-      code: 'accent-early',
-      figures: { side: accent.id, seconds: lost },
+      code: 'effect-early',
+      figures: { side: placement.id, seconds: lost },
       message: `${name} would have to begin ${written(lost)} s before the film, to peak on frame ${at.frame}.`,
       mend: `Play it faster, or put its onset there.`,
     });
-  const around = accent.kind === 'hit' ? shotsAround(facts, shots, plan) : null;
+  const around = placement.kind === 'hit' ? shotsAround(facts, shots, plan) : null;
   if (around && (around.from - starts > SLACK || ends - around.to > SLACK) && lost <= SLACK) {
     const fits = fittingRate(facts, around);
     found.push({
       ...place,
-      code: 'accent-long',
+      code: 'effect-long',
       figures: {
-        side: accent.id,
+        side: placement.id,
         before: around.from - starts,
         after: ends - around.to,
         rate: fits,
@@ -90,16 +90,16 @@ function faultsOfOne(
   if (loudness !== null && advice.music !== null && loudness + gain < advice.music - MASKED)
     found.push({
       ...place,
-      code: 'accent-masked',
-      figures: { side: accent.id, under: advice.music - loudness - gain },
+      code: 'effect-masked',
+      figures: { side: placement.id, under: advice.music - loudness - gain },
       message: `${name} lies ${written(advice.music - loudness - gain)} LU under the music and is not heard.`,
       mend: `Turn it up to ${written(advice.gain)} dB, or fade the music.`,
     });
   if (top !== null && top + gain > 0)
     found.push({
       ...place,
-      code: 'accent-clips',
-      figures: { side: accent.id, over: top + gain },
+      code: 'effect-clips',
+      figures: { side: placement.id, over: top + gain },
       message: `${name} goes ${written(top + gain)} dB over full scale.`,
       mend: `Turn it down to ${written(Math.min(advice.gain, -top))} dB or less.`,
     });
@@ -107,13 +107,13 @@ function faultsOfOne(
 }
 
 /** Effects that are nowhere in the film, those of one file together: a new layout may leave many. */
-function lostFaults(plan: Plan, all: readonly AccentFacts[]): Fault[] {
-  return plan.effects.flatMap(({ id, name }): Fault[] => {
-    const lost = lostAccents(plan, all).filter(({ effect }) => effect === id);
+function lostFaults(plan: Plan, all: readonly EffectFacts[]): Fault[] {
+  return plan.effectFiles.flatMap(({ id, name }): Fault[] => {
+    const lost = lostEffects(plan, all).filter(({ effect }) => effect === id);
     if (lost.length === 0) return [];
     return [
       {
-        code: 'accent-lost',
+        code: 'effect-lost',
         step: 'sound',
         shot: null,
         cut: null,
@@ -130,16 +130,16 @@ function lostFaults(plan: Plan, all: readonly AccentFacts[]): Fault[] {
 }
 
 /** What would go wrong with the effects of a plan; those that are left out are not looked at. */
-export function accentFaults(
+export function effectFaults(
   plan: Plan,
   shots: readonly ShotFacts[],
   joins: readonly JoinFacts[],
 ): Fault[] {
-  const all = accentFacts(plan, shots, joins);
+  const all = filmOf(plan).effects;
   return [
     ...lostFaults(plan, all),
     ...all
-      .filter(({ accent }) => !accent.off)
+      .filter(({ placement }) => !placement.off)
       .flatMap((facts) => faultsOfOne(facts, plan, shots, joins)),
   ].map((fault) =>
     fault.frame !== null && fault.frame < 0 ? { ...fault, frame: frames(0) } : fault,

@@ -1,6 +1,6 @@
-import { anchorNear, changeAccent, effectRate, removeAccents } from '../plan/edits/edit-effects.ts';
-import { fittingRate, accentFacts, lostAccents } from '../sound/index.ts';
-import { shotFacts } from '../film/index.ts';
+import { filmOf, anchorNear } from '../film/index.ts';
+import { changeEffect, effectRate, removeEffects } from '../plan/edits/edit-effects.ts';
+import { fittingRate, lostEffects } from '../sound/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { frames, instantOfFrame, percent, toNumber } from '../time/index.ts';
 import type { Fault } from './fault.ts';
@@ -11,8 +11,8 @@ export const lostMends = (plan: Plan, { figures: { side, count } }: Fault): Try[
   {
     label: count === 1 ? 'Take it out' : `Take all ${count} out`,
     make: () => {
-      const lost = lostAccents(plan, accentFacts(plan)).filter(({ effect }) => effect === side);
-      return removeAccents(
+      const lost = lostEffects(plan, filmOf(plan).effects).filter(({ effect }) => effect === side);
+      return removeEffects(
         plan,
         lost.map(({ id }) => id),
       );
@@ -21,43 +21,43 @@ export const lostMends = (plan: Plan, { figures: { side, count } }: Fault): Try[
 ];
 
 /** Mends of an effect: faster, softer, louder, by its onset, beginning earlier, fading for longer, left out. */
-export function accentMends(plan: Plan, fault: Fault): Try[] {
+export function effectMends(plan: Plan, fault: Fault): Try[] {
   const id = fault.figures.side as string;
-  const shots = shotFacts(plan);
-  const facts = accentFacts(plan, shots).find(({ accent }) => accent.id === id);
-  const out: Try = { label: 'Take it out', make: () => removeAccents(plan, [id]) };
+  const shots = filmOf(plan).shots;
+  const facts = filmOf(plan).effects.find(({ placement }) => placement.id === id);
+  const out: Try = { label: 'Take it out', make: () => removeEffects(plan, [id]) };
   if (!facts) return [];
-  const { accent, at, join, effect } = facts;
+  const { placement, at, join, effect } = facts;
   const time = (frame: number) => toNumber(instantOfFrame(frame, plan.rate));
   const faster = (from: number, to: number): Try => {
     const rate = Math.ceil(100 * fittingRate(facts, { from, to })) / 100;
     return {
       label: `Play it at ${percent(rate)}`,
-      make: () => changeAccent(plan, id, { rate: effectRate(100 * rate) }),
+      make: () => changeEffect(plan, id, { rate: effectRate(100 * rate) }),
     };
   };
   switch (fault.code) {
-    case 'accent-early':
+    case 'effect-early':
       return [
-        ...(accent.kind === 'hit'
+        ...(placement.kind === 'hit'
           ? [
               faster(0, Infinity),
               {
                 label: 'Put its onset there',
-                make: () => changeAccent(plan, id, { mark: 'onset' }),
+                make: () => changeEffect(plan, id, { mark: 'onset' }),
               },
             ]
           : []),
         out,
       ];
-    case 'accent-long': {
+    case 'effect-long': {
       const { cut } = at;
       return [
         ...(join && join.before + join.after > 0
           ? [
               {
                 label: 'Fit it to the window',
-                make: () => changeAccent(plan, id, { rate: 'window' }),
+                make: () => changeEffect(plan, id, { rate: 'window' }),
               },
             ]
           : []),
@@ -67,19 +67,19 @@ export function accentMends(plan: Plan, fault: Fault): Try[] {
         out,
       ];
     }
-    case 'accent-masked':
-    case 'accent-clips':
+    case 'effect-masked':
+    case 'effect-clips':
       return [
         {
           label: 'Take the advised level',
-          make: () => changeAccent(plan, id, { gain: 'advised' }),
+          make: () => changeEffect(plan, id, { gain: 'advised' }),
         },
         ...(effect.measure.top === null
           ? []
           : [
               {
                 label: `Set it to ${Math.floor(-effect.measure.top)} dB`,
-                make: () => changeAccent(plan, id, { gain: Math.floor(-effect.measure.top!) }),
+                make: () => changeEffect(plan, id, { gain: Math.floor(-effect.measure.top!) }),
               },
             ]),
         out,
@@ -92,7 +92,7 @@ export function accentMends(plan: Plan, fault: Fault): Try[] {
       return [
         {
           label: 'Let it last as long as its file',
-          make: () => changeAccent(plan, id, { from: anchorNear(plan, from) }),
+          make: () => changeEffect(plan, id, { from: anchorNear(plan, from) }),
         },
         out,
       ];
@@ -100,7 +100,7 @@ export function accentMends(plan: Plan, fault: Fault): Try[] {
     case 'bed-fade': {
       const fade = frames((fault.figures.window as number) + 2);
       return [
-        { label: `Fade over ${fade} frames`, make: () => changeAccent(plan, id, { fade }) },
+        { label: `Fade over ${fade} frames`, make: () => changeEffect(plan, id, { fade }) },
         out,
       ];
     }

@@ -1,10 +1,10 @@
+import { joinAt } from '../film/index.ts';
+import { filmOf } from '../film/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { joinAt } from '../plan/edits/edit-joins.ts';
 import { usualSettings } from '../joins/index.ts';
 import { joinOf, planOfParts, type Part } from '../testing/joined-plans.ts';
 import { changeRate } from '../plan/edits/edit-brief.ts';
-import { shotFacts } from '../film/index.ts';
 import type { Plan, RampKey } from '../plan/index.ts';
 import { shapedRamp, USUAL_CREST, USUAL_FLOOR } from '../ramps/index.ts';
 import { frameRate, rational, USUAL_RATES } from '../time/index.ts';
@@ -133,7 +133,7 @@ describe('joins', () => {
     expect([fault.figures.side, fault.figures.nearest]).toEqual(['out', 4]);
     const [mend] = mendsOf(plan, fault, { ...NOTHING_KNOWN, measuredOf });
     expect(mend!.label).toBe('Slip the source 4 frames earlier');
-    expect(shotFacts(mend!.plan)[0]!.sourceIn).toBe(96);
+    expect(filmOf(mend!.plan).shots[0]!.sourceIn).toBe(96);
   });
 });
 
@@ -161,7 +161,7 @@ describe('ramps', () => {
     const plan = planOfParts(at24, [{ length: 48, in: 20, frames: 76, ramp }]);
     const fault = only(plan, 'source-ends');
     expect(fault.message).toMatch(/after 4\d frames: \d+ source frames short/);
-    const frame = shotFacts(plan)[0]!.time!;
+    const frame = filmOf(plan).shots[0]!.time!;
     expect(frame.at(fault.figures.runsOutAfter as number)).toBeGreaterThanOrEqual(76);
     expect(frame.at((fault.figures.runsOutAfter as number) - 1)).toBeLessThan(76);
     expect(mendsOf(plan, fault).length).toBeGreaterThan(0);
@@ -292,7 +292,7 @@ describe('the list', () => {
             .filter((f) => f.code === 'source-ends')
             .map((f) => f.shot),
         );
-        for (const { index, used, clip } of shotFacts(plan))
+        for (const { index, used, clip } of filmOf(plan).shots)
           expect(used!.lowest < 0 || used!.highest >= clip!.frames).toBe(said.has(index));
       }),
       { numRuns: 100 },

@@ -1,7 +1,6 @@
-import { joinsOf } from '../joins/index.ts';
-import { shotFacts } from '../film/index.ts';
+import { filmOf } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
-import { accentFaults } from './effect-faults.ts';
+import { effectFaults } from './effect-faults.ts';
 import { FAULT_CODES, type Fault, type FaultCode } from './fault.ts';
 import { joinFaults } from './join-faults.ts';
 import { NOTHING_KNOWN, type Known } from './known.ts';
@@ -11,14 +10,14 @@ import { sumFaults } from './sum-faults.ts';
 
 /** Everything that would go wrong with a plan, kinds that are switched off as well. */
 function allFaults(plan: Plan, known: Known): Fault[] {
-  const shots = shotFacts(plan);
-  const joins = joinsOf(plan, shots);
+  const shots = filmOf(plan).shots;
+  const joins = filmOf(plan).joins;
   const order = new Map(FAULT_CODES.map((code, i) => [code, i]));
   const found = [
     ...planFaults(plan, shots),
     ...joinFaults(plan, shots, joins, known.measuredOf),
     ...rampFaults(plan, shots),
-    ...accentFaults(plan, shots, joins),
+    ...effectFaults(plan, shots, joins),
     ...sumFaults(plan, known),
   ];
   const place = ({ frame }: Fault) => frame ?? -1;

@@ -1,4 +1,5 @@
-import { changeJoin, joinAt, setWindow } from '../plan/edits/edit-joins.ts';
+import { joinAt } from '../film/index.ts';
+import { changeJoin, setWindow } from '../plan/edits/edit-joins.ts';
 import { handlesOf, splitWindow, type JoinFacts } from '../joins/index.ts';
 import { setShotLength } from '../plan/edits/shot-length.ts';
 import { slipShot } from '../plan/edits/edit-shots.ts';

@@ -1,6 +1,6 @@
 import type { Plan } from '../plan/index.ts';
 import { CaesuraError } from '../time/index.ts';
-import { accentMends, lostMends } from './effect-mends.ts';
+import { effectMends, lostMends } from './effect-mends.ts';
 import { faultKey, type Fault, type FaultCode } from './fault.ts';
 import { faultsOf } from './faults.ts';
 import { handleMends, pictureMends, stillMends, windowMends } from './join-mends.ts';
@@ -30,14 +30,14 @@ const TRIES: Partial<Record<FaultCode, (plan: Plan, fault: Fault) => Try[]>> = {
   'crests-differ': rampMends,
   'frames-repeat': rampMends,
   'long-stride': rampMends,
-  'accent-lost': lostMends,
-  'accent-early': accentMends,
-  'accent-long': accentMends,
-  'accent-masked': accentMends,
-  'accent-clips': accentMends,
+  'effect-lost': lostMends,
+  'effect-early': effectMends,
+  'effect-long': effectMends,
+  'effect-masked': effectMends,
+  'effect-clips': effectMends,
   'sum-clips': sumMends,
-  'riser-backwards': accentMends,
-  'bed-fade': accentMends,
+  'riser-backwards': effectMends,
+  'bed-fade': effectMends,
 };
 
 /** Kinds that are told again where a mend leaves something to be wished, and do not stand against it. */

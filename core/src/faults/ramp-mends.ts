@@ -2,11 +2,11 @@ import { speedAt } from '../curves/index.ts';
 import { contentOf, longestShot, showInShot, slipShot } from '../plan/edits/edit-shots.ts';
 import {
   rampOf,
-  shotFacts,
   slowestCleanSpeed,
   speedOf,
   strideOf,
   type ShotFacts,
+  filmOf,
 } from '../film/index.ts';
 import { setShotLength } from '../plan/edits/shot-length.ts';
 import type { Plan, Ramp, RampKey } from '../plan/index.ts';
@@ -33,7 +33,7 @@ const withSpeeds = (ramp: Ramp, change: (speed: Rational) => Rational): Ramp =>
 
 /** A plan in which all speeds of a shot are changed, from the same source frame on. */
 function respeeded(plan: Plan, index: number, change: (speed: Rational) => Rational): Plan {
-  const { shot } = shotFacts(plan)[index]!;
+  const { shot } = filmOf(plan).shots[index]!;
   const ramp = rampOf(plan, shot);
   const { clip, sourceIn } = shot;
   if (ramp) return showInShot(plan, index, { clip, sourceIn, ramp: withSpeeds(ramp, change) });
@@ -48,14 +48,13 @@ const SLOWER = [98, 95, 92, 90, 88, 85, 80, 75, 70, 65, 60, 55, 50, 45, 40, 35, 
 
 /** The shot slowed, each time a little more; the first that helps is offered. */
 export function slowerTries(plan: Plan, index: number, fault: Fault): Try[] {
-  const facts = shotFacts(plan)[index]!;
+  const facts = filmOf(plan).shots[index]!;
   const { clip, time, length } = facts;
   if (!clip || !time) return [];
   const beyond = fault.code === 'handle-short' ? (fault.figures.frames as number) : 0;
   const enough = SLOWER.find((part) => {
-    const slowed = shotFacts(
-      respeeded(plan, index, (speed) => multiply(speed, rational(part, 100))),
-    )[index]!.time!;
+    const slowed = filmOf(respeeded(plan, index, (speed) => multiply(speed, rational(part, 100))))
+      .shots[index]!.time!;
     const { lowest, highest } =
       fault.figures.side === 'in'
         ? slowed.reach(-beyond, length)
@@ -76,7 +75,7 @@ export function slowerTries(plan: Plan, index: number, fault: Fault): Try[] {
 /** Mends of source that runs out or leaves the usable part: slipped, shortened, slowed. */
 export function sourceMends(plan: Plan, fault: Fault): Try[] {
   const index = fault.shot!;
-  const { used, clip } = shotFacts(plan)[index]!;
+  const { used, clip } = filmOf(plan).shots[index]!;
   if (!used || !clip) return [];
   const usable = fault.code === 'outside-usable' ? clip.usable : { in: 0, out: clip.frames };
   const by =
@@ -128,7 +127,7 @@ function eased(plan: Plan, { shot, length, time }: ShotFacts, at: number, lasts:
 }
 
 function speedMends(plan: Plan, fault: Fault): Try[] {
-  const facts = shotFacts(plan)[fault.shot!]!;
+  const facts = filmOf(plan).shots[fault.shot!]!;
   const { clip } = facts;
   if (!clip) return [];
   if (fault.code === 'speed-jump')
@@ -163,7 +162,7 @@ function speedMends(plan: Plan, fault: Fault): Try[] {
 /** Mends of ramps and of speeds that differ across a cut. */
 export function rampMends(plan: Plan, fault: Fault): Try[] {
   if (fault.cut === null) return speedMends(plan, fault);
-  const shots = shotFacts(plan);
+  const shots = filmOf(plan).shots;
   const [out, into] = [shots[fault.cut - 1]!, shots[fault.cut]!];
   const ramped = (index: number, ramp: Ramp | null, to: Plan) =>
     ramp ? setRamp(to, index, ramp) : to;

@@ -3,10 +3,9 @@ import { FAULT_CODES } from './fault.ts';
 import { faultsOf } from './faults.ts';
 import { mendsOf } from './mends.ts';
 import { handlesOf } from '../joins/index.ts';
-import { joinAt } from '../plan/edits/edit-joins.ts';
 import { MOVES, type Plan } from '../plan/index.ts';
 import { formatTimecode, toText } from '../time/index.ts';
-import { filmOf, windowRows, type WindowRow } from '../film/index.ts';
+import { filmOf, windowRows, type WindowRow, joinAt } from '../film/index.ts';
 
 const whole = z.number().int();
 

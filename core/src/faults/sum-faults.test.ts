@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Plan } from '../plan/index.ts';
-import { changeAccent, putHit } from '../plan/edits/edit-effects.ts';
+import { changeEffect, putHit } from '../plan/edits/edit-effects.ts';
 import { sumFor, sumOf } from '../sound/index.ts';
 import { kitEffect, planWithKit } from '../testing/plan-with-effects.ts';
 import { seconds } from '../time/index.ts';
@@ -24,7 +24,7 @@ describe('a sum that clips', () => {
   it('is a fault where it was measured of what sounds, and only there', () => {
     expect(codes(plan, 1.24)).toContain('sum-clips');
     expect(codes(plan, -0.1)).not.toContain('sum-clips');
-    expect(codes(changeAccent(plan, plan.accents[0]!.id, { gain: -30 }), 1.24)).not.toContain(
+    expect(codes(changeEffect(plan, plan.effects[0]!.id, { gain: -30 }), 1.24)).not.toContain(
       'sum-clips',
     );
     expect(faultsOf(plan).map(({ code }) => code)).not.toContain('sum-clips');

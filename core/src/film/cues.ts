@@ -1,3 +1,4 @@
+import { remembered } from './remembered.ts';
 import type { Plan, Sound } from '../plan/index.ts';
 import { CUE_KINDS, instantAfter, partsOf, usedPlaces, type CueKind } from '../plan/index.ts';
 import {
@@ -112,6 +113,11 @@ function gathered(plan: Timed, cuesIn: (sound: Sound) => readonly SoundCue[]): C
   );
 }
 
+const keptCues = remembered<readonly Sound[], Cue[]>();
+const keptBeats = remembered<Sound, Cue[]>();
+/** What the places of cues depend on beside their sounds. */
+const timesOf = ({ music, rate, lead }: Timed): unknown[] => [music, rate, lead];
+
 const isBeat = ({ kind }: SoundCue): boolean => kind === 'downbeat' || kind === 'beat';
 
 /**
@@ -119,16 +125,22 @@ const isBeat = ({ kind }: SoundCue): boolean => kind === 'downbeat' || kind === 
  * would fall before frame 0 because of the lead are left out. Where several fall on one frame, beats come first. Beats
  * of other sounds do not count beside those of the music, which they would contradict.
  */
-export const cuesOf = (plan: Timed): Cue[] =>
-  gathered(plan, (sound) =>
-    sound === plan.music || !plan.music
-      ? usedCues(sound)
-      : usedCues(sound).filter((c) => !isBeat(c)),
+export const cuesOf = (plan: Timed): readonly Cue[] =>
+  keptCues(plan.sounds, timesOf(plan), () =>
+    gathered(plan, (sound) =>
+      sound === plan.music || !plan.music
+        ? usedCues(sound)
+        : usedCues(sound).filter((c) => !isBeat(c)),
+    ),
   );
 
 /** All beats of the music, whatever its switches. */
-export const beatCuesOf = (plan: Timed): Cue[] =>
-  gathered({ ...plan, sounds: [] }, (sound) => cuesOfSound(sound).filter(isBeat));
+export const beatCuesOf = (plan: Timed): readonly Cue[] =>
+  plan.music
+    ? keptBeats(plan.music, timesOf(plan), () =>
+        gathered({ ...plan, sounds: [] }, (sound) => cuesOfSound(sound).filter(isBeat)),
+      )
+    : [];
 
 /** Where a cut falls: the nearest cue and the offset from it. */
 export interface Landing {

@@ -1,5 +1,5 @@
+import { filmOf } from './film.ts';
 import { frames, type Frames } from '../time/index.ts';
-import { cuesOf } from './cues.ts';
 import type { Plan } from '../plan/index.ts';
 
 /** Frames of the film from one up to but not including another. */
@@ -26,8 +26,8 @@ export function rangeAround(plan: Plan, frame: number, before: number, after: nu
 /** The section of the music in which a frame lies; all of the film where there are none. */
 export function sectionAround(plan: Plan, frame: number): FilmRange {
   const { to } = wholeFilm(plan);
-  const starts = cuesOf(plan)
-    .filter((cue) => cue.kind === 'section' && cue.frame > 0 && cue.frame < to)
+  const starts = filmOf(plan)
+    .cues.filter((cue) => cue.kind === 'section' && cue.frame > 0 && cue.frame < to)
     .map((cue) => cue.frame);
   return {
     from: starts.findLast((start) => start <= frame) ?? frames(0),

@@ -1,11 +1,13 @@
 export { beatsOnFrames } from './beats-on-frames.ts';
-export { type Cue, beatCuesOf, cuesOf, landingOf, nearestCueIndex, soundsOf } from './cues.ts';
+export { barLineBefore, dropsOf, anchorNear } from './anchor-places.ts';
+export { type Cue, landingOf, nearestCueIndex, soundsOf } from './cues.ts';
+export { type Film, filmOf, joinAt, shotFactsAt } from './film.ts';
 export { sectionAround, rangeAround, wholeFilm } from './film-range.ts';
 export { heardAt, mixSample } from './heard.ts';
-export { type Film, type Layer, type WindowRow, filmOf, layersAt, windowRows } from './layers.ts';
+export { type Layer, type WindowRow, layersAt, windowRows } from './layers.ts';
 export { type Line, frameAtTime, linesOf, musicLines, scoreLines } from './lines.ts';
 export { keysOn, rampOf, shotTime } from './shot-time.ts';
-export { type ShotFacts, shotFacts } from './shots.ts';
+export { type ShotFacts } from './shots.ts';
 export {
   type SoundCue,
   cuesOfSound,

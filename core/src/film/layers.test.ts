@@ -1,10 +1,10 @@
+import { filmOf } from './film.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { joinOf, planOfParts } from '../testing/joined-plans.ts';
-import { shotFacts } from './shots.ts';
 import { shapedRamp, USUAL_CREST } from '../ramps/shape.ts';
 import { frameRate, rational, USUAL_RATES } from '../time/index.ts';
-import { filmOf, layersAt, windowRows } from './layers.ts';
+import { layersAt, windowRows } from './layers.ts';
 
 const at24 = frameRate(24);
 const film = (join: ReturnType<typeof joinOf>, media = 300) =>
@@ -116,7 +116,7 @@ describe('what is on screen', () => {
           }
           // Every frame shows something, and the shot that is on is one of it.
           for (let n = 0; n < 60; n++) {
-            const on = shotFacts(f.plan).find((s) => n >= s.start && n < s.end)!.index;
+            const on = filmOf(f.plan).shots.find((s) => n >= s.start && n < s.end)!.index;
             expect(layersAt(f, n).map((l) => l.shot)).toContain(on);
           }
         },

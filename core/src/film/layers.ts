@@ -1,4 +1,5 @@
-import { joinsOf, type JoinFacts } from '../joins/windows.ts';
+import type { Film } from './film.ts';
+import { type JoinFacts } from '../joins/windows.ts';
 import { outgoingOnTop, type Side } from '../joins/move-keys.ts';
 import {
   picturedAt,
@@ -7,7 +8,7 @@ import {
   type PictureValues,
   type WindowValues,
 } from '../joins/values.ts';
-import { shotFacts, type ShotFacts } from './shots.ts';
+import { type ShotFacts } from './shots.ts';
 import type { Clip, JoinSettings, Plan } from '../plan/index.ts';
 import { sourceFrames, type SourceFrames } from '../time/index.ts';
 
@@ -64,19 +65,6 @@ function sideOf(plan: Plan, facts: JoinFacts, side: Side, frame: number): Layer 
     at,
     pictured,
   });
-}
-
-/** A plan made ready to be asked what is shown. */
-export interface Film {
-  readonly plan: Plan;
-  readonly shots: readonly ShotFacts[];
-  readonly joins: readonly JoinFacts[];
-}
-
-/** Works out once what every frame is asked from. */
-export function filmOf(plan: Plan): Film {
-  const shots = shotFacts(plan);
-  return { plan, shots, joins: joinsOf(plan, shots) };
 }
 
 /**

@@ -1,3 +1,4 @@
+import { filmOf } from './film.ts';
 import {
   frameShownAt,
   instantOfFrame,
@@ -7,7 +8,6 @@ import {
   type Frames,
   type Seconds,
 } from '../time/index.ts';
-import { beatCuesOf } from './cues.ts';
 import { correctedBeats } from './sound-cues.ts';
 import type { Plan, Sound } from '../plan/index.ts';
 
@@ -104,7 +104,7 @@ function partsOfLine(line: Line, count: number): Line[] {
  * bar several lines.
  */
 export function scoreLines(plan: Plan, barsALine = BARS_A_LINE): Line[] {
-  const downbeats = beatCuesOf(plan).filter((c) => c.kind === 'downbeat');
+  const downbeats = filmOf(plan).beats.filter((c) => c.kind === 'downbeat');
   const length = plan.score?.length ?? plan.target;
   const whole = linesOf(
     downbeats.map((c) => toNumber(c.at)),

@@ -1,4 +1,4 @@
-import type { Clip, Plan, Shot } from '../plan/index.ts';
+import type { Clip, Plan, Ramp, Score, Shot } from '../plan/index.ts';
 import {
   frames,
   sourceFrames,
@@ -6,8 +6,9 @@ import {
   type Rational,
   type SourceFrames,
 } from '../time/index.ts';
-import { cuesOf, landingOf, type Landing } from './cues.ts';
-import { shotTime, type Reach, type ShotTime } from './shot-time.ts';
+import { landingOf, type Cue, type Landing } from './cues.ts';
+import { remembered } from './remembered.ts';
+import { rampOf, shotTime, type Reach, type ShotTime } from './shot-time.ts';
 import { shotEnd, speedOf } from './source.ts';
 
 /** A shot with everything that follows from the plan. */
@@ -16,6 +17,8 @@ export interface ShotFacts {
   readonly index: number;
   readonly shot: Shot;
   readonly clip: Clip | null;
+  /** The speeds that change, its own or those of its group; null where the speed is constant. */
+  readonly ramp: Ramp | null;
   readonly start: Frames;
   /** First frame after the shot. */
   readonly end: Frames;
@@ -33,31 +36,42 @@ export interface ShotFacts {
   readonly landing: Landing | null;
 }
 
-/** Computes the facts of every shot of a plan; empty while there is no score. */
-export function shotFacts(plan: Plan): ShotFacts[] {
-  const { score, rate } = plan;
+const keptShots = remembered<Score, readonly ShotFacts[]>();
+const keptFacts = remembered<Shot, ShotFacts>();
+
+/**
+ * The facts of every shot of a plan whose cues are given; empty while there is no score. A shot keeps its facts from the
+ * version before where nothing that they depend on has changed.
+ */
+export function shotFactsOf(plan: Plan, cues: readonly Cue[]): readonly ShotFacts[] {
+  const { score, rate, lead, ramps } = plan;
   if (!score) return [];
-  const cues = cuesOf(plan);
-  const clips = new Map(plan.clips.map((c) => [c.id, c]));
-  return score.shots.map((shot, index) => {
-    const clip = (shot.clip !== null && clips.get(shot.clip)) || null;
-    const end = frames(shotEnd(score, index));
-    const length = frames(end - shot.start);
-    const time = clip && shotTime(plan, shot, clip, rate, length);
-    const used = time && time.reach(0, length);
-    return {
-      index,
-      shot,
-      clip,
-      start: shot.start,
-      end,
-      length,
-      sourceIn: shot.sourceIn,
-      speed: speedOf(shot),
-      time,
-      used,
-      sourceOut: sourceFrames(used ? used.highest + 1 : shot.sourceIn),
-      landing: index === 0 ? null : landingOf(shot.start, cues, plan),
-    };
+  return keptShots(score, [plan.clips, ramps, rate, lead, cues], () => {
+    const clips = new Map(plan.clips.map((c) => [c.id, c]));
+    return score.shots.map((shot, index) => {
+      const clip = (shot.clip !== null && clips.get(shot.clip)) || null;
+      const end = frames(shotEnd(score, index));
+      const ramp = rampOf(plan, shot);
+      return keptFacts(shot, [index, end, clip, ramp, rate, lead, cues], () => {
+        const length = frames(end - shot.start);
+        const time = clip && shotTime(plan, shot, clip, rate, length);
+        const used = time && time.reach(0, length);
+        return {
+          index,
+          shot,
+          clip,
+          ramp,
+          start: shot.start,
+          end,
+          length,
+          sourceIn: shot.sourceIn,
+          speed: speedOf(shot),
+          time,
+          used,
+          sourceOut: sourceFrames(used ? used.highest + 1 : shot.sourceIn),
+          landing: index === 0 ? null : landingOf(shot.start, cues, plan),
+        };
+      });
+    });
   });
 }

@@ -1,3 +1,4 @@
+import { filmOf } from './film.ts';
 import { describe, expect, it } from 'vitest';
 import { layOutSteadily } from '../layout/index.ts';
 import { setMove } from '../plan/edits/edit-joins.ts';
@@ -5,11 +6,10 @@ import { addNote, changeNote, removeNote } from '../plan/edits/edit-notes.ts';
 import { fadeSound, turnSound } from '../plan/edits/edit-sounds.ts';
 import { sampleHeardAt } from '../plan/index.ts';
 import { sectionAround, rangeAround, wholeFilm } from './film-range.ts';
-import { shotFacts } from './shots.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
 import { setRamp } from '../plan/edits/edit-ramps.ts';
 import { frames, samples, seconds } from '../time/index.ts';
-import { filmOf, layersAt } from './layers.ts';
+import { layersAt } from './layers.ts';
 import { withoutJoins, withoutRamps } from './versions.ts';
 
 const plan = layOutSteadily(samplePlan());
@@ -29,8 +29,8 @@ describe('versions to compare by', () => {
   it('are hard cuts and constant speeds, on the same cuts', () => {
     expect(sources(made)).not.toEqual(sources(plan));
     expect(sources(withoutRamps(withoutJoins(made)))).toEqual(sources(plan));
-    expect(shotFacts(withoutJoins(made)).map((s) => s.start)).toEqual(
-      shotFacts(plan).map((s) => s.start),
+    expect(filmOf(withoutJoins(made)).shots.map((s) => s.start)).toEqual(
+      filmOf(plan).shots.map((s) => s.start),
     );
     expect(withoutRamps(withoutJoins(samplePlan()))).toEqual(samplePlan());
   });

@@ -1,5 +1,5 @@
 import type { ShotFacts } from '../film/index.ts';
-import type { AccentFacts } from '../sound/index.ts';
+import type { EffectFacts } from '../sound/index.ts';
 import { percent } from '../time/index.ts';
 
 /** Where a cut falls in words: `bar 9 beat 1`, with `near` when it is not on the cue. */
@@ -9,14 +9,14 @@ export function fallsOn({ landing }: ShotFacts): string {
 }
 
 /** The effects tied to a cut, or heard first in the shot after it. */
-export const effectsAt = (facts: ShotFacts, accents: readonly AccentFacts[]): AccentFacts[] =>
-  accents.filter(({ at }) =>
+export const effectsAt = (facts: ShotFacts, effects: readonly EffectFacts[]): EffectFacts[] =>
+  effects.filter(({ at }) =>
     at.cut === null ? at.frame >= facts.start && at.frame < facts.end : at.cut === facts.index,
   );
 
 /** An effect in words: name, peak in the film or stretch of a bed, rate, pitch, level. */
 export function effectWords({
-  accent,
+  placement,
   effect,
   peaks,
   starts,
@@ -24,11 +24,11 @@ export function effectWords({
   rate,
   semitones,
   gain,
-}: AccentFacts): string {
+}: EffectFacts): string {
   const place =
-    accent.kind === 'bed'
+    placement.kind === 'bed'
       ? `${starts.toFixed(3)}–${ends.toFixed(3)} s`
       : `peak ${peaks.toFixed(3)} s`;
-  const speed = accent.kind === 'bed' ? '' : `, ${percent(rate)}, ${semitones.toFixed(1)} st`;
+  const speed = placement.kind === 'bed' ? '' : `, ${percent(rate)}, ${semitones.toFixed(1)} st`;
   return `${effect.name}: ${place}${speed}, ${gain.toFixed(1)} dB`;
 }

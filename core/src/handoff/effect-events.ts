@@ -1,5 +1,6 @@
+import { filmOf } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
-import { audioEventsOf, type AccentFacts } from '../sound/index.ts';
+import { type EffectFacts } from '../sound/index.ts';
 import {
   frames,
   instantOfFrame,
@@ -10,8 +11,8 @@ import {
 } from '../time/index.ts';
 
 /** An effect, or a round of a bed, on whole frames, as a timeline has it. */
-export interface AccentEvent {
-  readonly facts: AccentFacts;
+export interface EffectEvent {
+  readonly facts: EffectFacts;
   readonly start: Frames;
   readonly end: Frames;
   /** Sample of the file that is heard at the start of frame `start`, so that the peak keeps its instant to the sample. */
@@ -22,16 +23,16 @@ export interface AccentEvent {
  * The effects of a film of so many frames as events, each from the frame in which it can first be heard to that in which it
  * last can; a bed in rounds that overlap. What would begin before the film, or before its own file, begins later.
  */
-export function accentEvents(
+export function effectEvents(
   plan: Plan,
-  accents: readonly AccentFacts[],
+  effects: readonly EffectFacts[],
   length: number,
-): AccentEvent[] {
+): EffectEvent[] {
   const perSecond = toNumber(plan.rate);
-  const events = audioEventsOf(plan).filter(({ of }) => of === 'accent');
-  return accents.flatMap((facts) =>
-    events.flatMap(({ id, anchor, starts, ends, rate, sampleRate, by }): AccentEvent[] => {
-      if (id !== facts.accent.id) return [];
+  const events = filmOf(plan).audioEvents.filter(({ of }) => of === 'placement');
+  return effects.flatMap((facts) =>
+    events.flatMap(({ id, anchor, starts, ends, rate, sampleRate, by }): EffectEvent[] => {
+      if (id !== facts.placement.id) return [];
       const fileAt = (frame: number) =>
         anchor.sample +
         (toNumber(instantOfFrame(frame, plan.rate)) - anchor.at) * rate * sampleRate;
@@ -55,8 +56,8 @@ export function accentEvents(
 }
 
 /** Events on as few tracks as hold them without any two at a time, each track in order. */
-export function onTracks(events: readonly AccentEvent[]): AccentEvent[][] {
-  const tracks: AccentEvent[][] = [];
+export function onTracks(events: readonly EffectEvent[]): EffectEvent[][] {
+  const tracks: EffectEvent[][] = [];
   for (const event of events.toSorted((a, b) => a.start - b.start)) {
     const free = tracks.find((track) => track.at(-1)!.end <= event.start);
     if (free) free.push(event);

@@ -1,9 +1,9 @@
+import { filmOf } from '../film/index.ts';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { parse } from 'csv-parse/sync';
 import { describe, expect, it } from 'vitest';
 import { setMove } from '../plan/edits/edit-joins.ts';
-import { accentFacts } from '../sound/index.ts';
-import { changeAccent, putBed, putHit, putRiser } from '../plan/edits/edit-effects.ts';
+import { changeEffect, putBed, putHit, putRiser } from '../plan/edits/edit-effects.ts';
 import { kitEffect, planWithKit } from '../testing/plan-with-effects.ts';
 import { frames } from '../time/index.ts';
 import { HANDOFF_FORMATS } from './index.ts';
@@ -81,7 +81,7 @@ describe('effects in OpenTimelineIO', () => {
         item.media_references!.DEFAULT_MEDIA.available_range.duration.value + 1,
       );
       if (item.name === 'Workshop room') continue;
-      const effect = plan.effects.find(({ name }) => name === item.name)!;
+      const effect = plan.effectFiles.find(({ name }) => name === item.name)!;
       const peak = start / 24 + (effect.measure.peak - start_time.value) / start_time.rate / speed;
       expect(peak).toBeCloseTo(item.metadata.caesura!.peak_seconds, 4);
       expect(start / 24).toBeLessThanOrEqual(peak);
@@ -97,7 +97,7 @@ describe('effects in OpenTimelineIO', () => {
   });
 
   it('are not written when they are left out', () => {
-    const off = changeAccent(hit, hit.accents[0]!.id, { off: true });
+    const off = changeEffect(hit, hit.effects[0]!.id, { off: true });
     expect(clipsOf(HANDOFF_FORMATS.find((f) => f.id === 'otio')!.write(off))).toEqual([]);
   });
 });
@@ -105,7 +105,7 @@ describe('effects in OpenTimelineIO', () => {
 describe('effects in the other files', () => {
   it('stand in the row of their cut in the cut sheet', () => {
     const rows = parse(write('csv'), { columns: true }) as Record<string, string>[];
-    const facts = accentFacts(plan)[0]!;
+    const facts = filmOf(plan).effects[0]!;
     expect(rows[4]!['sound effects']!.split('; ')).toContain(
       `Whoosh, hard: peak ${facts.peaks.toFixed(3)} s, ${Math.round(1000 * facts.rate) / 10} %, ${facts.semitones.toFixed(1)} st, ${facts.gain.toFixed(1)} dB`,
     );

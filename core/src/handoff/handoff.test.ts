@@ -1,3 +1,4 @@
+import { filmOf } from '../film/index.ts';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -10,7 +11,6 @@ import { addSound, placeSound, setEnding } from '../plan/edits/edit-sounds.ts';
 import { changeBrief, changeRate } from '../plan/edits/edit-brief.ts';
 import { readPlan, type Plan } from '../plan/index.ts';
 import { setShotClip, showInShot } from '../plan/edits/edit-shots.ts';
-import { shotFacts } from '../film/index.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, frames, rational, samples, sourceFrames } from '../time/index.ts';
 import { HANDOFF_FORMATS } from './index.ts';
@@ -64,7 +64,7 @@ describe('edit decision list, read by an independent reader', () => {
     expect(read.df).toBe(dropFrame);
     const picture = read.events.filter((e) => e.track === 'V');
     expect(picture.map((e) => [e.ri - plan.start, e.ro - plan.start])).toEqual(
-      shotFacts(plan).map((f) => [f.start, f.end]),
+      filmOf(plan).shots.map((f) => [f.start, f.end]),
     );
     expect(picture.reduce((sum, e) => sum + e.ro - e.ri, 0)).toBe(1080);
     const music = read.events.find((e) => e.track === 'AA')!;
@@ -166,7 +166,7 @@ describe('OpenTimelineIO, checked by schema and by a walk of its own', () => {
       const [picture, music] = document.tracks.children as { kind: string; children: OtioItem[] }[];
       expect([picture!.kind, music!.kind]).toEqual(['Video', 'Audio']);
       const durations = picture!.children.map((c) => c.source_range.duration.value);
-      expect(durations).toEqual(shotFacts(plan).map((f) => f.length));
+      expect(durations).toEqual(filmOf(plan).shots.map((f) => f.length));
       expect(durations.reduce((a, b) => a + b)).toBe(plan.target);
       for (const item of [...picture!.children, ...music!.children]) {
         const { source_range: used, media_references: references } = item;
@@ -227,7 +227,7 @@ describe('cut sheet, read by csv-parse (strict RFC 4180)', () => {
     plan.clips[0] = { ...plan.clips[0]!, name: 'The "big", door\r\nand more' };
     const rows = parse(write(plan, 'csv'), { columns: true }) as Record<string, string>[];
     expect(rows.map((r) => [r['start frame'], r['length frames']])).toEqual(
-      shotFacts(plan).map((f) => [String(f.start), String(f.length)]),
+      filmOf(plan).shots.map((f) => [String(f.start), String(f.length)]),
     );
     expect(rows[0]).toMatchObject({
       clip: 'The "big", door\r\nand more',

@@ -1,3 +1,4 @@
+import { filmOf } from '../film/index.ts';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -7,7 +8,6 @@ import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { joinOf, planOfParts } from '../testing/joined-plans.ts';
-import { shotFacts } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { shapedRamp, USUAL_CREST, USUAL_FLOOR } from '../ramps/index.ts';
 import { frameRate, rational } from '../time/index.ts';
@@ -156,7 +156,7 @@ describe('OpenTimelineIO', () => {
     expect(whip.metadata.caesura.ramp).toHaveLength(2);
     // The steps of the ramp, read as constant speeds, show what the plan shows within a source frame.
     const steps = clips.slice(2, -1);
-    const shot = shotFacts(joined())[2]!;
+    const shot = filmOf(joined()).shots[2]!;
     let k = 0;
     for (const { source_range, effects } of steps)
       for (let i = 0; i < source_range!.duration.value; i++, k++) {

@@ -1,7 +1,5 @@
-import { joinsOf } from '../joins/index.ts';
-import { rampOf } from '../film/index.ts';
+import { rampOf, filmOf } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
-import { accentFacts } from '../sound/index.ts';
 import { plural } from '../time/index.ts';
 import type { HandoffFormat } from './format.ts';
 
@@ -14,7 +12,7 @@ interface Beyond {
 }
 
 function beyondOf(plan: Plan): Beyond {
-  const joins = joinsOf(plan).filter((j) => j.before + j.after > 0);
+  const joins = filmOf(plan).joins.filter((j) => j.before + j.after > 0);
   const dissolves = joins.filter((j) => j.overlap && j.settings.move === 'plain').length;
   return {
     ramps: plan.score?.shots.filter((shot) => rampOf(plan, shot)).length ?? 0,
@@ -44,7 +42,7 @@ export function leftOut(plan: Plan, format: HandoffFormat['id']): string[] {
     said.push(
       `${plural(moves, 'move')} as values frame by frame in the metadata, which only a reader that knows them shows.`,
     );
-  const effects = accentFacts(plan).filter(({ accent }) => !accent.off).length;
+  const effects = filmOf(plan).effects.filter(({ placement }) => !placement.off).length;
   if (effects > 0 && format === 'edl')
     said.push(`${plural(effects, 'sound effect')} not at all: they are in the guide track.`);
   if (effects > 0 && format === 'otio')

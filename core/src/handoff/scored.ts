@@ -1,12 +1,12 @@
-import { joinsOf, type JoinFacts } from '../joins/index.ts';
-import { accentFacts, type AccentFacts } from '../sound/index.ts';
+import { type JoinFacts } from '../joins/index.ts';
+import { type EffectFacts } from '../sound/index.ts';
 import { CaesuraError } from '../time/index.ts';
-import { shotFacts, type ShotFacts } from '../film/index.ts';
+import { type ShotFacts, filmOf } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
 
 /** The shots of a plan that has some. Throws when it has not been laid out. */
-export function scoredShots(plan: Plan): ShotFacts[] {
-  const shots = shotFacts(plan);
+export function scoredShots(plan: Plan): readonly ShotFacts[] {
+  const shots = filmOf(plan).shots;
   if (shots.length === 0)
     throw new CaesuraError(
       'no-score',
@@ -20,13 +20,13 @@ export function scoredShots(plan: Plan): ShotFacts[] {
 export interface ScoredFilm {
   readonly shots: readonly ShotFacts[];
   readonly joins: readonly JoinFacts[];
-  readonly accents: readonly AccentFacts[];
+  readonly effects: readonly EffectFacts[];
 }
 
 /** The film of a plan. Throws when it has not been laid out. */
 export function scoredFilm(plan: Plan): ScoredFilm {
   const shots = scoredShots(plan);
-  const joins = joinsOf(plan, shots);
-  const accents = accentFacts(plan, shots, joins).filter(({ accent }) => !accent.off);
-  return { shots, joins, accents };
+  const joins = filmOf(plan).joins;
+  const effects = filmOf(plan).effects.filter(({ placement }) => !placement.off);
+  return { shots, joins, effects };
 }

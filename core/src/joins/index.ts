@@ -8,4 +8,4 @@ export { type Placing, evenTotals, placingOf, splitWindow } from './split.ts';
 export { turnOf } from './transform.ts';
 export { usualSettings } from './usual.ts';
 export { AT_REST, type PictureValues, picturedAt, windowValues } from './values.ts';
-export { type JoinFacts, joinsOf, settingsOf, windowConflicts } from './windows.ts';
+export { type JoinFacts, settingsOf, windowConflicts } from './windows.ts';

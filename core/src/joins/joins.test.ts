@@ -1,8 +1,8 @@
+import { filmOf } from '../film/film.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { changeRate } from '../plan/edits/edit-brief.ts';
 import { PlanSchema, type Plan, type RampKey } from '../plan/index.ts';
-import { shotFacts } from '../film/shots.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
 import { layOutSteadily } from '../layout/index.ts';
 import { CaesuraError, frameRate, rational, USUAL_RATES } from '../time/index.ts';
@@ -14,7 +14,7 @@ import { evenTotals, placingOf, splitWindow } from './split.ts';
 import { joinOf, planOfParts } from '../testing/joined-plans.ts';
 import { usualSettings } from './usual.ts';
 import { windowValues } from './values.ts';
-import { joinsOf, windowConflicts } from './windows.ts';
+import { windowConflicts } from './windows.ts';
 
 const FILM = { width: 1920, height: 1080 };
 const at24 = { ...samplePlan() };
@@ -89,8 +89,8 @@ describe('windows', () => {
       { length: 9, in: 20, frames: 200, join: joinOf('zoom-through', 5, 5) },
       { length: 30, in: 20, frames: 200, join: joinOf('zoom-through', 5, 5) },
     ]);
-    const shots = shotFacts(plan);
-    expect(windowConflicts(shots, joinsOf(plan))).toEqual([
+    const shots = filmOf(plan).shots;
+    expect(windowConflicts(shots, filmOf(plan).joins)).toEqual([
       { shot: 1, length: 9, head: 5, tail: 5, over: 1 },
     ]);
   });
@@ -106,11 +106,11 @@ describe('windows', () => {
       ]),
       recipes: [recipe],
     };
-    expect(joinsOf(plan).map((j) => [j.before, j.after, j.fitted])).toEqual([
+    expect(filmOf(plan).joins.map((j) => [j.before, j.after, j.fitted])).toEqual([
       [8, 4, true],
       [4, 11, true],
     ]);
-    expect(windowConflicts(shotFacts(plan), joinsOf(plan))).toEqual([]);
+    expect(windowConflicts(filmOf(plan).shots, filmOf(plan).joins)).toEqual([]);
   });
 
   it('are none where a join is off, and what was set is kept', () => {
@@ -119,7 +119,7 @@ describe('windows', () => {
       { length: 20, in: 0, frames: 100 },
       { length: 20, in: 0, frames: 100, join },
     ]);
-    const [facts] = joinsOf(plan);
+    const [facts] = filmOf(plan).joins;
     expect([facts!.before, facts!.after, facts!.overlap, facts!.settings.move]).toEqual([
       0,
       0,
@@ -139,7 +139,7 @@ describe('windows', () => {
       },
     ]);
     expect(PlanSchema.parse(JSON.parse(JSON.stringify(plan)))).toEqual(plan);
-    expect(joinsOf(changeRate(plan, frameRate(48)))[0]!.before).toBe(12);
+    expect(filmOf(changeRate(plan, frameRate(48))).joins[0]!.before).toBe(12);
   });
 });
 
@@ -216,7 +216,7 @@ describe('handles', () => {
     ({ media, used, tail, head, speed, handles, fits }) => {
       const length = ((used[1] - used[0]) * speed.den) / speed.num;
       const plan = planOfParts(frameRate(24), [{ length, in: used[0], frames: media, speed }]);
-      const [shot] = shotFacts(plan);
+      const [shot] = filmOf(plan).shots;
       const [out, into] = [handleFor('out', shot!, tail)!, handleFor('in', shot!, head)!];
       // At double speed the frame after the last shown is used up too; the walk counts frames that are shown.
       expect(into.there).toBe(handles[0]);
@@ -248,7 +248,7 @@ describe('handles', () => {
         fc.integer({ min: 0, max: 30 }),
         (rate, shot, ramp: RampKey[] | null, frames) => {
           const plan = planOfParts(rate, [{ ...shot, ...(ramp && { ramp }) }]);
-          const [facts] = shotFacts(plan);
+          const [facts] = filmOf(plan).shots;
           const shown = (from: number, to: number) =>
             Array.from({ length: to - from }, (_, i) => facts!.time!.at(from + i) as number);
           const used = shown(0, shot.length);
@@ -277,7 +277,7 @@ describe('handles', () => {
         { length: 24, in: 10, frames: 38, rate: frameRate(24) },
         { length: 24, in: 7, frames: 300, rate: frameRate(50), join },
       ]);
-    const handles = (join: ReturnType<typeof joinOf>) => handlesOf(joinsOf(parts(join))[0]!);
+    const handles = (join: ReturnType<typeof joinOf>) => handlesOf(filmOf(parts(join)).joins[0]!);
     expect(handles(joinOf('plain', 4, 6)).out).toMatchObject({
       needed: 6,
       there: 4,

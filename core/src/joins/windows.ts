@@ -1,5 +1,6 @@
-import { shotFacts, type ShotFacts } from '../film/shots.ts';
-import type { Join, JoinSettings, Plan } from '../plan/index.ts';
+import { remembered } from '../film/remembered.ts';
+import type { ShotFacts } from '../film/shots.ts';
+import type { Join, JoinSettings, Plan, Shot } from '../plan/index.ts';
 import { frames, type Frames } from '../time/index.ts';
 import { spanFrames, type SpanFrames } from './span.ts';
 import { usualSettings } from './usual.ts';
@@ -19,7 +20,7 @@ export interface JoinFacts {
   readonly wanted: { readonly before: SpanFrames; readonly after: SpanFrames };
   /** Whether both pictures are on screen over the window. */
   readonly overlap: boolean;
-  /** Whether a recipe had to be shortened to the room that is here. */
+  /** Whether a window that was not set by hand had to be shortened to the room that is here. */
   readonly fitted: boolean;
   readonly out: ShotFacts;
   readonly into: ShotFacts;
@@ -39,40 +40,81 @@ export function settingsOf(plan: Pick<Plan, 'rate' | 'recipes'>, join: Join | nu
   return { ...base, ...(join?.way && { way: join.way }), ...set };
 }
 
-/** Frames of a shot that a window of a recipe may take on one side: half of it where the other cut has a window too. */
-const roomIn = (length: number, shared: boolean): number =>
-  shared ? Math.floor(length / 2) : length;
+/** What a join asks for, before the room there is for it. */
+interface Asked {
+  readonly settings: JoinSettings;
+  readonly wanted: JoinFacts['wanted'];
+  /** Whether something happens at the cut. */
+  readonly on: boolean;
+  /** Whether its window is that of a recipe or usual for its move, which fits itself to the room. */
+  readonly fits: boolean;
+}
 
-/** Every cut of a plan with its window, fitted to the room where it follows a recipe. */
-export function joinsOf(plan: Plan, shots: readonly ShotFacts[] = shotFacts(plan)): JoinFacts[] {
-  const happens = (i: number) => {
-    const join = shots[i]?.shot.join;
-    return i > 0 && join !== undefined && !join.off;
-  };
+const keptAsked = remembered<Shot, Asked>();
+
+function askedOf(plan: Plan, shot: Shot, index: number): Asked {
+  const { rate, recipes, music, dropFrame } = plan;
+  return keptAsked(shot, [rate, recipes, music, dropFrame, index > 0], () => {
+    const join = shot.join ?? null;
+    const settings = settingsOf(plan, join);
+    return {
+      settings,
+      wanted: {
+        before: spanFrames(settings.before, plan),
+        after: spanFrames(settings.after, plan),
+      },
+      on: index > 0 && join !== null && !join.off,
+      fits: join !== null && join.set.before === undefined && join.set.after === undefined,
+    };
+  });
+}
+
+/** What the windows of a shot take of it after the cut before it, and before the cut after it. */
+interface Shared {
+  readonly head: number;
+  readonly tail: number;
+}
+
+/**
+ * Parts a shot between the windows at its two cuts. What both ask for they get where the shot holds it; else a window that
+ * fits itself gives way to one that was set by hand, and of two that fit themselves each keeps at least half of the shot.
+ */
+function sharedShot(length: number, start: Asked | null, end: Asked | null): Shared {
+  const most = (asked: Asked | null, side: 'before' | 'after') =>
+    asked?.on ? Math.min(length, asked.wanted[side].frames) : 0;
+  const [head, tail] = [most(start, 'after'), most(end, 'before')];
+  if (head + tail <= length || !(start?.fits || end?.fits)) return { head, tail };
+  if (!start?.fits) return { head, tail: length - head };
+  if (!end?.fits) return { head: length - tail, tail };
+  const half = Math.floor(length / 2);
+  if (head <= half) return { head, tail: length - head };
+  if (tail <= half) return { head: length - tail, tail };
+  return { head: half, tail: half };
+}
+
+const keptJoins = remembered<ShotFacts, JoinFacts>();
+
+/**
+ * Every cut of a plan, whose shots are given, with its window: never longer than the shots beside it, and where it was not
+ * set by hand fitted to the room there.
+ */
+export function joinsOf(plan: Plan, shots: readonly ShotFacts[]): JoinFacts[] {
+  const asked = shots.map(({ shot, index }) => askedOf(plan, shot, index));
+  const shares = shots.map(({ length }, i) => sharedShot(length, asked[i]!, asked[i + 1] ?? null));
   return shots.slice(1).map((into, i): JoinFacts => {
     const cut = i + 1;
-    const join = into.shot.join ?? null;
-    const settings = settingsOf(plan, join);
-    const wanted = {
-      before: spanFrames(settings.before, plan),
-      after: spanFrames(settings.after, plan),
-    };
-    const on = happens(cut);
     const out = shots[i]!;
-    let [before, after] = on ? [wanted.before.frames, wanted.after.frames] : [0, 0];
-    const fits =
-      join?.recipe !== undefined && join.set.before === undefined && join.set.after === undefined;
-    if (fits) {
-      before = Math.min(before, roomIn(out.length, happens(cut - 1)));
-      after = Math.min(after, roomIn(into.length, happens(cut + 1)));
-    }
-    return {
-      ...{ cut, frame: into.start, join, settings, wanted, out, into },
-      before: frames(before),
-      after: frames(after),
-      overlap: on && settings.pictures === 'overlap' && before + after > 0,
-      fitted: on && fits && (before < wanted.before.frames || after < wanted.after.frames),
-    };
+    const here = asked[cut]!;
+    const [before, after] = [frames(shares[i]!.tail), frames(shares[cut]!.head)];
+    return keptJoins(into, [out, here, before, after], () => {
+      const { settings, wanted, on, fits } = here;
+      return {
+        ...{ cut, frame: into.start, settings, wanted, out, into, before, after },
+        join: into.shot.join ?? null,
+        overlap: on && settings.pictures === 'overlap' && before + after > 0,
+        fitted: on && fits && (before < wanted.before.frames || after < wanted.after.frames),
+      };
+    });
   });
 }
 
@@ -87,14 +129,20 @@ export interface WindowConflict {
   readonly over: number;
 }
 
+/** Frames of a window on one side as they count against the shot there: as asked where set by hand, else as fitted. */
+function takenBy(join: JoinFacts | undefined, side: 'before' | 'after'): number {
+  if (!join || join.before + join.after === 0) return 0;
+  return join.fitted ? join[side] : join.wanted[side].frames;
+}
+
 /** Shots whose windows overlap: after(previous cut) + before(next cut) > length. */
 export function windowConflicts(
   shots: readonly ShotFacts[],
   joins: readonly JoinFacts[],
 ): WindowConflict[] {
   return shots.flatMap(({ index, length }) => {
-    const head = joins[index - 1]?.after ?? 0;
-    const tail = joins[index]?.before ?? 0;
+    const head = takenBy(joins[index - 1], 'after');
+    const tail = takenBy(joins[index], 'before');
     const over = head + tail - length;
     return over > 0 ? [{ shot: index, length, head, tail, over }] : [];
   });

@@ -1,4 +1,4 @@
-import { cuesOf } from '../film/index.ts';
+import { filmOf } from '../film/index.ts';
 import type { CueKind, Plan, Wishes } from '../plan/index.ts';
 import { CaesuraError, frames, type Frames } from '../time/index.ts';
 import { chance } from '../numbers/index.ts';
@@ -49,7 +49,7 @@ function burstCuts(
 /** Cues as candidates inside the film; of those within a frame of each other the best is kept. */
 function fromCues(plan: Plan, seed: number): Candidate[] {
   const kept: Candidate[] = [];
-  for (const { frame, kind, strength } of cuesOf(plan)) {
+  for (const { frame, kind, strength } of filmOf(plan).cues) {
     if (frame <= 0 || frame >= plan.target) continue;
     const usual = WORTH[kind] * (WEAKEST + (1 - WEAKEST) * strength);
     const worth = seed === 0 ? usual : Math.min(1, usual * (1 + SEEDED * chance(seed, frame)));

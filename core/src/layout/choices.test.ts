@@ -1,3 +1,4 @@
+import { filmOf } from '../film/index.ts';
 import { faultsOf } from '../faults/index.ts';
 import { describe, expect, it } from 'vitest';
 import { changeRate } from '../plan/edits/edit-brief.ts';
@@ -5,7 +6,6 @@ import { changeWishes, drawPace, wishClip } from '../plan/edits/edit-wishes.ts';
 import { lockCut } from '../plan/edits/edit-cuts.ts';
 import { pinMoment } from '../plan/edits/edit-clips.ts';
 import { readPlan } from '../plan/index.ts';
-import { shotFacts } from '../film/index.ts';
 import { showInShot } from '../plan/edits/edit-shots.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, frames, rational, sourceFrames } from '../time/index.ts';
@@ -89,6 +89,6 @@ describe('wishes', () => {
     expect(fast.wishes.shortest).toBe(25);
     expect(fast.wishes.pins[0]!.frame).toBe(500);
     expect(fast.wishes.bursts[0]).toEqual({ end: 1000, shots: 3, each: 13 });
-    expect(shotFacts(fast)[2]!.shot.locked).toBe(true);
+    expect(filmOf(fast).shots[2]!.shot.locked).toBe(true);
   });
 });

@@ -1,3 +1,4 @@
+import { filmOf } from '../film/index.ts';
 import fc from 'fast-check';
 import { NOTHING_FOUND } from '../listen/index.ts';
 import { expect, it } from 'vitest';
@@ -5,7 +6,6 @@ import { HANDOFF_FORMATS } from '../handoff/index.ts';
 import { changeRate } from '../plan/edits/edit-brief.ts';
 import { newPlan, readPlan, type Plan } from '../plan/index.ts';
 import { setMusic } from '../plan/edits/edit-sounds.ts';
-import { shotFacts } from '../film/index.ts';
 import { addClips } from '../plan/edits/edit-clips.ts';
 import { exactAnalysis, sampleClip } from '../testing/sample-plan.ts';
 import { CaesuraError, frames, USUAL_RATES } from '../time/index.ts';
@@ -59,7 +59,7 @@ it('lays out exactly the target, every shot at least a frame, every cut within h
   fc.assert(
     fc.property(plans, (plan) => {
       const laidOut = layOutSteadily(plan);
-      const shots = shotFacts(laidOut);
+      const shots = filmOf(laidOut).shots;
       expect(shots.reduce((sum, shot) => sum + shot.length, 0)).toBe(plan.target);
       expect(Math.min(...shots.map((shot) => shot.length))).toBeGreaterThanOrEqual(1);
       if (/beat|bar/.test(plan.pace))
@@ -89,7 +89,7 @@ it('keeps cuts on their cues through any change of rate, or says why it cannot',
     fc.property(plans, rates, (plan, rate) => {
       fc.pre(/beat|bar/.test(plan.pace));
       const changed = changeRate(layOutSteadily(plan), rate);
-      for (const { landing } of shotFacts(changed).slice(1)) expect(landing!.onCue).toBe(true);
+      for (const { landing } of filmOf(changed).shots.slice(1)) expect(landing!.onCue).toBe(true);
       const seconds = (p: Plan) => (p.score!.length * p.rate.den) / p.rate.num;
       expect(Math.abs(seconds(changed) - seconds(layOutSteadily(plan)))).toBeLessThanOrEqual(
         (0.5 * rate.den) / rate.num + 1e-9,

@@ -1,7 +1,7 @@
 import { faultsOf } from '../faults/index.ts';
 import { z } from 'zod';
 import { cutFigures } from '../plan/edits/edit-cuts.ts';
-import { shotFacts, speedOf, type ShotFacts } from '../film/index.ts';
+import { speedOf, type ShotFacts, filmOf } from '../film/index.ts';
 import { TERMS, type Plan } from '../plan/index.ts';
 import { CaesuraError, finished, formatTimecode, toText } from '../time/index.ts';
 import { conflictOf } from './conflict.ts';
@@ -108,7 +108,7 @@ function alternative(
   leans: Proposal['leans'] | 'steady',
   found: Found | null,
 ) {
-  const facts = shotFacts(plan);
+  const facts = filmOf(plan).shots;
   const { cuts, onCue, worstMilliseconds } = cutFigures(plan);
   return {
     ...{ number, leans },

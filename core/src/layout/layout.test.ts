@@ -1,10 +1,10 @@
+import { filmOf } from '../film/index.ts';
 import { faultsOf } from '../faults/index.ts';
 import fc from 'fast-check';
 import { findingsOf } from '../testing/sound-findings.ts';
 import { describe, expect, it } from 'vitest';
 import { reportOf } from '../listen/analysis-report.ts';
 import { changeBrief } from '../plan/edits/edit-brief.ts';
-import { cuesOf, shotFacts } from '../film/index.ts';
 import { exactAnalysis, sampleClip, samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, frames, rational } from '../time/index.ts';
 import { assignClips } from './assign-clips.ts';
@@ -28,7 +28,7 @@ describe('pace', () => {
 
 describe('steady layout', () => {
   it('sums to exactly the target with every cut on a cue, whatever the target and pace', () => {
-    const cueFrames = new Set(cuesOf(samplePlan()).map((c) => c.frame));
+    const cueFrames = new Set(filmOf(samplePlan()).cues.map((c) => c.frame));
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 1200 }),
@@ -38,7 +38,7 @@ describe('steady layout', () => {
             ...changeBrief(samplePlan(), { target: frames(target), pace: `${beats} beats` }),
             clips: [],
           });
-          const facts = shotFacts(plan);
+          const facts = filmOf(plan).shots;
           expect(facts.reduce((sum, f) => sum + f.length, 0)).toBe(target);
           for (const fact of facts.slice(1)) expect(cueFrames.has(fact.start)).toBe(true);
           // No shot is shorter than half the usual: at 112 BPM a beat is 90/7 frames, less one for rounding.
@@ -51,7 +51,7 @@ describe('steady layout', () => {
   });
 
   it('cuts every two beats from the first downbeat, clips in order', () => {
-    const facts = shotFacts(layOutSteadily(samplePlan()));
+    const facts = filmOf(layOutSteadily(samplePlan())).shots;
     expect(facts.slice(0, 4).map((f) => f.start)).toEqual([0, 26, 51, 77]);
     expect(facts.slice(0, 5).map((f) => f.clip?.id)).toEqual(['a', 'b', 'c', 'd', 'a']);
     expect(facts[4]!.sourceIn).toBe(facts[0]!.sourceOut);
@@ -59,7 +59,7 @@ describe('steady layout', () => {
   });
 
   it('rounds a pace in time from the true time: 0.52 s at 24 fps is 12.48 frames', () => {
-    const facts = shotFacts(layOutSteadily(changeBrief(samplePlan(), { pace: '0.52s' })));
+    const facts = filmOf(layOutSteadily(changeBrief(samplePlan(), { pace: '0.52s' }))).shots;
     expect(facts.slice(0, 6).map((f) => f.start)).toEqual([0, 12, 25, 37, 50, 62]);
   });
 
@@ -100,8 +100,8 @@ describe('layout request', () => {
     const plan = layOutRequest(JSON.parse(JSON.stringify(request)));
     expect(plan.score!.length).toBe(1080);
     expect(
-      shotFacts(plan)
-        .slice(0, 4)
+      filmOf(plan)
+        .shots.slice(0, 4)
         .map((f) => f.start),
     ).toEqual([0, 26, 51, 77]);
     expect(faultsOf(plan)).toEqual([]);

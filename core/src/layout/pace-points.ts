@@ -1,4 +1,4 @@
-import { beatCuesOf } from '../film/index.ts';
+import { filmOf } from '../film/index.ts';
 import type { Pacing, Plan } from '../plan/index.ts';
 import { frames } from '../time/index.ts';
 import { wantedLength } from './wanted-length.ts';
@@ -14,8 +14,8 @@ export function pacePoints(plan: Plan): Extract<Pacing, { kind: 'drawn' }>['poin
   const { pacing } = plan.wishes;
   if (pacing.kind === 'drawn') return pacing.points;
   const wanted = wantedLength(plan, pacing);
-  const bars = beatCuesOf(plan)
-    .filter((c) => c.kind === 'downbeat' && c.frame < plan.target)
+  const bars = filmOf(plan)
+    .beats.filter((c) => c.kind === 'downbeat' && c.frame < plan.target)
     .map((c) => c.frame as number);
   const every = Array.from({ length: MOST }, (_, i) => Math.floor((i * plan.target) / MOST));
   const step = Math.ceil(bars.length / MOST);

@@ -1,8 +1,8 @@
+import { filmOf } from '../film/index.ts';
 import { faultsOf } from '../faults/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { changeBrief } from '../plan/edits/edit-brief.ts';
-import { cuesOf, shotFacts } from '../film/index.ts';
 import { lockCut, moveCut } from '../plan/edits/edit-cuts.ts';
 import { NO_WISHES, readPlan, type Plan, type Wishes } from '../plan/index.ts';
 import { pinMoment } from '../plan/edits/edit-clips.ts';
@@ -86,9 +86,9 @@ describe('proposals', () => {
     const plan = samplePlan();
     const found = proposed(plan);
     expect(found.map((p) => p.leans)).toEqual(['even', 'music', 'pictures']);
-    const cues = new Set(cuesOf(plan).map((c) => c.frame as number));
+    const cues = new Set(filmOf(plan).cues.map((c) => c.frame as number));
     for (const { plan: laidOut } of found) {
-      const facts = shotFacts(laidOut);
+      const facts = filmOf(laidOut).shots;
       expect(facts.reduce((sum, f) => sum + f.length, 0)).toBe(1080);
       const on = facts.slice(1).filter((f) => cues.has(f.start)).length;
       expect(on / (facts.length - 1)).toBeGreaterThanOrEqual(0.95);
@@ -142,7 +142,7 @@ describe('proposals', () => {
     const able = first!.found.shots.filter((s) => plan.clips[s.material]!.moments.length > 0);
     expect(able.length).toBeGreaterThan(5);
     expect(landed.length / able.length).toBeGreaterThanOrEqual(0.8);
-    const cues = new Set(cuesOf(plan).map((c) => c.frame as number));
+    const cues = new Set(filmOf(plan).cues.map((c) => c.frame as number));
     for (const { landed: moment } of landed)
       expect(cues.has(moment!.frame) || moment!.frame === 0).toBe(true);
   });
@@ -167,7 +167,7 @@ describe('proposals', () => {
   it('are found without a cue at all, by the pace alone', () => {
     const plan = changeBrief({ ...samplePlan(), music: null }, { pace: '1s', target: frames(240) });
     const [first] = proposed(plan);
-    const lengths = shotFacts(first!.plan).map((f) => f.length as number);
+    const lengths = filmOf(first!.plan).shots.map((f) => f.length as number);
     expect(lengths.reduce((a, b) => a + b, 0)).toBe(240);
     for (const length of lengths) expect(Math.abs(length - 24)).toBeLessThanOrEqual(4);
   });
@@ -207,11 +207,11 @@ it('any plan laid out is exact, inside its limits and inside its sources', () =>
         const plan = withShots(brief, empty, { from: frames(0), to: frames(target) });
         const wishes = wish({ order, handles: frames(handles), seed });
         const { shortest, longest } = limitsOf(plan, wishes);
-        const cues = cuesOf(plan);
+        const cues = filmOf(plan).cues;
         const found = proposed(plan, wishes);
         expect(proposed(plan, wishes)).toEqual(found);
         for (const { plan: laidOut } of found) {
-          const facts = shotFacts(laidOut);
+          const facts = filmOf(laidOut).shots;
           facts.forEach((f, i) => expect(f.start).toBe(facts[i - 1]?.end ?? 0));
           expect(facts.at(-1)!.end).toBe(target);
           for (const at of held) expect(facts.find((f) => f.start === at)!.shot.locked).toBe(true);
@@ -287,7 +287,7 @@ describe('wishes', () => {
 
   it('for variety make neighbours of other lengths', () => {
     const alike = (plan: Plan) => {
-      const lengths = shotFacts(plan).map((f) => f.length);
+      const lengths = filmOf(plan).shots.map((f) => f.length);
       return (
         lengths.slice(1).filter((l, i) => Math.abs(l - lengths[i]!) <= 1).length /
         (lengths.length - 1)

@@ -1,5 +1,5 @@
 import { frames, sourceFrames } from '../time/index.ts';
-import { beatCuesOf, lengthContext } from '../film/index.ts';
+import { lengthContext, filmOf } from '../film/index.ts';
 import { checkLength } from '../plan/edits/edit-brief.ts';
 import { withShots } from '../plan/edits/with-shots.ts';
 import type { Plan, Shot } from '../plan/index.ts';
@@ -16,7 +16,7 @@ import { steadyCuts } from './steady-cuts.ts';
 export function layOutSteadily(plan: Plan): Plan {
   checkLength(plan, plan.target);
   const pace = parsePace(plan.pace, lengthContext(plan));
-  const starts = [frames(0), ...steadyCuts(pace, beatCuesOf(plan), plan.target)];
+  const starts = [frames(0), ...steadyCuts(pace, filmOf(plan).beats, plan.target)];
   const lengths = starts.map((start, i) => frames((starts[i + 1] ?? plan.target) - start));
   const assigned = plan.clips.length > 0 ? assignClips(lengths, plan.clips, plan.rate) : [];
   const shots = starts.map((start, i): Omit<Shot, 'id'> => ({

@@ -27,7 +27,7 @@ export interface SoundFindings {
   readonly loudness: Loudness;
   readonly outline: Outline;
   /** Colour and harmony over time; see `chromaAndTimbreOf`. */
-  readonly texture: Uint8Array;
+  readonly chromaAndTimbre: Uint8Array;
 }
 
 /** Finds everything in a sound by its traces. Yields the fraction done. */
@@ -53,7 +53,7 @@ export function* findingsProgress(features: AudioFeatures): Generator<number, So
     sections,
     loudness: loudnessOf(features.powers),
     outline: features.outline,
-    texture: chromaAndTimbreOf(features.strength),
+    chromaAndTimbre: chromaAndTimbreOf(features.strength),
   };
 }
 

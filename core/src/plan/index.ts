@@ -14,16 +14,16 @@ export {
   switchOf,
 } from './schema/cue-kinds.ts';
 export {
-  type Accent,
-  type AccentKind,
+  type EffectPlacement,
+  type PlacementKind,
   type Anchor,
-  type BedAccent,
-  type Effect,
+  type BedPlacement,
+  type EffectFile,
   type EffectMeasure,
-  EffectSchema,
-  type HitAccent,
-  type RecipeAccent,
-  type RiserAccent,
+  EffectFileSchema,
+  type HitPlacement,
+  type RecipeEffect,
+  type RiserPlacement,
 } from './schema/effect-schema.ts';
 export { MediaIdSchema, RateSchema } from './schema/fields.ts';
 export {
@@ -51,15 +51,9 @@ export {
   usedLength,
   usedPlaces,
 } from './schema/parts.ts';
-export {
-  type CueEdit,
-  type Plan,
-  PlanSchema,
-  type Score,
-  type Shot,
-  type Size,
-  type Sound,
-} from './schema/plan-schema.ts';
+export { type Plan, PlanSchema, type Size } from './schema/plan-schema.ts';
+export type { Score, Shot } from './schema/shot-schema.ts';
+export type { CueEdit, Sound } from './schema/sound-schema.ts';
 export type { Ramp, RampKey } from './schema/ramp-schema.ts';
 export {
   type ClipWish,
@@ -71,4 +65,5 @@ export {
   WishesSchema,
   clipWish,
 } from './schema/wishes-schema.ts';
+export { upgradedRecipes } from './upgrade/upgrade.ts';
 export { readPlan } from './upgrade/read-plan.ts';

@@ -1,7 +1,8 @@
+import type { ShotFacts } from '../film/shots.ts';
+import { filmOf } from '../film/film.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planOfParts } from '../testing/joined-plans.ts';
-import { shotFacts } from '../film/shots.ts';
 import { splitShot } from '../plan/edits/edit-shots.ts';
 import { strideOf } from '../film/source.ts';
 import type { Plan, Ramp } from '../plan/index.ts';
@@ -29,14 +30,14 @@ const crest = (percent: number, length = 10, ease = 'ease-in-out') => ({
 
 /** The source frames that a shot shows. */
 function shown(plan: Plan, shot = 0): number[] {
-  const facts = shotFacts(plan)[shot]!;
+  const facts = filmOf(plan).shots[shot]!;
   return Array.from({ length: facts.length }, (_, k) => facts.time!.at(k));
 }
 
 describe('the usual ramp (common practice: floor 40–50 %, crest 400 %, 10 frames)', () => {
   it('has its crests on the cuts and goes through what its areas say', () => {
     const plan = planOfParts(at24, [{ length: 48, in: 0, frames: 400, ramp: usual }]);
-    const [facts] = shotFacts(plan);
+    const [facts] = filmOf(plan).shots;
     // 28 frames at 50 %, and twice 10 frames from 50 to 400 % by ease-in-out, whose mean is 1/2: 14 + 2·22.5 = 59.
     expect(facts!.used).toEqual({ lowest: 0, highest: 55 });
     const frames = shown(plan);
@@ -47,7 +48,7 @@ describe('the usual ramp (common practice: floor 40–50 %, crest 400 %, 10 fram
 
   it('keeps its crests on the cuts when the shot gets longer, and is known again by its shape', () => {
     const plan = planOfParts(at24, [{ length: 60, in: 0, frames: 400, ramp: usual }]);
-    expect(crestsAt(shotFacts(plan)[0]!, shotFacts(plan)[0]!)).toEqual({ out: 4, into: 4 });
+    expect(crestsAt(filmOf(plan).shots[0]!, filmOf(plan).shots[0]!)).toEqual({ out: 4, into: 4 });
     expect(shapeOf(usual)).toEqual({ floor: USUAL_FLOOR, head: USUAL_CREST, tail: USUAL_CREST });
     expect(
       shapeOf([{ from: 'start', at: 3, speed: { num: 1, den: 1 }, ease: 'linear' }]),
@@ -231,12 +232,12 @@ describe('two moments on two cues', () => {
 
 describe('crests across a cut', () => {
   const parts = (out: Ramp, into: Ramp) =>
-    shotFacts(
+    filmOf(
       planOfParts(at24, [
         { length: 40, in: 0, frames: 900, ramp: out },
         { length: 40, in: 100, frames: 900, ramp: into },
       ]),
-    ) as [ReturnType<typeof shotFacts>[number], ReturnType<typeof shotFacts>[number]];
+    ).shots as [ShotFacts, ShotFacts];
 
   it('are told and matched in per cent, on either side and where there was no ramp', () => {
     const [out, into] = parts(
@@ -246,7 +247,7 @@ describe('crests across a cut', () => {
     expect(crestsAt(out, into)).toEqual({ out: 4, into: 3.8 });
     const matched = withSpeedAt({ ramps: [] }, into, 'start', rational(4));
     expect(matched[0]!.speed).toEqual({ num: 4, den: 1 });
-    const plain = shotFacts(planOfParts(at24, [{ length: 40, in: 0, frames: 900 }]))[0]!;
+    const plain = filmOf(planOfParts(at24, [{ length: 40, in: 0, frames: 900 }])).shots[0]!;
     const ramp = withSpeedAt({ ramps: [] }, plain, 'end', rational(3));
     expect(shapeOf(ramp)).toEqual({
       floor: rational(1),
@@ -304,7 +305,7 @@ function stepFrame(steps: readonly SpeedStep[], k: number, stride: Rational): nu
 describe('steps of constant speed', () => {
   it('are one for a constant speed', () => {
     const plan = planOfParts(at24, [{ length: 30, in: 3, frames: 100, speed: rational(1, 2) }]);
-    expect(constantSteps(plan, shotFacts(plan)[0]!)).toEqual([
+    expect(constantSteps(plan, filmOf(plan).shots[0]!)).toEqual([
       { from: 0, to: 30, sourceIn: 3, speed: rational(1, 2) },
     ]);
   });
@@ -330,7 +331,7 @@ describe('steps of constant speed', () => {
         fc.array(key, { minLength: 1, maxLength: 5 }),
         (source, length, ramp) => {
           const plan = planOfParts(at24, [{ length, in: 2000, frames: 9000, rate: source, ramp }]);
-          const facts = shotFacts(plan)[0]!;
+          const facts = filmOf(plan).shots[0]!;
           const steps = constantSteps(plan, facts);
           const stride = strideOf(source, at24);
           expect(steps[0]!.from).toBe(0);
@@ -347,7 +348,7 @@ describe('steps of constant speed', () => {
 
   it('of the usual ramp over two seconds are fewer than its frames', () => {
     const plan = planOfParts(at24, [{ length: 48, in: 0, frames: 400, ramp: usual }]);
-    const steps = constantSteps(plan, shotFacts(plan)[0]!);
+    const steps = constantSteps(plan, filmOf(plan).shots[0]!);
     expect(steps.length).toBeLessThan(14);
     expect(steps.length).toBeGreaterThan(3);
   });

@@ -1,4 +1,4 @@
-import { cuesOf } from '../film/index.ts';
+import { filmOf } from '../film/index.ts';
 import { sectionOf } from '../plan/edits/shot-length.ts';
 import type { Plan } from '../plan/index.ts';
 
@@ -15,7 +15,7 @@ export function cutsOf(plan: Plan, choice: CutChoice, cut: number): number[] {
   }
   if (choice === 'all') return all;
   const downbeats = new Set<number>(
-    cuesOf(plan).flatMap((c) => (c.beat === 1 && c.kind === 'downbeat' ? [c.frame] : [])),
+    filmOf(plan).cues.flatMap((c) => (c.beat === 1 && c.kind === 'downbeat' ? [c.frame] : [])),
   );
   return all.filter((i) => downbeats.has(shots[i]!.start));
 }

@@ -1,33 +1,34 @@
+import { joinAt } from '../film/index.ts';
 import { settingsOf } from '../joins/index.ts';
-import { addEffect } from '../plan/edits/edit-effects.ts';
-import { joinAt, withJoin, withJoins } from '../plan/edits/edit-joins.ts';
+import { addEffectFile } from '../plan/edits/edit-effects.ts';
+import { withJoin, withJoins } from '../plan/edits/edit-joins.ts';
 import type {
-  Effect,
-  HitAccent,
+  EffectFile,
+  HitPlacement,
   Join,
   JoinSettings,
   Plan,
   Recipe,
-  RecipeAccent,
+  RecipeEffect,
   Way,
 } from '../plan/index.ts';
 import { freshId, freshIds } from '../plan/index.ts';
 import { CaesuraError } from '../time/index.ts';
 
-const hitsOfShot = (plan: Plan, shot: string | undefined): HitAccent[] =>
-  plan.accents.filter(
-    (a): a is HitAccent => a.kind === 'hit' && a.at.on === 'cut' && a.at.shot === shot,
+const hitsOfShot = (plan: Plan, shot: string | undefined): HitPlacement[] =>
+  plan.effects.filter(
+    (a): a is HitPlacement => a.kind === 'hit' && a.at.on === 'cut' && a.at.shot === shot,
   );
 
 /** The hits that are tied to a cut. */
-const hitsAt = (plan: Plan, cut: number): HitAccent[] =>
+const hitsAt = (plan: Plan, cut: number): HitPlacement[] =>
   hitsOfShot(plan, plan.score?.shots[cut]?.id);
 
 /** The hits at a cut that a recipe put there. */
-const putBy = (plan: Plan, recipe: string, cut: number): HitAccent[] =>
-  hitsAt(plan, cut).filter((accent) => accent.recipe === recipe);
+const putBy = (plan: Plan, recipe: string, cut: number): HitPlacement[] =>
+  hitsAt(plan, cut).filter((placement) => placement.recipe === recipe);
 
-const keptOf = ({ effect, gain, mark, rate, pitch, at }: HitAccent): RecipeAccent => ({
+const keptOf = ({ effect, gain, mark, rate, pitch, at }: HitPlacement): RecipeEffect => ({
   effect,
   gain,
   mark,
@@ -36,9 +37,9 @@ const keptOf = ({ effect, gain, mark, rate, pitch, at }: HitAccent): RecipeAccen
   by: at.on === 'cut' ? at.by : 0,
 });
 
-const written = (accents: readonly RecipeAccent[]): string =>
+const written = (effects: readonly RecipeEffect[]): string =>
   JSON.stringify(
-    accents.map(({ effect, gain, mark, rate, pitch, by }) => [effect, gain, mark, rate, pitch, by]),
+    effects.map(({ effect, gain, mark, rate, pitch, by }) => [effect, gain, mark, rate, pitch, by]),
   );
 
 const recipeOf = (plan: Plan, id: string): Recipe | undefined =>
@@ -50,22 +51,22 @@ export function effectsByHand(plan: Plan, cut: number): boolean {
   const recipe = id === undefined ? undefined : recipeOf(plan, id);
   if (!recipe) return false;
   const hits = putBy(plan, recipe.id, cut);
-  return hits.some(({ off }) => off) || written(hits.map(keptOf)) !== written(recipe.accents ?? []);
+  return hits.some(({ off }) => off) || written(hits.map(keptOf)) !== written(recipe.effects ?? []);
 }
 
 /** Puts the effects of a recipe at cuts, in place of those that it or another recipe put there. */
 function soundAt(plan: Plan, recipe: string, cuts: readonly number[]): Plan {
-  const { accents: wanted = [] } = recipeOf(plan, recipe)!;
+  const { effects: wanted = [] } = recipeOf(plan, recipe)!;
   const shots = cuts.flatMap((cut) => plan.score?.shots[cut]?.id ?? []);
   const gone = new Set(
     shots.flatMap((shot) =>
       hitsOfShot(plan, shot).flatMap((a) => (a.recipe === undefined ? [] : [a.id])),
     ),
   );
-  const accents = plan.accents.filter(({ id }) => !gone.has(id));
-  const next = freshIds('effect-', accents);
+  const effects = plan.effects.filter(({ id }) => !gone.has(id));
+  const next = freshIds('effect-', effects);
   const put = shots.flatMap((shot) =>
-    wanted.map(({ by, ...rest }): HitAccent => ({
+    wanted.map(({ by, ...rest }): HitPlacement => ({
       id: next(),
       kind: 'hit',
       ...rest,
@@ -73,7 +74,7 @@ function soundAt(plan: Plan, recipe: string, cuts: readonly number[]): Plan {
       recipe,
     })),
   );
-  return { ...plan, accents: [...accents, ...put] };
+  return { ...plan, effects: [...effects, ...put] };
 }
 
 /** Makes a recipe keep the hits in use at a cut, which are its own from then on. */
@@ -83,10 +84,12 @@ function keepSound(plan: Plan, recipe: string, cut: number): Plan {
   return {
     ...plan,
     recipes: plan.recipes.map((r) => {
-      const { accents: _before, ...rest } = r;
-      return r.id !== recipe ? r : hits.length > 0 ? { ...rest, accents: hits.map(keptOf) } : rest;
+      const { effects: _before, ...rest } = r;
+      return r.id !== recipe ? r : hits.length > 0 ? { ...rest, effects: hits.map(keptOf) } : rest;
     }),
-    accents: plan.accents.map((accent) => (ids.has(accent.id) ? { ...accent, recipe } : accent)),
+    effects: plan.effects.map((placement) =>
+      ids.has(placement.id) ? { ...placement, recipe } : placement,
+    ),
   };
 }
 
@@ -143,9 +146,9 @@ export function followRecipe(plan: Plan, cut: number): Plan {
 
 /** Takes a recipe away; its uses and their effects keep what they are. */
 export function removeRecipe(plan: Plan, id: string): Plan {
-  const accents = plan.accents.map((accent) => {
-    const { recipe, ...rest } = accent;
-    return recipe === id ? rest : accent;
+  const effects = plan.effects.map((placement) => {
+    const { recipe, ...rest } = placement;
+    return recipe === id ? rest : placement;
   });
   const uses = (plan.score?.shots ?? []).flatMap(({ join }, cut): [number, Join][] => {
     if (!join || join.recipe !== id) return [];
@@ -153,7 +156,7 @@ export function removeRecipe(plan: Plan, id: string): Plan {
     return [[cut, { ...rest, set: settingsOf(plan, join) }]];
   });
   const recipes = plan.recipes.filter((recipe) => recipe.id !== id);
-  return { ...withJoins({ ...plan, accents }, new Map(uses)), recipes };
+  return { ...withJoins({ ...plan, effects }, new Map(uses)), recipes };
 }
 
 /** Gives a recipe another name. */
@@ -174,29 +177,34 @@ export function addRecipes(
   plan: Plan,
   {
     recipes,
-    effects,
-  }: { readonly recipes: readonly Omit<Recipe, 'id'>[]; readonly effects: readonly Effect[] },
+    effectFiles,
+  }: {
+    readonly recipes: readonly Omit<Recipe, 'id'>[];
+    readonly effectFiles: readonly EffectFile[];
+  },
 ): Plan {
-  const withEffects = effects.reduce<Plan>(
+  const withEffects = effectFiles.reduce<Plan>(
     (made, { id: _theirs, ...effect }) =>
-      made.effects.some(({ media }) => media === effect.media) ? made : addEffect(made, effect),
+      made.effectFiles.some(({ media }) => media === effect.media)
+        ? made
+        : addEffectFile(made, effect),
     plan,
   );
   const ours = new Map(
-    effects.map(({ id, media }) => [
+    effectFiles.map(({ id, media }) => [
       id,
-      withEffects.effects.find((effect) => effect.media === media)!.id,
+      withEffects.effectFiles.find((effect) => effect.media === media)!.id,
     ]),
   );
   return withRecipes(
     withEffects,
     recipes.map((recipe) =>
-      recipe.accents
+      recipe.effects
         ? {
             ...recipe,
-            accents: recipe.accents.map((accent) => ({
-              ...accent,
-              effect: ours.get(accent.effect)!,
+            effects: recipe.effects.map((placement) => ({
+              ...placement,
+              effect: ours.get(placement.effect)!,
             })),
           }
         : recipe,

@@ -1,5 +1,12 @@
+import { upgradedRecipes } from '../plan/index.ts';
 import { z } from 'zod';
-import { EffectSchema, RecipeSchema, type Effect, type Plan, type Recipe } from '../plan/index.ts';
+import {
+  EffectFileSchema,
+  RecipeSchema,
+  type EffectFile,
+  type Plan,
+  type Recipe,
+} from '../plan/index.ts';
 import { CaesuraError } from '../time/index.ts';
 
 /** Recipes as a file: JSON with a published schema. */
@@ -10,15 +17,15 @@ export const RecipeFileSchema = z
       .min(1)
       .max(1000),
     /** The effects that they use, by the ids under which they name them. Their sound is known by its content. */
-    effects: z.array(EffectSchema).max(1000).default([]),
+    effectFiles: z.array(EffectFileSchema).max(1000).default([]),
   })
-  .superRefine(({ recipes, effects }, context) => {
-    const ids = new Set(effects.map(({ id }) => id));
-    recipes.forEach(({ accents = [] }, i) => {
-      if (accents.some(({ effect }) => !ids.has(effect)))
+  .superRefine(({ recipes, effectFiles }, context) => {
+    const ids = new Set(effectFiles.map(({ id }) => id));
+    recipes.forEach(({ effects = [] }, i) => {
+      if (effects.some(({ effect }) => !ids.has(effect)))
         context.addIssue({
           code: 'custom',
-          path: ['recipes', i, 'accents'],
+          path: ['recipes', i, 'effects'],
           message: 'An effect is not in the file.',
         });
     });
@@ -27,15 +34,18 @@ export const RecipeFileSchema = z
 /** What a file of recipes holds. */
 export interface RecipeFile {
   readonly recipes: readonly Omit<Recipe, 'id'>[];
-  readonly effects: readonly Effect[];
+  readonly effectFiles: readonly EffectFile[];
 }
 
 /** The recipes of a plan as the text of a file, with the effects that they use. */
-export function recipeFile({ recipes, effects }: Pick<Plan, 'recipes' | 'effects'>): string {
-  const used = new Set(recipes.flatMap(({ accents = [] }) => accents.map(({ effect }) => effect)));
+export function recipeFile({
+  recipes,
+  effectFiles,
+}: Pick<Plan, 'recipes' | 'effectFiles'>): string {
+  const used = new Set(recipes.flatMap(({ effects = [] }) => effects.map(({ effect }) => effect)));
   const file: RecipeFile = {
     recipes: recipes.map(({ id: _own, ...recipe }) => recipe),
-    effects: effects.filter(({ id }) => used.has(id)),
+    effectFiles: effectFiles.filter(({ id }) => used.has(id)),
   };
   return `${JSON.stringify(file, null, 2)}\n`;
 }
@@ -54,7 +64,7 @@ export function readRecipes(text: string): RecipeFile {
   } catch {
     throw bad('it is not JSON.');
   }
-  const read = RecipeFileSchema.safeParse(json);
+  const read = RecipeFileSchema.safeParse(upgradedRecipes(json));
   if (read.success) return read.data;
   const { path, message } = read.error.issues[0]!;
   throw bad(`${path.join('.') || 'the whole'}: ${message}`);

@@ -1,8 +1,9 @@
+import { joinAt } from '../film/index.ts';
+import { filmOf } from '../film/index.ts';
 import { describe, expect, it } from 'vitest';
 import { spanFrames } from '../joins/span.ts';
-import { joinsOf } from '../joins/windows.ts';
 import { layOutSteadily } from '../layout/index.ts';
-import { changeJoin, joinAt, setMove } from '../plan/edits/edit-joins.ts';
+import { changeJoin, setMove } from '../plan/edits/edit-joins.ts';
 import { PlanSchema, type Plan } from '../plan/index.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
 import { CaesuraError, frameRate } from '../time/index.ts';
@@ -58,13 +59,13 @@ describe('a recipe', () => {
   });
 
   it('goes out as JSON and comes back; what is none is refused with the place', () => {
-    const { recipes } = addRecipes(plan(), { recipes: starterRecipes(plan()), effects: [] });
-    expect(readRecipes(recipeFile({ recipes, effects: [] }))).toEqual({
+    const { recipes } = addRecipes(plan(), { recipes: starterRecipes(plan()), effectFiles: [] });
+    expect(readRecipes(recipeFile({ recipes, effectFiles: [] }))).toEqual({
       recipes: recipes.map(({ name, settings }) => ({ name, settings })),
-      effects: [],
+      effectFiles: [],
     });
     expect(() => readRecipes('{')).toThrow('it is not JSON');
-    const bad = JSON.parse(recipeFile({ recipes, effects: [] })) as {
+    const bad = JSON.parse(recipeFile({ recipes, effectFiles: [] })) as {
       recipes: { settings: { peak: number } }[];
     };
     bad.recipes[2]!.settings.peak = -1;
@@ -95,9 +96,9 @@ describe('a recipe', () => {
   });
 
   it('put on every cut of a fast film leaves no two windows over one another', () => {
-    const p = addRecipes(plan(), { recipes: starterRecipes(plan()), effects: [] });
+    const p = addRecipes(plan(), { recipes: starterRecipes(plan()), effectFiles: [] });
     for (const { id } of p.recipes) {
-      const joins = joinsOf(putRecipe(p, id, cutsOf(p, 'all', 1)));
+      const joins = filmOf(putRecipe(p, id, cutsOf(p, 'all', 1))).joins;
       joins.forEach((j, i) => {
         if (i > 0) expect(joins[i - 1]!.after + j.before).toBeLessThanOrEqual(j.out.length);
       });

@@ -1,6 +1,5 @@
-import { joinsOf } from '../joins/index.ts';
 import { partsOf, type Plan, type Sound } from '../plan/index.ts';
-import { shotFacts, type ShotFacts } from '../film/shots.ts';
+import { type ShotFacts } from '../film/shots.ts';
 import { soundsOf } from '../film/cues.ts';
 import {
   instantOfFrame,
@@ -10,15 +9,15 @@ import {
   type Samples,
   type Seconds,
 } from '../time/index.ts';
-import { accentFacts, type AccentFacts } from './effect-facts.ts';
+import { type EffectFacts } from './effect-facts.ts';
 
 /** What can be heard of a plan and switched. */
-export type Heard = 'music' | 'voice' | 'effect' | 'accent' | 'click';
+export type Heard = 'music' | 'voice' | 'effect' | 'placement' | 'click';
 
 /** A stretch of a sound file in the film, or a click of ours. */
 export interface AudioEvent {
   readonly of: Heard;
-  /** The sound or accent it belongs to. */
+  /** The sound or effect it belongs to. */
   readonly id: string;
   /** The file; null for a click of ours. */
   readonly media: string | null;
@@ -87,7 +86,7 @@ const ROUND = { seconds: 1, part: 0.25 };
 
 /** The rounds of a bed, each going over into the next. */
 function bedEvents(
-  { accent, effect, starts, ends, gain, rate }: AccentFacts,
+  { placement, effect, starts, ends, gain, rate }: EffectFacts,
   fade: number,
 ): AudioEvent[] {
   const { measure, sampleRate, media, fileName } = effect;
@@ -100,8 +99,8 @@ function bedEvents(
     events.push({
       ...PLAIN,
       fade: 'power',
-      of: 'accent',
-      id: accent.id,
+      of: 'placement',
+      id: placement.id,
       media,
       fileName,
       sampleRate,
@@ -121,15 +120,15 @@ function bedEvents(
 /** Seconds beyond what is audible of an effect that are still played. */
 const TAIL = 0.1;
 
-function effectEventsOf(facts: AccentFacts, plan: Plan): AudioEvent[] {
-  const { accent, effect, at, rate, semitones, gain } = facts;
-  if (accent.kind === 'bed')
-    return bedEvents(facts, toNumber(instantOfFrame(accent.fade, plan.rate)));
-  const onset = accent.kind === 'hit' && accent.mark === 'onset';
+function effectEventsOf(facts: EffectFacts, plan: Plan): AudioEvent[] {
+  const { placement, effect, at, rate, semitones, gain } = facts;
+  if (placement.kind === 'bed')
+    return bedEvents(facts, toNumber(instantOfFrame(placement.fade, plan.rate)));
+  const onset = placement.kind === 'hit' && placement.mark === 'onset';
   return [
     {
-      of: 'accent',
-      id: accent.id,
+      of: 'placement',
+      id: placement.id,
       media: effect.media,
       fileName: effect.fileName,
       sampleRate: effect.sampleRate,
@@ -177,15 +176,16 @@ const clickEvents = (shots: readonly ShotFacts[], plan: Plan): AudioEvent[] =>
 export const heardLength = (plan: Plan): Seconds =>
   seconds(toNumber(instantOfFrame(plan.score?.length ?? plan.target, plan.rate)));
 
-/** Everything that sounds in a plan, in the order in which it begins; accents that are left out are not in it. */
-export function audioEventsOf(plan: Plan): AudioEvent[] {
-  const shots = shotFacts(plan);
+/** Everything that sounds in a plan, in the order in which it begins; effects that are left out are not in it. */
+export function audioEventsOf(
+  plan: Plan,
+  shots: readonly ShotFacts[],
+  effects: readonly EffectFacts[],
+): AudioEvent[] {
   const length = heardLength(plan);
   return [
     ...soundsOf(plan).flatMap((sound) => lineEvents(sound, plan, length)),
-    ...accentFacts(plan, shots, joinsOf(plan, shots)).flatMap((facts) =>
-      facts.accent.off ? [] : effectEventsOf(facts, plan),
-    ),
+    ...effects.flatMap((facts) => (facts.placement.off ? [] : effectEventsOf(facts, plan))),
     ...clickEvents(shots, plan),
   ].sort((a, b) => a.starts - b.starts);
 }

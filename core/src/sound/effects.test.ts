@@ -1,22 +1,22 @@
+import { anchorNear } from '../film/anchor-places.ts';
+import { filmOf } from '../film/film.ts';
 import { describe, expect, it } from 'vitest';
 import { setMove } from '../plan/edits/edit-joins.ts';
 import { layOutSteadily } from '../layout/index.ts';
 import { moveCut } from '../plan/edits/edit-cuts.ts';
 import { PlanSchema, type Plan } from '../plan/index.ts';
-import { shotFacts } from '../film/shots.ts';
 import { frames, instantOfFrame, samples, toNumber } from '../time/index.ts';
-import { accentFacts, audibleLength, semitonesOfRate } from './effect-facts.ts';
+import { audibleLength, semitonesOfRate } from './effect-facts.ts';
 import {
-  addEffect,
-  anchorNear,
-  changeAccent,
+  addEffectFile,
+  changeEffect,
   putBed,
   putHit,
   putRiser,
   putRun,
-  removeAccents,
-  removeEffect,
-  renameEffect,
+  removeEffects,
+  removeEffectFile,
+  renameEffectFile,
   VARIATION,
 } from '../plan/edits/edit-effects.ts';
 import { kitEffect, planWithKit } from '../testing/plan-with-effects.ts';
@@ -24,14 +24,14 @@ import { kitEffect, planWithKit } from '../testing/plan-with-effects.ts';
 const plan = planWithKit();
 const whoosh = kitEffect(plan, 'whoosh-hard');
 const only = (made: Plan) => {
-  const facts = accentFacts(made);
+  const facts = filmOf(made).effects;
   expect(facts).toHaveLength(1);
   return facts[0]!;
 };
 const cutTime = (made: Plan, cut: number) =>
   toNumber(instantOfFrame(made.score!.shots[cut]!.start, made.rate));
 
-describe('an accent on a cut', () => {
+describe('an effect on a cut', () => {
   it('peaks on the cut and goes with it when it moves', () => {
     const made = putHit(plan, whoosh.id, 3);
     expect(only(made).peaks).toBeCloseTo(cutTime(made, 3), 9);
@@ -58,8 +58,8 @@ describe('an accent on a cut', () => {
     expect(ends - starts).toBeCloseTo(12 / 24, 6);
     expect(rate).toBeCloseTo(audibleLength(whoosh) / 0.5, 9);
     expect(semitones).toBeCloseTo(12 * Math.log2(rate), 9);
-    const id = made.accents[0]!.id;
-    expect(only(changeAccent(made, id, { pitch: 0 })).semitones).toBe(0);
+    const id = made.effects[0]!.id;
+    expect(only(changeEffect(made, id, { pitch: 0 })).semitones).toBe(0);
     // Equal temperament: a rate of 2 is an octave, of 0.8 is 3.863 semitones lower; 12·log₂ 0.8, by hand.
     expect(semitonesOfRate(2)).toBe(12);
     expect(semitonesOfRate(0.8)).toBeCloseTo(-3.8631, 4);
@@ -67,7 +67,7 @@ describe('an accent on a cut', () => {
 
   it('sets in on the cut where it goes by its onset', () => {
     const made = putHit(plan, whoosh.id, 3);
-    const { starts, peaks } = only(changeAccent(made, made.accents[0]!.id, { mark: 'onset' }));
+    const { starts, peaks } = only(changeEffect(made, made.effects[0]!.id, { mark: 'onset' }));
     const { measure } = whoosh;
     expect(peaks - cutTime(made, 3)).toBeCloseTo((measure.peak - measure.onset) / 48_000, 9);
     expect(starts - cutTime(made, 3)).toBeCloseTo((measure.from - measure.onset) / 48_000, 9);
@@ -76,7 +76,7 @@ describe('an accent on a cut', () => {
   it('is told to be gone with its cut, and not heard', () => {
     const made = putHit(plan, whoosh.id, 3);
     const shots = made.score!.shots.filter((_, i) => i !== 3);
-    expect(accentFacts({ ...made, score: { ...made.score!, shots } })).toEqual([]);
+    expect(filmOf({ ...made, score: { ...made.score!, shots } }).effects).toEqual([]);
   });
 
   it('cannot be put on no cut, nor be an effect that is not there', () => {
@@ -84,9 +84,9 @@ describe('an accent on a cut', () => {
     expect(() => putHit(plan, whoosh.id, 4000)).toThrow('There is no cut 4000.');
     expect(() => putHit(plan, 'effect-99', 3)).toThrow('not in the plan');
     expect(() => putRun(plan, whoosh.id, 5, 4)).toThrow('A run needs a cut');
-    const wrong = { ...plan, accents: putHit(plan, whoosh.id, 3).accents, effects: [] };
+    const wrong = { ...plan, effects: putHit(plan, whoosh.id, 3).effects, effectFiles: [] };
     expect(PlanSchema.safeParse(wrong).error?.issues[0]?.message).toBe(
-      'Accent 1 uses an effect that is not in the plan.',
+      'Effect 1 uses a file that is not in the plan.',
     );
   });
 });
@@ -111,20 +111,20 @@ describe('a riser', () => {
 describe('a run', () => {
   it('puts one on each cut of a range, no two neighbours alike, and goes as a whole', () => {
     const made = putRun(plan, kitEffect(plan, 'click').id, 4, 9);
-    expect(made.accents).toHaveLength(6);
-    expect(new Set(made.accents.map((a) => a.run)).size).toBe(1);
-    const rates = accentFacts(made).map((a) => a.rate);
+    expect(made.effects).toHaveLength(6);
+    expect(new Set(made.effects.map((a) => a.run)).size).toBe(1);
+    const rates = filmOf(made).effects.map((a) => a.rate);
     rates.slice(1).forEach((rate, i) => expect(rate).not.toBe(rates[i]));
     expect(rates.slice(0, 4)).toEqual(VARIATION.map(({ num, den }) => num / den));
     expect(
-      removeAccents(
+      removeEffects(
         made,
-        made.accents.map((a) => a.id),
-      ).accents,
+        made.effects.map((a) => a.id),
+      ).effects,
     ).toEqual([]);
     const again = putRun(made, kitEffect(plan, 'click').id, 12, 13);
-    expect(new Set(again.accents.map((a) => a.run)).size).toBe(2);
-    expect(new Set(again.accents.map((a) => a.id)).size).toBe(8);
+    expect(new Set(again.effects.map((a) => a.run)).size).toBe(2);
+    expect(new Set(again.effects.map((a) => a.id)).size).toBe(8);
   });
 });
 
@@ -159,7 +159,7 @@ describe('the level advised', () => {
     // Music that is turned down takes its effects with it.
     const softer = only({ ...made, music: { ...music, gain: -6 } });
     expect(softer.gain).toBeCloseTo(gain - 6, 1);
-    expect(only(changeAccent(made, made.accents[0]!.id, { gain: -3 })).gain).toBe(-3);
+    expect(only(changeEffect(made, made.effects[0]!.id, { gain: -3 })).gain).toBe(-3);
   });
 
   it('leaves the highest sample 3 dB, and goes by EBU R 128 where no music is', () => {
@@ -186,17 +186,18 @@ describe('the level advised', () => {
 });
 
 describe('effects', () => {
-  it('are known again by their content, renamed, and taken out with their accents', () => {
+  it('are known again by their content, renamed, and taken out with their effects', () => {
     const { id: _id, ...file } = whoosh;
-    const again = addEffect(plan, { ...file, name: 'Another name' });
-    expect(again.effects).toEqual(plan.effects);
+    const again = addEffectFile(plan, { ...file, name: 'Another name' });
+    expect(again.effectFiles).toEqual(plan.effectFiles);
     const made = putHit(plan, whoosh.id, 3);
     expect(
-      renameEffect(made, whoosh.id, ' Flick ').effects.find((e) => e.id === whoosh.id)!.name,
+      renameEffectFile(made, whoosh.id, ' Flick ').effectFiles.find((e) => e.id === whoosh.id)!
+        .name,
     ).toBe('Flick');
-    const without = removeEffect(made, whoosh.id);
-    expect(without.accents).toEqual([]);
-    expect(without.effects).toHaveLength(plan.effects.length - 1);
-    expect(shotFacts(without)).toHaveLength(shotFacts(plan).length);
+    const without = removeEffectFile(made, whoosh.id);
+    expect(without.effects).toEqual([]);
+    expect(without.effectFiles).toHaveLength(plan.effectFiles.length - 1);
+    expect(filmOf(without).shots).toHaveLength(filmOf(plan).shots.length);
   });
 });

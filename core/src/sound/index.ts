@@ -1,18 +1,5 @@
-export { barLineBefore, dropsOf } from './anchors.ts';
-export {
-  CROSSFADE,
-  type Heard,
-  type AudioEvent,
-  heardLength,
-  audioEventsOf,
-} from './audio-events.ts';
-export {
-  type AccentFacts,
-  accentFacts,
-  fittingRate,
-  lostAccents,
-  semitonesOfRate,
-} from './effect-facts.ts';
+export { CROSSFADE, type Heard, type AudioEvent, heardLength } from './audio-events.ts';
+export { type EffectFacts, fittingRate, lostEffects, semitonesOfRate } from './effect-facts.ts';
 export { guideCues } from './guide-cues.ts';
 export { KIT, type KitEffect } from './kit.ts';
 export { measureEffect } from './measure-effect.ts';

@@ -1,7 +1,7 @@
 import {
   sampleHeardAt,
-  type AccentKind,
-  type Effect,
+  type PlacementKind,
+  type EffectFile,
   type Plan,
   type Sound,
 } from '../plan/index.ts';
@@ -20,7 +20,7 @@ export interface Advice {
  * LU that an effect lies under the music: common practice for a whoosh is 5 to 10 dB down, no published source; a bed is felt
  * and not noticed.
  */
-const UNDER: Readonly<Record<AccentKind, number>> = { hit: 7, riser: 7, bed: 15 };
+const UNDER: Readonly<Record<PlacementKind, number>> = { hit: 7, riser: 7, bed: 15 };
 /** Loudness of a programme after EBU R 128, by which levels go where no music is. LUFS. */
 const PROGRAMME = -23;
 /** dB below full scale that the highest sample of an effect keeps. */
@@ -43,7 +43,12 @@ const rounded = (x: number) => Math.round(x * 10) / 10;
 const written = (x: number) => rounded(x).toFixed(1).replace('-', '−');
 
 /** The gain advised for an effect that peaks at an instant of the film. */
-export function advisedGain(plan: Plan, effect: Effect, kind: AccentKind, at: Seconds): Advice {
+export function advisedGain(
+  plan: Plan,
+  effect: EffectFile,
+  kind: PlacementKind,
+  at: Seconds,
+): Advice {
   const { loudness, top } = effect.measure;
   const music = plan.music && loudnessAt(plan.music, plan, at);
   if (loudness === null || top === null) return { gain: 0, music, reason: 'The effect is silent.' };

@@ -1,18 +1,22 @@
+import { filmOf } from '../film/film.ts';
 import { describe, expect, it } from 'vitest';
 import { setMove } from '../plan/edits/edit-joins.ts';
 import { heardAt } from '../film/heard.ts';
 import type { Plan } from '../plan/index.ts';
 import { frames, instantOfFrame, samples, toNumber } from '../time/index.ts';
-import { changeAccent, putBed, putHit, putRiser, putRun } from '../plan/edits/edit-effects.ts';
+import { changeEffect, putBed, putHit, putRiser, putRun } from '../plan/edits/edit-effects.ts';
 import { CLICK, MIX_RATE, mixed, soundingOf, type Decoded } from './mix.ts';
 import { kitEffect, kitMedia, kitSounds, planWithKit } from '../testing/plan-with-effects.ts';
-import { fadeAt, heardLength, audioEventsOf, type AudioEvent } from './audio-events.ts';
+import { fadeAt, heardLength, type AudioEvent } from './audio-events.ts';
 
 const plan = { ...planWithKit(), music: null };
 const byMedia = new Map([...kitSounds].map(([id, sound]) => [kitMedia(id), sound]));
-const soundings = (made: Plan, of: (event: AudioEvent) => boolean = ({ of }) => of === 'accent') =>
-  audioEventsOf(made)
-    .filter(of)
+const soundings = (
+  made: Plan,
+  of: (event: AudioEvent) => boolean = ({ of }) => of === 'placement',
+) =>
+  filmOf(made)
+    .audioEvents.filter(of)
     .map((event) => soundingOf(event, event.media === null ? CLICK : byMedia.get(event.media)!));
 const whole = (made: Plan, of?: (event: AudioEvent) => boolean) =>
   mixed(soundings(made, of), 0, Math.round(heardLength(made) * MIX_RATE));
@@ -49,7 +53,7 @@ describe('the mix', () => {
   ])('puts the peak of a %s %s on the cut to a millisecond', (id, _how, change) => {
     const made = putHit(joined, kitEffect(plan, id).id, cut);
     const [left] = whole(
-      changeAccent(made, made.accents[0]!.id, { rate: { num: 1, den: 1 }, ...change, gain: -6 }),
+      changeEffect(made, made.effects[0]!.id, { rate: { num: 1, den: 1 }, ...change, gain: -6 }),
     );
     expect(Math.abs(loudestNear(left, at, 0.1) - at)).toBeLessThan(0.001);
     // The click has a highest sample that any meter finds.
@@ -81,7 +85,7 @@ describe('the mix', () => {
       { on: 'frame', frame: frames(480) },
       frames(48),
     );
-    const [left] = whole(changeAccent(made, made.accents[0]!.id, { gain: 0 }));
+    const [left] = whole(changeEffect(made, made.effects[0]!.id, { gain: 0 }));
     const level = (t: number) =>
       10 *
       Math.log10(
@@ -141,7 +145,7 @@ describe('music in the mix', () => {
     sampleRate: 48_000,
     from: 0,
   };
-  const lines = audioEventsOf(used).filter(({ of }) => of === 'music');
+  const lines = filmOf(used).audioEvents.filter(({ of }) => of === 'music');
 
   it('goes from one part to the next at the splice, at its place and level, with its fades', () => {
     const [left, right] = mixed(
@@ -164,7 +168,7 @@ describe('music in the mix', () => {
   });
 
   it('is said frame by frame by the function that tells what is heard', () => {
-    const events = audioEventsOf(used).filter(({ of }) => of !== 'click');
+    const events = filmOf(used).audioEvents.filter(({ of }) => of !== 'click');
     expect(heardAt(events, used.rate, 12)).toEqual([]);
     expect(heardAt(events, used.rate, 24 * 2)[0]!.at).toBeCloseTo(2, 9);
     expect(heardAt(events, used.rate, 24 * 2)[0]!.level).toBeCloseTo(-6, 9);

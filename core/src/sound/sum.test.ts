@@ -1,13 +1,14 @@
+import { filmOf } from '../film/film.ts';
 import { describe, expect, it } from 'vitest';
 import { loudnessOf, weightedPowerMeter } from '../listen/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { frames, samples } from '../time/index.ts';
-import { changeAccent, putHit } from '../plan/edits/edit-effects.ts';
+import { changeEffect, putHit } from '../plan/edits/edit-effects.ts';
 import { mixed, MIX_RATE, soundingOf } from './mix.ts';
 import { sumFor, sumOf, SUMMED, turnAll, type SumLevel } from './sum.ts';
 import { measureSum, type BlockLevel } from './sum-meter.ts';
 import { kitEffect, kitMedia, kitSounds, planWithKit } from '../testing/plan-with-effects.ts';
-import { heardLength, audioEventsOf } from './audio-events.ts';
+import { heardLength } from './audio-events.ts';
 
 /** A plan with thumps on some cuts and no music, since its file is not there. */
 const thumping = (cuts: readonly number[]): Plan => {
@@ -27,7 +28,7 @@ function measured(
   plan: Plan,
   known = new Map<string, BlockLevel>(),
 ): { level: SumLevel; mixes: number } {
-  const events = audioEventsOf(plan).filter(({ of }) => SUMMED.includes(of));
+  const events = filmOf(plan).audioEvents.filter(({ of }) => SUMMED.includes(of));
   const soundings = events.map((event) => soundingOf(event, sounds.get(event.media!)!));
   let mixes = 0;
   const mix = (from: number, count: number) => (mixes++, mixed(soundings, from, count));
@@ -41,7 +42,7 @@ function measured(
 describe('the sum of all that sounds', () => {
   it('comes block by block to what one pass over all of it comes to', () => {
     const plan = thumping([2, 5, 6, 9]);
-    const events = audioEventsOf(plan).filter(({ of }) => SUMMED.includes(of));
+    const events = filmOf(plan).audioEvents.filter(({ of }) => SUMMED.includes(of));
     const soundings = events.map((event) => soundingOf(event, sounds.get(event.media!)!));
     const whole = mixed(soundings, 0, Math.round(heardLength(plan) * MIX_RATE));
     const powers = whole.map((side) => {
@@ -61,7 +62,7 @@ describe('the sum of all that sounds', () => {
     const plan = thumping([2, 9]);
     const first = measured(plan, known);
     expect(measured(plan, known)).toEqual({ level: first.level, mixes: 0 });
-    const louder = changeAccent(plan, plan.accents[1]!.id, { gain: -3 });
+    const louder = changeEffect(plan, plan.effects[1]!.id, { gain: -3 });
     const again = measured(louder, known);
     expect(again.mixes).toBeGreaterThan(0);
     expect(again.mixes).toBeLessThan(first.mixes);
@@ -83,8 +84,8 @@ describe('the sum of all that sounds', () => {
     expect(told.top).toBeCloseTo(level.top - 2.5, 9);
     expect(told.top).toBeCloseTo(measured(softer).level.top, 4);
     expect(told.loudness).toBeCloseTo(measured(softer).level.loudness, 4);
-    expect(sumFor(changeAccent(plan, plan.accents[0]!.id, { gain: -30 }), sum)).toBeNull();
-    expect(sumFor(changeAccent(plan, plan.accents[0]!.id, { off: true }), sum)).toBeNull();
+    expect(sumFor(changeEffect(plan, plan.effects[0]!.id, { gain: -30 }), sum)).toBeNull();
+    expect(sumFor(changeEffect(plan, plan.effects[0]!.id, { off: true }), sum)).toBeNull();
     // Of a longer film with the same voices, more is heard.
     const longer = { ...plan, score: { ...plan.score!, length: frames(plan.score!.length + 48) } };
     expect(sumFor(longer, sum)).toBeNull();
@@ -92,8 +93,8 @@ describe('the sum of all that sounds', () => {
 
   it('keeps levels within what a plan may hold when all is turned down', () => {
     const plan = thumping([2]);
-    expect(turnAll(plan, -200).accents[0]!.gain).toBe(-90);
-    const off = changeAccent(plan, plan.accents[0]!.id, { off: true });
-    expect(turnAll(off, -3).accents).toEqual(off.accents);
+    expect(turnAll(plan, -200).effects[0]!.gain).toBe(-90);
+    const off = changeEffect(plan, plan.effects[0]!.id, { off: true });
+    expect(turnAll(off, -3).effects).toEqual(off.effects);
   });
 });

@@ -1,10 +1,10 @@
+import { filmOf } from '../film/film.ts';
 import type { Plan } from '../plan/index.ts';
 import type { Seconds } from '../time/index.ts';
-import { accentFacts } from './effect-facts.ts';
-import { heardLength, audioEventsOf, type Heard, type AudioEvent } from './audio-events.ts';
+import { heardLength, type Heard, type AudioEvent } from './audio-events.ts';
 
 /** What is in the sum of a film: all but our click. */
-export const SUMMED: readonly Heard[] = ['music', 'voice', 'effect', 'accent'];
+export const SUMMED: readonly Heard[] = ['music', 'voice', 'effect', 'placement'];
 
 /** What the sum of all that sounds in a plan comes to. */
 export interface SumLevel {
@@ -30,7 +30,7 @@ export interface SumOf {
 
 /** Tells what the sum of a plan is made of. */
 export function sumOf(plan: Plan): SumOf {
-  const events = audioEventsOf(plan).filter(({ of }) => SUMMED.includes(of));
+  const events = filmOf(plan).audioEvents.filter(({ of }) => SUMMED.includes(of));
   const gain = events[0]?.gain ?? 0;
   const level = (event: AudioEvent) => Math.round(1e6 * (event.gain - gain)) / 1e6;
   const alike = events.map((event) => ({ ...event, gain: level(event) }));
@@ -51,14 +51,16 @@ export function sumFor(plan: Plan, measured: MeasuredSum): SumLevel | null {
 /** Turns all that sounds in a plan up or down by so many decibels; levels that were advised become such as are set. */
 export function turnAll(plan: Plan, by: number): Plan {
   const turned = (gain: number) => Math.min(24, Math.max(-90, Math.round(1e6 * (gain + by)) / 1e6));
-  const levels = new Map(accentFacts(plan).map(({ accent, gain }) => [accent.id, gain]));
+  const levels = new Map(filmOf(plan).effects.map(({ placement, gain }) => [placement.id, gain]));
   return {
     ...plan,
     music: plan.music && { ...plan.music, gain: turned(plan.music.gain) },
     sounds: plan.sounds.map((sound) => ({ ...sound, gain: turned(sound.gain) })),
-    accents: plan.accents.map((accent) => {
-      const level = levels.get(accent.id);
-      return accent.off || level === undefined ? accent : { ...accent, gain: turned(level) };
+    effects: plan.effects.map((placement) => {
+      const level = levels.get(placement.id);
+      return placement.off || level === undefined
+        ? placement
+        : { ...placement, gain: turned(level) };
     }),
   };
 }

@@ -2,7 +2,7 @@ import { layOutSteadily } from '../layout/index.ts';
 import { samplePlan } from './sample-plan.ts';
 import type { Plan } from '../plan/index.ts';
 import { samples } from '../time/index.ts';
-import { addEffect } from '../plan/edits/edit-effects.ts';
+import { addEffectFile } from '../plan/edits/edit-effects.ts';
 import { KIT } from '../sound/kit.ts';
 import { measureEffect } from '../sound/measure-effect.ts';
 import { MIX_RATE, type Decoded } from '../sound/mix.ts';
@@ -22,7 +22,7 @@ export const kitMedia = (id: string): string =>
 export function planWithKit(): Plan {
   return KIT.reduce((plan, { id, name }) => {
     const { channels, sampleRate } = kitSounds.get(id)!;
-    return addEffect(plan, {
+    return addEffectFile(plan, {
       name,
       media: kitMedia(id),
       fileName: `${id}.wav`,
@@ -36,4 +36,4 @@ export function planWithKit(): Plan {
 
 /** The effect of the kit in such a plan. */
 export const kitEffect = (plan: Plan, id: string) =>
-  plan.effects.find(({ media }) => media === kitMedia(id))!;
+  plan.effectFiles.find(({ media }) => media === kitMedia(id))!;

@@ -22,6 +22,6 @@ export const findingsOf = (analysis: Analysis): SoundFindings => ({
     momentary: [-20, -9],
     shortTerm: [],
   },
-  texture: new Uint8Array(0),
+  chromaAndTimbre: new Uint8Array(0),
   outline: new Uint8Array(0),
 });

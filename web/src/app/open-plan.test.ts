@@ -81,7 +81,7 @@ describe('opening a plan', () => {
 });
 
 describe('a history that an earlier version of the application kept', () => {
-  const older = ({ accents: _a, effects: _e, notes: _n, ...rest }: Plan): Plan =>
+  const older = ({ effects: _a, effectFiles: _e, notes: _n, ...rest }: Plan): Plan =>
     rest as unknown as Plan;
 
   it('is brought up with all its steps, unsaved work too', async () => {

@@ -1,6 +1,6 @@
 import { memo, type PointerEvent } from 'react';
 import type { JoinFacts } from '@caesura/core/joins';
-import type { AccentFacts } from '@caesura/core/sound';
+import type { EffectFacts } from '@caesura/core/sound';
 import { instantAfter, partsOf, type Plan } from '@caesura/core/plan';
 import type { Cue, Line, ShotFacts } from '@caesura/core/film';
 import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
@@ -19,7 +19,7 @@ interface Props {
   readonly cues: readonly Cue[];
   readonly shots: readonly ShotFacts[];
   readonly joins: readonly JoinFacts[];
-  readonly accents: readonly AccentFacts[];
+  readonly effects: readonly EffectFacts[];
   readonly outline: Uint8Array | null;
   /** Time of the music file at which the film starts. */
   readonly offset: number;
@@ -120,7 +120,7 @@ export function ScoreLine({
   cues,
   shots,
   joins,
-  accents,
+  effects,
   outline,
   offset,
   position,
@@ -147,8 +147,8 @@ export function ScoreLine({
         <Splices plan={plan} line={line} />
         {ticks && <FrameTicks plan={plan} line={line} />}
       </div>
-      {accents.map((facts) => (
-        <Hairpin key={facts.accent.id} facts={facts} line={line} />
+      {effects.map((facts) => (
+        <Hairpin key={facts.placement.id} facts={facts} line={line} />
       ))}
       {here.map((shot) => {
         const at = rangeOn(line, timeOf(shot.start), timeOf(shot.end))!;

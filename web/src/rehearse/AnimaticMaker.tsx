@@ -19,7 +19,7 @@ import type { AnimaticForm } from './animatic.ts';
 const CONTAINERS = { webm: 'WebM', mp4: 'MP4' } as const;
 
 /** What of the sound is written when nothing else is chosen. */
-export const ALL_HEARD: readonly Heard[] = ['music', 'voice', 'effect', 'accent'];
+export const ALL_HEARD: readonly Heard[] = ['music', 'voice', 'effect', 'placement'];
 
 /** Writes the film, as it is played, as a video file. */
 export function AnimaticMaker({

@@ -1,8 +1,8 @@
+import { filmOf } from '@caesura/core/film';
 import {
   CLICK,
   mixed,
   soundingOf,
-  audioEventsOf,
   type Decoded,
   type Heard,
   type Sounding,
@@ -70,7 +70,7 @@ export class FilmSound {
     plan: Plan,
     onProgress: (fraction: number) => void = () => undefined,
   ): Promise<string[]> {
-    const events = audioEventsOf(plan);
+    const events = filmOf(plan).audioEvents;
     const needs = needsOf(events);
     const silent: string[] = [];
     let done = 0;

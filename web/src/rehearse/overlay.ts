@@ -1,4 +1,4 @@
-import { cuesOf, landingOf, shotFacts } from '@caesura/core/film';
+import { landingOf, filmOf } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { speedAt } from '@caesura/core/curves';
 import { frames, percent } from '@caesura/core/time';
@@ -13,8 +13,8 @@ export interface OverlayWords {
 
 /** Makes the words over the picture, frame by frame: timecode, bar and beat, shot and its speed. */
 export function overlayOf(plan: Plan): (frame: number) => OverlayWords {
-  const cues = cuesOf(plan);
-  const shots = shotFacts(plan);
+  const cues = filmOf(plan).cues;
+  const shots = filmOf(plan).shots;
   return (frame) => {
     const landing = landingOf(frames(frame), cues, plan);
     const facts = shots.findLast(({ start }) => start <= frame);

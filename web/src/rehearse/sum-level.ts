@@ -1,8 +1,8 @@
+import { filmOf } from '@caesura/core/film';
 import {
   heardLength,
   measureSum,
   MIX_RATE,
-  audioEventsOf,
   type BlockLevel,
   type Heard,
   type SumLevel,
@@ -23,7 +23,7 @@ export async function sumLevel(
   known: Map<string, BlockLevel>,
   onProgress: (fraction: number) => void,
 ): Promise<SumLevel> {
-  const events = audioEventsOf(plan).filter(({ of }) => heard.includes(of));
+  const events = filmOf(plan).audioEvents.filter(({ of }) => heard.includes(of));
   const length = samples(Math.round(heardLength(plan) * MIX_RATE));
   const blocks = measureSum(
     events,

@@ -42,7 +42,7 @@ function listen(file: File, onProgress: (fraction: number) => void): Promise<Fil
     let step = steps.next();
     for (; !step.done; step = steps.next()) tell(TRACED + (1 - TRACED) * step.value);
     const answer = { findings: step.value, startGuessed: sound.startGuessed };
-    return transfer(answer, [step.value.outline.buffer, step.value.texture.buffer]);
+    return transfer(answer, [step.value.outline.buffer, step.value.chromaAndTimbre.buffer]);
   });
 }
 

@@ -11,7 +11,7 @@ import {
 import { handlesOf, moveKeys, type JoinFacts } from '../../joins/index.ts';
 import type { Plan } from '../../plan/index.ts';
 import type { ShotFacts } from '../../film/index.ts';
-import type { AccentFacts } from '../../sound/index.ts';
+import type { EffectFacts } from '../../sound/index.ts';
 import { effectsAt, effectWords, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords, rampWords } from '../join-words.ts';
@@ -66,7 +66,7 @@ function keyWords({ settings, before, after, overlap, frame }: JoinFacts): strin
 function row(
   facts: ShotFacts,
   joins: readonly JoinFacts[],
-  accents: readonly AccentFacts[],
+  effects: readonly EffectFacts[],
   plan: Plan,
 ): (string | number)[] {
   const { rate, dropFrame, start } = plan;
@@ -108,7 +108,7 @@ function row(
     behind?.there ?? '',
     rampWords(plan, facts),
     into ? keyWords(into) : '',
-    effectsAt(facts, accents).map(effectWords).join('; '),
+    effectsAt(facts, effects).map(effectWords).join('; '),
   ];
 }
 
@@ -120,8 +120,8 @@ export const cutSheetCsv: HandoffFormat = {
   extension: 'csv',
   mediaType: 'text/csv',
   write: (plan) => {
-    const { shots, joins, accents } = scoredFilm(plan);
-    return [HEADER, ...shots.map((facts) => row(facts, joins, accents, plan))]
+    const { shots, joins, effects } = scoredFilm(plan);
+    return [HEADER, ...shots.map((facts) => row(facts, joins, effects, plan))]
       .map(csvLine)
       .join('');
   },

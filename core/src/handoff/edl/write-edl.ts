@@ -13,8 +13,8 @@ import {
   type FrameRate,
   type Rational,
 } from '../../time/index.ts';
-import { joinsOf, type JoinFacts } from '../../joins/index.ts';
-import { NORMAL_SPEED, rampOf, type Cue, type ShotFacts } from '../../film/index.ts';
+import { type JoinFacts } from '../../joins/index.ts';
+import { NORMAL_SPEED, rampOf, type Cue, type ShotFacts, filmOf } from '../../film/index.ts';
 import type { Clip, Plan } from '../../plan/index.ts';
 import { constantSteps } from '../../ramps/index.ts';
 import { soundEvents, type SoundEvent } from '../sound-events.ts';
@@ -234,7 +234,7 @@ export function writeEdl(plan: Plan): string {
   const shots = scoredShots(plan);
   const reels = reelNames(plan.clips);
   const length = frames(shots.at(-1)!.end);
-  const joins = joinsOf(plan, shots);
+  const joins = filmOf(plan).joins;
   const events = shots.flatMap((facts) => pictureEvents(facts, joins, plan, reels));
   if (plan.music)
     events.push(...soundEvents(plan.music, plan.rate, length).map((e) => musicEvent(e, plan)));

@@ -11,9 +11,8 @@ import {
 import type { JoinFacts } from '../../joins/index.ts';
 import type { Plan, SoundKind } from '../../plan/index.ts';
 import { constantSteps } from '../../ramps/index.ts';
-import { accentFacts } from '../../sound/index.ts';
 import { compare, rational, toNumber, toText, type FrameRate } from '../../time/index.ts';
-import { accentEvents, onTracks, type AccentEvent } from '../effect-events.ts';
+import { effectEvents, onTracks, type EffectEvent } from '../effect-events.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords } from '../join-words.ts';
 import { scoredShots } from '../scored.ts';
@@ -216,8 +215,8 @@ function soundItems(events: readonly SoundEvent[], plan: Plan): Json[] {
 }
 
 /** An effect as a clip at its rate; what a reader may not know of it stands in the metadata. */
-function accentItem({ facts, start, end, from }: AccentEvent, plan: Plan): Json {
-  const { accent, effect, at, peaks, rate, semitones, gain } = facts;
+function effectItem({ facts, start, end, from }: EffectEvent, plan: Plan): Json {
+  const { placement, effect, at, peaks, rate, semitones, gain } = facts;
   const { sampleRate, length } = effect;
   return clipItem(
     effect.name,
@@ -225,14 +224,14 @@ function accentItem({ facts, start, end, from }: AccentEvent, plan: Plan): Json 
     mediaReference(effect.fileName, range(time(0, sampleRate), time(length, sampleRate))),
     {
       caesura: {
-        accent: accent.kind,
+        placement: placement.kind,
         frame: at.frame,
         ...(at.cut !== null && { cut: at.cut }),
         peak_seconds: Number(peaks.toFixed(6)),
         rate: Number(rate.toFixed(6)),
         semitones: Number(semitones.toFixed(3)),
         gain_db: gain,
-        ...(accent.kind === 'bed' && { fade_frames: accent.fade }),
+        ...(placement.kind === 'bed' && { fade_frames: placement.fade }),
       },
     },
     rational(Math.round(rate * 1e6), 1e6),
@@ -240,13 +239,13 @@ function accentItem({ facts, start, end, from }: AccentEvent, plan: Plan): Json 
 }
 
 /** The effects of a track, with gaps between them. */
-function accentItems(events: readonly AccentEvent[], plan: Plan): Json[] {
+function effectItems(events: readonly EffectEvent[], plan: Plan): Json[] {
   let at = 0;
   return events.flatMap((event) => {
     const gap = event.start - at;
     at = event.end;
     const wait = range(atRate(0, plan.rate), atRate(gap, plan.rate));
-    return [...(gap > 0 ? [item('Gap.1', 'silence', wait, {})] : []), accentItem(event, plan)];
+    return [...(gap > 0 ? [item('Gap.1', 'silence', wait, {})] : []), effectItem(event, plan)];
   });
 }
 
@@ -278,10 +277,8 @@ export function otioDocument(plan: Plan): Json {
     if (events.length > 0 || sound === plan.music)
       tracks.push(track('Audio', name, soundItems(events, plan)));
   }
-  for (const events of onTracks(
-    accentEvents(plan, accentFacts(plan, film.shots, film.joins), length),
-  ))
-    tracks.push(track('Audio', 'Sound effects', accentItems(events, plan)));
+  for (const events of onTracks(effectEvents(plan, filmOf(plan).effects, length)))
+    tracks.push(track('Audio', 'Sound effects', effectItems(events, plan)));
   return {
     OTIO_SCHEMA: 'Timeline.1',
     name: plan.name,

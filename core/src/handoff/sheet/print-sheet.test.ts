@@ -1,8 +1,8 @@
+import { filmOf } from '../../film/index.ts';
 import { describe, expect, it } from 'vitest';
 import { setMove } from '../../plan/edits/edit-joins.ts';
 import { addNote } from '../../plan/edits/edit-notes.ts';
 import { newPlan, type Plan } from '../../plan/index.ts';
-import { shotFacts } from '../../film/index.ts';
 import { putBed, putHit } from '../../plan/edits/edit-effects.ts';
 import { kitEffect, planWithKit } from '../../testing/plan-with-effects.ts';
 import { formatTimecode, frames } from '../../time/index.ts';
@@ -37,7 +37,7 @@ describe('the cut sheet to print', () => {
   it('has a row for each shot with its start, length, source and what sounds at its cut', () => {
     const plan = sounding();
     const rows = rowsOf(printSheet.write(plan), 'Shots');
-    const shots = shotFacts(plan);
+    const shots = filmOf(plan).shots;
     expect(rows).toHaveLength(shots.length);
     rows.forEach((row, i) => {
       const { start, length, sourceIn, sourceOut, clip } = shots[i]!;

@@ -1,7 +1,7 @@
 import { handlesOf, type Handle, type JoinFacts } from '../../joins/index.ts';
 import { rampOf, soundsOf, type ShotFacts } from '../../film/index.ts';
 import type { Plan } from '../../plan/index.ts';
-import type { AccentFacts } from '../../sound/index.ts';
+import type { EffectFacts } from '../../sound/index.ts';
 import {
   formatTimecode,
   frames,
@@ -55,7 +55,7 @@ function shotRow(
   plan: Plan,
   facts: ShotFacts,
   joins: readonly JoinFacts[],
-  accents: readonly AccentFacts[],
+  effects: readonly EffectFacts[],
   timecode: (frame: number) => string,
 ): Cell[] {
   const { index, start, length, clip, sourceIn, sourceOut } = facts;
@@ -73,7 +73,7 @@ function shotRow(
     figures(handleWords(into && handlesOf(into).in)),
     figures(handleWords(next && handlesOf(next).out)),
     words(
-      effectsAt(facts, accents)
+      effectsAt(facts, effects)
         .map(({ effect }) => effect.name)
         .join(', '),
     ),
@@ -84,13 +84,13 @@ const EFFECTS = ['Effect', 'Is', 'From', 'Peaks on', 'To', 'Speed', 'Semitones',
 const KINDS = { hit: 'on a cut', riser: 'rising', bed: 'under the film' } as const;
 
 function effectRow(
-  { accent, effect, starts, peaks, ends, rate, semitones, gain }: AccentFacts,
+  { placement, effect, starts, peaks, ends, rate, semitones, gain }: EffectFacts,
   nearest: (at: number) => string,
 ): Cell[] {
-  const bed = accent.kind === 'bed';
+  const bed = placement.kind === 'bed';
   return [
     words(effect.name),
-    words(KINDS[accent.kind]),
+    words(KINDS[placement.kind]),
     figures(nearest(starts)),
     figures(bed ? '' : nearest(peaks)),
     figures(nearest(ends)),
@@ -109,7 +109,7 @@ export const printSheet: HandoffFormat = {
   extension: 'html',
   mediaType: 'text/html',
   write: (plan) => {
-    const { shots, joins, accents } = scoredFilm(plan);
+    const { shots, joins, effects } = scoredFilm(plan);
     const { rate, dropFrame, start, size, score } = plan;
     const timecode = (frame: number) => formatTimecode(frames(start + frame), rate, dropFrame);
     const nearest = (at: number) =>
@@ -128,12 +128,12 @@ export const printSheet: HandoffFormat = {
         table(
           'Shots',
           SHOTS,
-          shots.map((facts) => shotRow(plan, facts, joins, accents, timecode)),
+          shots.map((facts) => shotRow(plan, facts, joins, effects, timecode)),
         ),
         table(
           'Effects',
           EFFECTS,
-          accents.toSorted((a, b) => a.starts - b.starts).map((facts) => effectRow(facts, nearest)),
+          effects.toSorted((a, b) => a.starts - b.starts).map((facts) => effectRow(facts, nearest)),
         ),
         table(
           'Notes',

@@ -17,7 +17,7 @@ const FRAMES = STRENGTH_RATE / CHROMA_RATE;
  */
 export function chromaAndTimbreOf({ bands, chroma, level }: OnsetStrength): Uint8Array {
   const rows = Math.ceil(level.length / FRAMES);
-  const texture = new Uint8Array(rows * CHROMA_ROW);
+  const chromaAndTimbre = new Uint8Array(rows * CHROMA_ROW);
   const pitches = new Float64Array(PITCHES);
   for (let row = 0; row < rows; row++) {
     const [first, end] = [row * FRAMES, Math.min(level.length, (row + 1) * FRAMES)];
@@ -27,12 +27,12 @@ export function chromaAndTimbreOf({ bands, chroma, level }: OnsetStrength): Uint
       let sum = 0;
       for (let k = first; k < end; k++)
         for (let b = 0; b < POOL; b++) sum += bands[BANDS * k + POOL * colour + b]!;
-      texture[at + colour] = Math.round(sum / POOL / (end - first));
+      chromaAndTimbre[at + colour] = Math.round(sum / POOL / (end - first));
     }
     for (let k = first; k < end; k++)
       for (let p = 0; p < PITCHES; p++) pitches[p]! += Math.sqrt(chroma[PITCHES * k + p]!);
     const most = Math.max(1e-9, ...pitches);
-    pitches.forEach((x, p) => (texture[at + TIMBRES + p] = Math.round((255 * x) / most)));
+    pitches.forEach((x, p) => (chromaAndTimbre[at + TIMBRES + p] = Math.round((255 * x) / most)));
   }
-  return texture;
+  return chromaAndTimbre;
 }

@@ -1,4 +1,4 @@
-import { cuesOf, landingOf } from '../../film/index.ts';
+import { landingOf, filmOf } from '../../film/index.ts';
 import {
   CaesuraError,
   canDropFrames,
@@ -121,8 +121,8 @@ export function changeRate(plan: Plan, wanted: FrameRate): Plan {
   };
   checkLength(next, next.target);
   if (!plan.score) return next;
-  const before = cuesOf(plan);
-  const after = new Map(cuesOf({ ...next }).map((c) => [`${c.at.num}/${c.at.den}`, c.frame]));
+  const before = filmOf(plan).cues;
+  const after = new Map(filmOf({ ...next }).cues.map((c) => [`${c.at.num}/${c.at.den}`, c.frame]));
   const shots = plan.score.shots.map((shot, i) => {
     const landing = i > 0 ? landingOf(shot.start, before, plan) : null;
     const onCue = landing?.onCue

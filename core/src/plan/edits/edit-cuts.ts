@@ -1,4 +1,4 @@
-import { cuesOf, landingOf, shotEnd } from '../../film/index.ts';
+import { landingOf, shotEnd, filmOf } from '../../film/index.ts';
 import { CaesuraError, frames, type Frames } from '../../time/index.ts';
 import type { Plan, Score } from '../index.ts';
 
@@ -96,7 +96,7 @@ export function moveCuts(plan: Plan, cuts: readonly number[], by: number): Plan 
 export function moveCutToCue(plan: Plan, cut: number, direction: 1 | -1): Plan {
   const { from, to } = cutLimits(plan, cut);
   const frame = scoreOf(plan).shots[cut]!.start;
-  const cues = cuesOf(plan);
+  const cues = filmOf(plan).cues;
   const ahead =
     direction === 1 ? cues.find((c) => c.frame > frame) : cues.findLast((c) => c.frame < frame);
   if (!ahead || ahead.frame < from || ahead.frame > to)
@@ -118,7 +118,7 @@ export function removeCut(plan: Plan, cut: number): Plan {
 
 /** How many cuts there are, how many fall on a cue, and the worst offset of those in milliseconds. */
 export function cutFigures(plan: Plan): { cuts: number; onCue: number; worstMilliseconds: number } {
-  const cues = cuesOf(plan);
+  const cues = filmOf(plan).cues;
   const landings = (plan.score?.shots.slice(1) ?? []).map((s) => landingOf(s.start, cues, plan));
   const on = landings.flatMap((l) => (l?.onCue ? [Math.abs(l.offsetMilliseconds)] : []));
   return { cuts: landings.length, onCue: on.length, worstMilliseconds: Math.max(0, ...on) };

@@ -1,58 +1,59 @@
-import { CaesuraError, frames, rational, type Frames } from '../../time/index.ts';
-import { shotFacts } from '../../film/index.ts';
+import { CaesuraError, rational, type Frames } from '../../time/index.ts';
 import {
   freshId,
-  type Accent,
+  type EffectPlacement,
   type Anchor,
-  type BedAccent,
-  type Effect,
-  type HitAccent,
+  type BedPlacement,
+  type EffectFile,
+  type HitPlacement,
   type Plan,
-  type RiserAccent,
+  type RiserPlacement,
 } from '../index.ts';
 
 /** Adds a file to the effects of a plan; one that is there already, by content, is measured anew. */
-export function addEffect(plan: Plan, effect: Omit<Effect, 'id'>): Plan {
-  const known = plan.effects.find(({ media }) => media === effect.media);
+export function addEffectFile(plan: Plan, effect: Omit<EffectFile, 'id'>): Plan {
+  const known = plan.effectFiles.find(({ media }) => media === effect.media);
   if (known)
     return {
       ...plan,
-      effects: plan.effects.map((e) => (e === known ? { ...effect, id: e.id, name: e.name } : e)),
+      effectFiles: plan.effectFiles.map((e) =>
+        e === known ? { ...effect, id: e.id, name: e.name } : e,
+      ),
     };
   return {
     ...plan,
-    effects: [...plan.effects, { ...effect, id: freshId('effect-', plan.effects) }],
+    effectFiles: [...plan.effectFiles, { ...effect, id: freshId('effect-', plan.effectFiles) }],
   };
 }
 
 /** Renames an effect. */
-export const renameEffect = (plan: Plan, id: string, name: string): Plan => ({
+export const renameEffectFile = (plan: Plan, id: string, name: string): Plan => ({
   ...plan,
-  effects: plan.effects.map((effect) =>
+  effectFiles: plan.effectFiles.map((effect) =>
     effect.id === id ? { ...effect, name: name.trim() } : effect,
   ),
 });
 
-/** Takes an effect out of a plan, and every accent that uses it, those of recipes as well. */
-export const removeEffect = (plan: Plan, id: string): Plan => ({
+/** Takes an effect out of a plan, and every effect that uses it, those of recipes as well. */
+export const removeEffectFile = (plan: Plan, id: string): Plan => ({
   ...plan,
   recipes: plan.recipes.map((recipe) =>
-    recipe.accents
-      ? { ...recipe, accents: recipe.accents.filter(({ effect }) => effect !== id) }
+    recipe.effects
+      ? { ...recipe, effects: recipe.effects.filter(({ effect }) => effect !== id) }
       : recipe,
   ),
-  effects: plan.effects.filter((effect) => effect.id !== id),
-  accents: plan.accents.filter(({ effect }) => effect !== id),
+  effectFiles: plan.effectFiles.filter((effect) => effect.id !== id),
+  effects: plan.effects.filter(({ effect }) => effect !== id),
 });
 
-function added(plan: Plan, accent: Accent): Plan {
-  if (!plan.effects.some(({ id }) => id === accent.effect))
+function added(plan: Plan, placement: EffectPlacement): Plan {
+  if (!plan.effectFiles.some(({ id }) => id === placement.effect))
     throw new CaesuraError(
       'no-effect',
       'That effect is not in the plan.',
       'Add its file in Sound.',
     );
-  return { ...plan, accents: [...plan.accents, accent] };
+  return { ...plan, effects: [...plan.effects, placement] };
 }
 
 /** The instant at which a cut falls. Throws when there is no such cut. */
@@ -69,7 +70,7 @@ const AS_FILED = { num: 1, den: 1 };
 export function putHit(plan: Plan, effect: string, cut: number): Plan {
   const shot = plan.score?.shots[cut];
   return added(plan, {
-    id: freshId('effect-', plan.accents),
+    id: freshId('effect-', plan.effects),
     kind: 'hit',
     effect,
     gain: 'advised',
@@ -83,7 +84,7 @@ export function putHit(plan: Plan, effect: string, cut: number): Plan {
 /** Puts a riser from one instant to another, on which it peaks. */
 export const putRiser = (plan: Plan, effect: string, from: Anchor, at: Anchor): Plan =>
   added(plan, {
-    id: freshId('effect-', plan.accents),
+    id: freshId('effect-', plan.effects),
     kind: 'riser',
     effect,
     gain: 'advised',
@@ -95,7 +96,7 @@ export const putRiser = (plan: Plan, effect: string, from: Anchor, at: Anchor): 
 /** Puts a bed under the film from one instant to another. `fade` in frames. */
 export const putBed = (plan: Plan, effect: string, from: Anchor, to: Anchor, fade: Frames): Plan =>
   added(plan, {
-    id: freshId('effect-', plan.accents),
+    id: freshId('effect-', plan.effects),
     kind: 'bed',
     effect,
     gain: 'advised',
@@ -117,7 +118,7 @@ export const VARIATION: readonly { readonly num: number; readonly den: number }[
 
 /** Puts an effect on every cut from one to another, each a little other than the one before. Throws when there is none. */
 export function putRun(plan: Plan, effect: string, from: number, to: number): Plan {
-  const runs = [...new Set(plan.accents.flatMap(({ run }) => run ?? []))];
+  const runs = [...new Set(plan.effects.flatMap(({ run }) => run ?? []))];
   const run = freshId(
     'run-',
     runs.map((id) => ({ id })),
@@ -126,7 +127,7 @@ export function putRun(plan: Plan, effect: string, from: number, to: number): Pl
   for (let cut = from; cut <= to; cut++) {
     const rate = VARIATION[(cut - from) % VARIATION.length]!;
     made = added(made, {
-      id: freshId('effect-', made.accents),
+      id: freshId('effect-', made.effects),
       kind: 'hit',
       effect,
       gain: 'advised',
@@ -142,37 +143,26 @@ export function putRun(plan: Plan, effect: string, from: number, to: number): Pl
   return made;
 }
 
-/** What may be changed of an accent. */
-export type AccentChange = Partial<
-  Omit<HitAccent, 'id' | 'kind'> & Omit<RiserAccent, 'id' | 'kind'> & Omit<BedAccent, 'id' | 'kind'>
+/** What may be changed of an effect. */
+export type PlacementChange = Partial<
+  Omit<HitPlacement, 'id' | 'kind'> &
+    Omit<RiserPlacement, 'id' | 'kind'> &
+    Omit<BedPlacement, 'id' | 'kind'>
 >;
 
-/** Changes an accent. */
-export const changeAccent = (plan: Plan, id: string, change: AccentChange): Plan => ({
+/** Changes an effect. */
+export const changeEffect = (plan: Plan, id: string, change: PlacementChange): Plan => ({
   ...plan,
-  accents: plan.accents.map((accent) =>
-    accent.id === id ? ({ ...accent, ...change } as Accent) : accent,
+  effects: plan.effects.map((placement) =>
+    placement.id === id ? ({ ...placement, ...change } as EffectPlacement) : placement,
   ),
 });
 
-/** Takes accents out. */
-export const removeAccents = (plan: Plan, ids: readonly string[]): Plan => ({
+/** Takes effects out. */
+export const removeEffects = (plan: Plan, ids: readonly string[]): Plan => ({
   ...plan,
-  accents: plan.accents.filter(({ id }) => !ids.includes(id)),
+  effects: plan.effects.filter(({ id }) => !ids.includes(id)),
 });
-
-/** Ties an instant of the film to the cut nearest to it, so that it moves with it. Frames. */
-export function anchorNear(plan: Plan, frame: Frames): Anchor {
-  const shots = shotFacts(plan);
-  const nearest = shots.reduce<(typeof shots)[number] | null>(
-    (best, facts) =>
-      best === null || Math.abs(facts.start - frame) < Math.abs(best.start - frame) ? facts : best,
-    null,
-  );
-  return nearest
-    ? { on: 'cut', shot: nearest.shot.id, by: frame - nearest.start }
-    : { on: 'frame', frame: frames(frame) };
-}
 
 /** The speed of an effect in per cent as a fraction, to a hundredth. */
 export const effectRate = (percent: number) => rational(Math.round(percent * 100), 10_000);

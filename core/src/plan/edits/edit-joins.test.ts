@@ -1,3 +1,4 @@
+import { joinAt } from '../../film/index.ts';
 import { describe, expect, it } from 'vitest';
 import { windowValues } from '../../joins/values.ts';
 import { layOutSteadily } from '../../layout/index.ts';
@@ -6,7 +7,6 @@ import { CaesuraError } from '../../time/index.ts';
 import { PlanSchema, type Plan } from '../index.ts';
 import {
   changeJoin,
-  joinAt,
   removeJoinKey,
   setJoinKey,
   setMove,

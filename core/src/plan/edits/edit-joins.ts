@@ -1,25 +1,7 @@
-import {
-  framesOf,
-  frameSpan,
-  joinsOf,
-  moveKeys,
-  type JoinFacts,
-  type Side,
-} from '../../joins/index.ts';
+import { joinAt } from '../../film/index.ts';
+import { framesOf, frameSpan, moveKeys, type JoinFacts, type Side } from '../../joins/index.ts';
 import { CaesuraError } from '../../time/index.ts';
 import type { Join, JoinKey, MoveKind, Plan } from '../index.ts';
-
-/** The facts of one cut. Throws when there is no such cut. */
-export function joinAt(plan: Plan, cut: number): JoinFacts {
-  const facts = joinsOf(plan)[cut - 1];
-  if (!facts)
-    throw new CaesuraError(
-      'no-such-cut',
-      `There is no cut ${cut}.`,
-      'Lay out in Score first, or choose another cut.',
-    );
-  return facts;
-}
 
 /** A plan with other joins at some cuts; null takes one away. */
 export function withJoins(plan: Plan, at: ReadonlyMap<number, Join | null>): Plan {

@@ -1,7 +1,7 @@
+import { filmOf } from '../../film/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planOfParts } from '../../testing/joined-plans.ts';
-import { cuesOf, shotFacts } from '../../film/index.ts';
 import { PlanSchema, type Plan } from '../index.ts';
 import { samplePlan } from '../../testing/sample-plan.ts';
 import { layOutSteadily } from '../../layout/index.ts';
@@ -25,8 +25,8 @@ const ramp = shapedRamp({ floor: USUAL_FLOOR, head: null, tail: USUAL_CREST });
 function withLanding(): { plan: Plan; index: number; frame: number; moment: number } {
   const plan = layOutSteadily(samplePlan());
   const index = 2;
-  const facts = shotFacts(plan)[index]!;
-  const cue = cuesOf(plan).find((c) => c.frame > facts.start && c.frame < facts.end)!;
+  const facts = filmOf(plan).shots[index]!;
+  const cue = filmOf(plan).cues.find((c) => c.frame > facts.start && c.frame < facts.end)!;
   const moment = sourceFrames(facts.time!.at(cue.frame - facts.start) + 120);
   // Deep enough in its clip that other speeds have room before it.
   const clips = plan.clips.map((c) =>
@@ -46,7 +46,7 @@ function withLanding(): { plan: Plan; index: number; frame: number; moment: numb
 describe('a ramp on a shot', () => {
   it('keeps the moment that lands on its cue, and the cuts on the music', () => {
     const { plan, index, frame, moment } = withLanding();
-    const before = shotFacts(plan)[index]!;
+    const before = filmOf(plan).shots[index]!;
     expect(landedMoment(plan, before)).toEqual({ moment, after: frame - before.start });
     fc.assert(
       fc.property(
@@ -59,7 +59,7 @@ describe('a ramp on a shot', () => {
             tail: { ...USUAL_CREST, length },
           };
           const ramped = setRamp(plan, index, shapedRamp(shape));
-          const after = shotFacts(ramped)[index]!;
+          const after = filmOf(ramped).shots[index]!;
           expect(after.time!.at(frame - after.start)).toBe(moment);
           expect(ramped.score!.shots.map((s) => s.start)).toEqual(
             plan.score!.shots.map((s) => s.start),
@@ -93,7 +93,7 @@ describe('a ramp on a shot', () => {
       (p, at) => setRampKey(p, 0, at, rational(at === 24 ? 4 : 1)),
       plan,
     );
-    const { time } = shotFacts(crested)[0]!;
+    const { time } = filmOf(crested).shots[0]!;
     expect(time!.curve.map((k) => [k.at, k.speed.num])).toEqual([
       [0, 1],
       [12, 1],
@@ -114,7 +114,7 @@ describe('a ramp on a shot', () => {
       0,
       shapedRamp({ floor: rational(2), head: null, tail: USUAL_CREST }),
     );
-    const { used } = shotFacts(fast)[0]!;
+    const { used } = filmOf(fast).shots[0]!;
     expect(used!.highest).toBeLessThan(100);
     expect(used!.lowest).toBeGreaterThanOrEqual(0);
   });
@@ -133,9 +133,9 @@ describe('a ramp on a shot', () => {
         fc.array(key, { minLength: 1, maxLength: 5 }),
         fc.integer({ min: 2, max: 60 }),
         (keys, length) => {
-          const { time } = shotFacts(
+          const { time } = filmOf(
             planOfParts(frameRate(24), [{ length, in: 9, frames: 5000, ramp: keys }]),
-          )[0]!;
+          ).shots[0]!;
           for (let k = 1; k < length; k++)
             expect(time!.at(k)).toBeGreaterThanOrEqual(time!.at(k - 1));
         },
@@ -167,10 +167,10 @@ describe('a ramp that several shots follow', () => {
     });
     const changed = changeRampGroup(followed, 'g1', faster);
     // At the end of each, whatever its length.
-    expect(shotFacts(changed).map((f) => f.time!.curve.at(-1)!.speed)).toEqual(
+    expect(filmOf(changed).shots.map((f) => f.time!.curve.at(-1)!.speed)).toEqual(
       Array(3).fill(rational(6)),
     );
-    expect(shotFacts(changed).map((f) => f.time!.curve.at(-1)!.at)).toEqual([30, 40, 36]);
+    expect(filmOf(changed).shots.map((f) => f.time!.curve.at(-1)!.at)).toEqual([30, 40, 36]);
     expect(PlanSchema.parse(changed)).toEqual(changed);
   });
 

@@ -1,24 +1,13 @@
 import { contentOf } from './edit-shots.ts';
-import { cuesOf, rampOf, shotFacts, type ShotFacts } from '../../film/index.ts';
+import { rampOf, type ShotFacts, filmOf, shotFactsAt } from '../../film/index.ts';
 import { freshId, type Plan, type Ramp, type RampKey, type Shot } from '../index.ts';
 import { CaesuraError, sourceFrames, type Rational, type SourceFrames } from '../../time/index.ts';
 import { placeOf, sourceInFor, type Landing } from '../../ramps/index.ts';
 
-function factsAt(plan: Plan, index: number): ShotFacts {
-  const facts = shotFacts(plan)[index];
-  if (!facts)
-    throw new CaesuraError(
-      'no-such-shot',
-      `There is no shot ${index + 1}.`,
-      'Lay out in Score first.',
-    );
-  return facts;
-}
-
 /** The first moment of a clip that a shot shows on a cue, or on its own start; null when none lands. */
 export function landedMoment(plan: Plan, { clip, time, start, length }: ShotFacts): Landing | null {
   if (!clip || !time) return null;
-  const cues = new Set<number>([start, ...cuesOf(plan).map((cue) => cue.frame)]);
+  const cues = new Set<number>([start, ...filmOf(plan).cues.map((cue) => cue.frame)]);
   const moments = new Set<number>(clip.moments.map(({ at }) => at));
   for (let after = 0; after < length; after++) {
     const shown = time.at(after);
@@ -56,7 +45,7 @@ function respeed(
   indices: readonly number[],
   speeds: Partial<Pick<Shot, 'ramp' | 'rampOf'>>,
 ): Plan {
-  const facts = shotFacts(plan);
+  const facts = filmOf(plan).shots;
   const shots = plan.score!.shots.map((shot, i) => {
     if (!indices.includes(i)) return shot;
     const changed = withSpeeds(shot, speeds, shot.sourceIn);
@@ -70,7 +59,7 @@ function respeed(
  * lands on a cue stays there where the file allows. Throws when there is no such shot.
  */
 export function setRamp(plan: Plan, index: number, ramp: Ramp | null): Plan {
-  factsAt(plan, index);
+  shotFactsAt(plan, index);
   return respeed(plan, [index], ramp ? { ramp } : {});
 }
 
@@ -85,7 +74,7 @@ export function setRampKey(
   speed: Rational,
   ease = 'ease-in-out',
 ): Plan {
-  const { shot, length, speed: constant } = factsAt(plan, index);
+  const { shot, length, speed: constant } = shotFactsAt(plan, index);
   if (!Number.isInteger(at) || at < 0 || at > length)
     throw new CaesuraError(
       'key-outside',
@@ -111,13 +100,13 @@ export function setRampKey(
 
 /** Takes a key of a ramp away, by its place in the list; the last one takes the ramp with it. */
 export function removeRampKey(plan: Plan, index: number, place: number): Plan {
-  const left = (rampOf(plan, factsAt(plan, index).shot) ?? []).filter((_, i) => i !== place);
+  const left = (rampOf(plan, shotFactsAt(plan, index).shot) ?? []).filter((_, i) => i !== place);
   return setRamp(plan, index, left.length > 0 ? left : null);
 }
 
 /** Gives a shot a ramp and a source in that were found together. */
 export function placeRamp(plan: Plan, index: number, ramp: Ramp, sourceIn: number): Plan {
-  const { shot } = factsAt(plan, index);
+  const { shot } = shotFactsAt(plan, index);
   const shots = plan.score!.shots.map((s, i) =>
     i === index ? withSpeeds(shot, { ramp }, sourceFrames(sourceIn)) : s,
   );
@@ -126,7 +115,7 @@ export function placeRamp(plan: Plan, index: number, ramp: Ramp, sourceIn: numbe
 
 /** Keeps the ramp of a shot as one that several follow; the shot then follows it. */
 export function keepRamp(plan: Plan, index: number, name: string): Plan {
-  const keys = rampOf(plan, factsAt(plan, index).shot);
+  const keys = rampOf(plan, shotFactsAt(plan, index).shot);
   if (!keys)
     throw new CaesuraError('no-ramp', `Shot ${index + 1} has no ramp.`, 'Give it one first.');
   const id = freshId('g', plan.ramps);
@@ -142,7 +131,7 @@ export function followRamp(plan: Plan, id: string, indices: readonly number[]): 
 
 /** Changes a ramp that was kept; all shots that follow it change with it, each with its moment kept. */
 export function changeRampGroup(plan: Plan, id: string, keys: Ramp): Plan {
-  const facts = shotFacts(plan);
+  const facts = filmOf(plan).shots;
   const changed = { ...plan, ramps: plan.ramps.map((r) => (r.id === id ? { ...r, keys } : r)) };
   if (!plan.score) return changed;
   const shots = plan.score.shots.map((shot, i) =>

@@ -1,3 +1,4 @@
+import { filmOf } from '../../film/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { layOutSteadily } from '../../layout/index.ts';
@@ -7,14 +8,13 @@ import { longestShot, moveShot, showInShot, slipShot, splitShot, swapShots } fro
 import { readPlan } from '../upgrade/read-plan.ts';
 import type { Plan } from '../schema/plan-schema.ts';
 import { sectionOf, setShotLength, shared, type Payer } from './shot-length.ts';
-import { shotFacts } from '../../film/shots.ts';
 import { speedsFor } from '../../film/speeds.ts';
 import { takeRange } from './take-range.ts';
 import { sampleClip, samplePlan } from '../../testing/sample-plan.ts';
 
 const laidOut = () => layOutSteadily(samplePlan());
 const startsOf = (plan: Plan) => plan.score!.shots.map((s) => s.start as number);
-const lengthsOf = (plan: Plan) => shotFacts(plan).map((f) => f.length as number);
+const lengthsOf = (plan: Plan) => filmOf(plan).shots.map((f) => f.length as number);
 const clipsOf = (plan: Plan) => plan.score!.shots.map((s) => s.clip);
 
 /** The sample with sections that start at some beats of the music, from 0. */
@@ -67,7 +67,7 @@ describe('a shot', () => {
     const plan = laidOut();
     expect(slipShot(plan, 1, 7).score!.shots[1]!.sourceIn).toBe(plan.score!.shots[1]!.sourceIn + 7);
     expect(slipShot(plan, 1, -1000).score!.shots[1]!.sourceIn).toBe(0);
-    const [, { length }] = shotFacts(plan) as [unknown, { length: number }];
+    const [, { length }] = filmOf(plan).shots as [unknown, { length: number }];
     // 500 frames at 50 fps; the shot reaches over ⌊(length − 1) · 50/24⌋ + 1.
     expect(slipShot(plan, 1, 1000).score!.shots[1]!.sourceIn).toBe(
       500 - Math.floor(((length - 1) * 50) / 24) - 1,
@@ -209,7 +209,7 @@ it('a clip that is shown slower is read back so, and one too slow is refused', (
     },
   );
   // ⌊(length − 1) · 2/5⌋ + 1 source frames at the film's own rate.
-  const [first] = shotFacts(plan);
+  const [first] = filmOf(plan).shots;
   expect(first!.sourceOut).toBe(Math.floor(((first!.length - 1) * 2) / 5) + 1);
   const broken = JSON.parse(JSON.stringify(plan)) as { score: { shots: { speed: unknown }[] } };
   broken.score.shots[0]!.speed = { num: 1, den: 1000 };

@@ -9,7 +9,7 @@ export type Ending = Pick<Sound, 'region' | 'splices' | 'fade'>;
 
 /** A sound as it arrives from analysis, before anything is chosen. */
 export type NewSound = Pick<Sound, 'media' | 'fileName' | 'outline' | 'analysis' | 'found'> & {
-  readonly texture?: string | null | undefined;
+  readonly chromaAndTimbre?: string | null | undefined;
   readonly startGuessed?: boolean | undefined;
 };
 
@@ -51,7 +51,7 @@ function freshSound(plan: Plan, sound: NewSound, kind: SoundKind): Sound {
     fade: samples(0),
     fadeIn: samples(0),
     gain: 0,
-    texture: sound.texture ?? null,
+    chromaAndTimbre: sound.chromaAndTimbre ?? null,
     place: 0 as Frames,
   };
 }
@@ -60,7 +60,7 @@ function freshSound(plan: Plan, sound: NewSound, kind: SoundKind): Sound {
 const analysedAnew = (known: Sound, sound: NewSound): Sound => ({
   ...known,
   ...sound,
-  texture: sound.texture ?? null,
+  chromaAndTimbre: sound.chromaAndTimbre ?? null,
 });
 
 /**

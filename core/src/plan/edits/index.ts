@@ -28,16 +28,16 @@ export {
   takeScore,
 } from './edit-cuts.ts';
 export {
-  addEffect,
-  changeAccent,
+  addEffectFile,
+  changeEffect,
   effectRate,
   putBed,
   putHit,
   putRiser,
   putRun,
-  removeAccents,
-  removeEffect,
-  renameEffect,
+  removeEffects,
+  removeEffectFile,
+  renameEffectFile,
 } from './edit-effects.ts';
 export { addNote, changeNote, removeNote } from './edit-notes.ts';
 export {
@@ -83,7 +83,6 @@ export { type Payer, setShotLength } from './shot-length.ts';
 export { takeRange } from './take-range.ts';
 export {
   changeJoin,
-  joinAt,
   removeJoinKey,
   setJoinKey,
   setMove,

@@ -1,3 +1,4 @@
+import { filmOf } from '../../film/index.ts';
 import { describe, expect, it } from 'vitest';
 import { layOutSteadily } from '../../layout/index.ts';
 import { frameRate, frames, rational, sourceFrames as f } from '../../time/index.ts';
@@ -18,7 +19,6 @@ import { takeScore } from './edit-cuts.ts';
 import { faultsOf } from '../../faults/index.ts';
 import { clipOfFile, clipsOfFile, fillClips, relinkClips } from './file-facts.ts';
 import { readPlan } from '../upgrade/read-plan.ts';
-import { shotFacts } from '../../film/shots.ts';
 import { atSpeed } from '../../film/speeds.ts';
 import { sampleClip, samplePlan } from '../../testing/sample-plan.ts';
 import type { Plan } from '../schema/plan-schema.ts';
@@ -107,7 +107,7 @@ describe('a corrected rate', () => {
     expect([clip.frames, clip.usable.out, clip.rate.num]).toEqual([500, 500, 25]);
     expect(momentsOf(plan)).toEqual([100]);
     // 26 frames of film at 24 now use 27 frames at 25, not 53 at 50.
-    const shot = shotFacts(plan).find((s) => s.shot.clip === 'b')!;
+    const shot = filmOf(plan).shots.find((s) => s.shot.clip === 'b')!;
     expect(shot.sourceOut - shot.sourceIn).toBe(Math.floor(((shot.length - 1) * 25) / 24) + 1);
   });
 

@@ -1,9 +1,10 @@
+import { filmOf } from '../../film/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { layOutSteadily } from '../../layout/index.ts';
 import { frameRate, frames, rational, samples, sourceFrames, toNumber } from '../../time/index.ts';
 import { NOTHING_FOUND } from '../../listen/index.ts';
-import { cuesOf, landingOf } from '../../film/cues.ts';
+import { landingOf } from '../../film/cues.ts';
 import { soundEnd } from '../schema/parts.ts';
 import { changeBrief, changeRate } from './edit-brief.ts';
 import { cutFigures, cutLimits, moveCut, moveCutToCue, nudgeCut, removeCut } from './edit-cuts.ts';
@@ -13,7 +14,6 @@ import { correctBeats, setMusic, setRegion } from './edit-sounds.ts';
 import { faultsOf } from '../../faults/index.ts';
 import { newPlan } from '../schema/new-plan.ts';
 import { readPlan } from '../upgrade/read-plan.ts';
-import { shotFacts } from '../../film/shots.ts';
 import { sourceFrameAt, sourceFramesUsed } from '../../film/source.ts';
 import { exactAnalysis, sampleClip, samplePlan } from '../../testing/sample-plan.ts';
 
@@ -31,7 +31,7 @@ describe('reading a plan', () => {
     ['target', { target: 0 }],
     ['target', { target: 1e12 }],
     ['name', { name: '  ' }],
-    ['form', { form: 99 }],
+    ['version', { version: 99 }],
     [
       'score.shots',
       { score: { length: 10, shots: [{ id: 's1', start: 4, clip: null, sourceIn: 0 }] } },
@@ -48,7 +48,7 @@ describe('reading a plan', () => {
 describe('cues', () => {
   it('puts each beat on its nearest frame from its true time', () => {
     const plan = samplePlan();
-    const cues = cuesOf(plan);
+    const cues = filmOf(plan).cues;
     expect(cues).toHaveLength(96);
     cues.forEach((cue, i) => {
       // 112 BPM at 24 fps: beat i at i·90/7 frames (60·24/112), half up.
@@ -68,8 +68,8 @@ describe('cues', () => {
     });
     const whole = setRegion(plan, plan.music!.id, samples(0), plan.music!.analysis.length);
     expect(
-      cuesOf(whole)
-        .slice(0, 4)
+      filmOf(whole)
+        .cues.slice(0, 4)
         .map((c) => [c.bar, c.beat]),
     ).toEqual([
       [0, 3],
@@ -77,8 +77,8 @@ describe('cues', () => {
       [1, 1],
       [1, 2],
     ]);
-    const lead = cuesOf(changeBrief(whole, { lead: frames(2) }));
-    expect(lead[0]!.frame).toBe(cuesOf(whole)[0]!.frame - 2);
+    const lead = filmOf(changeBrief(whole, { lead: frames(2) })).cues;
+    expect(lead[0]!.frame).toBe(filmOf(whole).cues[0]!.frame - 2);
     expect(landingOf(lead[3]!.frame, lead, { rate: plan.rate, lead: frames(2) })).toMatchObject({
       onCue: true,
       offsetFrames: 0,
@@ -99,7 +99,7 @@ describe('cues', () => {
             found: NOTHING_FOUND,
           };
           const plan = { ...setMusic(newPlan('x'), music), rate };
-          const cues = cuesOf(plan);
+          const cues = filmOf(plan).cues;
           for (const cue of cues) {
             const landing = landingOf(cue.frame, cues, plan)!;
             expect(landing.onCue).toBe(true);
@@ -155,7 +155,7 @@ describe('edits of cuts', () => {
         fc.integer({ min: -60, max: 60 }),
         (cut, by) => {
           const moved = nudgeCut(plan, cut, by);
-          const facts = shotFacts(moved);
+          const facts = filmOf(moved).shots;
           expect(facts.reduce((sum, f) => sum + f.length, 0)).toBe(1080);
           expect(facts.every((f) => f.length >= 1)).toBe(true);
           moved.score!.shots.forEach(
@@ -171,7 +171,7 @@ describe('edits of cuts', () => {
     const cut = 3;
     const frame = plan.score!.shots[cut]!.start;
     const later = moveCutToCue(plan, cut, 1);
-    const cues = cuesOf(plan).map((c) => c.frame);
+    const cues = filmOf(plan).cues.map((c) => c.frame);
     expect(later.score!.shots[cut]!.start).toBe(cues[cues.indexOf(frame) + 1]);
     expect(moveCutToCue(later, cut, -1)).toEqual(plan);
     expect(moveCutToCue(nudgeCut(plan, cut, 2), cut, -1)).toEqual(plan);
@@ -193,7 +193,7 @@ describe('edits of cuts', () => {
     const plan = laidOut();
     const fewer = removeCut(plan, 2);
     expect(fewer.score!.shots).toHaveLength(plan.score!.shots.length - 1);
-    expect(shotFacts(fewer).reduce((sum, f) => sum + f.length, 0)).toBe(1080);
+    expect(filmOf(fewer).shots.reduce((sum, f) => sum + f.length, 0)).toBe(1080);
     expect(setShotClip(plan, 0, 'c').score!.shots[0]).toMatchObject({ clip: 'c', sourceIn: 0 });
     expect(() => setShotClip(plan, 0, 'nowhere')).toThrow(/not in the plan/);
     const all = cutFigures(plan);
@@ -262,7 +262,7 @@ describe('edits of the material', () => {
     expect(moveClip(plan, 'a', -1)).toEqual(plan);
     expect(changeClip(plan, { ...plan.clips[0]!, name: 'Door' }).clips[0]!.name).toBe('Door');
     const without = removeClip(plan, 'a');
-    expect(shotFacts(without)).toHaveLength(shotFacts(plan).length);
+    expect(filmOf(without).shots).toHaveLength(filmOf(plan).shots.length);
     expect(faultsOf(without).filter((f) => f.code === 'no-clip').length).toBeGreaterThan(0);
   });
 });
@@ -281,7 +281,7 @@ describe('faults', () => {
   it('tells how far a clip runs out, in source frames', () => {
     const plan = laidOut();
     // 2 beats at 112 BPM are 26 plan frames: 54 source frames at 50 fps with the first, ⌊25·50/24⌋ + 1 = 53.
-    const length = shotFacts(plan)[1]!.length;
+    const length = filmOf(plan).shots[1]!.length;
     const needed = Math.floor(((length - 1) * 50) / 24) + 1;
     const short = changeClip(plan, sampleClip('b', 'Inking roller', frameRate(50), needed - 4));
     const fault = faultsOf(short).find((f) => f.code === 'source-ends' && f.shot === 1);

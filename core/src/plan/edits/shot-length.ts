@@ -1,4 +1,4 @@
-import { cuesOf, shotEnd } from '../../film/index.ts';
+import { shotEnd, filmOf } from '../../film/index.ts';
 import { CaesuraError, frames } from '../../time/index.ts';
 import type { Plan } from '../index.ts';
 import { scoreOf } from './edit-cuts.ts';
@@ -12,8 +12,8 @@ export function sectionOf(
   index: number,
 ): { readonly first: number; readonly last: number } {
   const { shots } = scoreOf(plan);
-  const starts = cuesOf(plan)
-    .filter((c) => c.kind === 'section')
+  const starts = filmOf(plan)
+    .cues.filter((c) => c.kind === 'section')
     .map((c) => c.frame as number);
   const section = (frame: number) => starts.filter((s) => s <= frame).length;
   const own = section(shots[index]!.start);

@@ -1,8 +1,8 @@
+import { filmOf } from '../../film/index.ts';
 import { describe, expect, it } from 'vitest';
 import { NOTHING_FOUND } from '../../listen/index.ts';
 import { frameRate, frames, samples } from '../../time/index.ts';
 import { beatsOnFrames } from '../../film/beats-on-frames.ts';
-import { beatCuesOf, cuesOf } from '../../film/cues.ts';
 import { changeRate } from './edit-brief.ts';
 import {
   addSound,
@@ -41,7 +41,7 @@ const voice: NewSound = {
 
 const withVoice = (): Plan =>
   placeSound(addSound(samplePlan(), voice, 'voice'), 'sound-2', frames(240));
-const ofVoice = (plan: Plan) => cuesOf(plan).filter((c) => c.sound === 'sound-2');
+const ofVoice = (plan: Plan) => filmOf(plan).cues.filter((c) => c.sound === 'sound-2');
 
 describe('several sounds', () => {
   it('feed their cues into the plan from their place', () => {
@@ -56,8 +56,8 @@ describe('several sounds', () => {
   it('do not add beats beside those of the music', () => {
     const second = { ...samplePlan().music!, media: 'e'.repeat(64) };
     const plan = addSound(samplePlan(), second, 'music');
-    expect(cuesOf(plan).filter((c) => c.sound !== plan.music!.id)).toEqual([]);
-    expect(beatCuesOf(plan)).toHaveLength(96);
+    expect(filmOf(plan).cues.filter((c) => c.sound !== plan.music!.id)).toEqual([]);
+    expect(filmOf(plan).beats).toHaveLength(96);
   });
 
   it('keep their time when the rate changes, and go when removed', () => {
@@ -89,8 +89,8 @@ describe('switches and thresholds', () => {
   it('do not change on what a steady lay-out is built', () => {
     const plan = samplePlan();
     const off = switchCues(plan, plan.music!.id, 'beat', { on: false, least: 0 });
-    expect(cuesOf(off).every((c) => c.kind === 'downbeat')).toBe(true);
-    expect(beatCuesOf(off)).toEqual(beatCuesOf(plan));
+    expect(filmOf(off).cues.every((c) => c.kind === 'downbeat')).toBe(true);
+    expect(filmOf(off).beats).toEqual(filmOf(plan).beats);
   });
 });
 
@@ -130,35 +130,8 @@ describe('corrections in the plan', () => {
   });
 });
 
-describe('plans of the first form', () => {
-  it('are read with their corrections, beats and region', () => {
-    const { music, ...rest } = JSON.parse(
-      JSON.stringify({ ...samplePlan(), sounds: undefined }),
-    ) as Plan;
-    const { media, fileName, outline, analysis, region } = music!;
-    const old = {
-      media,
-      fileName,
-      outline,
-      analysis,
-      region,
-      corrections: { level: -1, downbeatShift: 2 },
-    };
-    const plan = readPlan({ ...rest, form: 1, music: old });
-    expect(plan.music).toMatchObject({ kind: 'music', place: 0, region });
-    expect(correctedBeats(plan.music!).beats).toHaveLength(48);
-    expect(plan.music!.corrections).toEqual([
-      { do: 'halve' },
-      { do: 'downbeat', at: analysis.beats[2]!.at },
-    ]);
-    expect(readPlan({ ...rest, form: 1, music: null })).toMatchObject({
-      form: 2,
-      music: null,
-      sounds: [],
-    });
-  });
-
-  it('refuses two sounds of one id', () => {
+describe('sounds of one id', () => {
+  it('are refused', () => {
     const plan = withVoice();
     expect(() => readPlan({ ...plan, sounds: [...plan.sounds, plan.sounds[0]] })).toThrow(
       'Two sounds have the same id',

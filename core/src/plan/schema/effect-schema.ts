@@ -16,7 +16,7 @@ export const EffectMeasureSchema = z.object({
 export type EffectMeasure = z.output<typeof EffectMeasureSchema>;
 
 /** A file of a sound effect, to be put under cuts as often as wanted. */
-export const EffectSchema = z.object({
+export const EffectFileSchema = z.object({
   id: z.string().min(1).max(64),
   name: z.string().trim().min(1, 'An effect needs a name.').max(120),
   media: MediaIdSchema,
@@ -27,7 +27,7 @@ export const EffectSchema = z.object({
   length: samplesFrom0,
   measure: EffectMeasureSchema,
 });
-export type Effect = z.output<typeof EffectSchema>;
+export type EffectFile = z.output<typeof EffectFileSchema>;
 
 const shotId = z.string().min(1).max(64);
 const afterCut = whole.min(-100_000).max(100_000);
@@ -66,15 +66,15 @@ const hit = {
 };
 
 /** A hit that a recipe puts on its cuts. */
-export const RecipeAccentSchema = z.object({
+export const RecipeEffectSchema = z.object({
   ...hit,
   /** Frames after the cut. */
   by: afterCut,
 });
-export type RecipeAccent = z.output<typeof RecipeAccentSchema>;
+export type RecipeEffect = z.output<typeof RecipeEffectSchema>;
 
 /** A sound effect in the film. */
-export const AccentSchema = z.discriminatedUnion('kind', [
+export const EffectPlacementSchema = z.discriminatedUnion('kind', [
   /** Its peak or its onset on an instant. */
   z.object({
     ...common,
@@ -94,11 +94,11 @@ export const AccentSchema = z.discriminatedUnion('kind', [
     fade: count.max(100_000),
   }),
 ]);
-export type Accent = z.output<typeof AccentSchema>;
-export type AccentKind = Accent['kind'];
-export type HitAccent = Extract<Accent, { kind: 'hit' }>;
-export type RiserAccent = Extract<Accent, { kind: 'riser' }>;
-export type BedAccent = Extract<Accent, { kind: 'bed' }>;
+export type EffectPlacement = z.output<typeof EffectPlacementSchema>;
+export type PlacementKind = EffectPlacement['kind'];
+export type HitPlacement = Extract<EffectPlacement, { kind: 'hit' }>;
+export type RiserPlacement = Extract<EffectPlacement, { kind: 'riser' }>;
+export type BedPlacement = Extract<EffectPlacement, { kind: 'bed' }>;
 
 /** A remark at a frame of the film. */
 export const NoteSchema = z.object({

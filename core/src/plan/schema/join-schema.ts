@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { RecipeAccentSchema } from './effect-schema.ts';
+import { RecipeEffectSchema } from './effect-schema.ts';
 import { RateSchema, whole } from './fields.ts';
 import { EasingSchema } from './ramp-schema.ts';
 
@@ -114,6 +114,6 @@ export const RecipeSchema = z.object({
   id: z.string().min(1).max(64),
   name: z.string().trim().min(1, 'A recipe needs a name.').max(80),
   settings: JoinSettingsSchema,
-  accents: z.array(RecipeAccentSchema).max(100).optional(),
+  effects: z.array(RecipeEffectSchema).max(100).optional(),
 });
 export type Recipe = z.output<typeof RecipeSchema>;

@@ -5,7 +5,7 @@ import { NO_WISHES } from './wishes-schema.ts';
 
 /** A plan to begin with: 24 fps, 1920 × 1080, 30 seconds, starting at 01:00:00:00, two beats a shot. */
 export const newPlan = (name: string): Plan => ({
-  form: PLAN_VERSION,
+  version: PLAN_VERSION,
   name,
   client: '',
   rate: frameRate(24),
@@ -22,8 +22,8 @@ export const newPlan = (name: string): Plan => ({
   score: null,
   recipes: [],
   ramps: [],
+  effectFiles: [],
   effects: [],
-  accents: [],
   notes: [],
   quiet: [],
 });

@@ -6,7 +6,7 @@ type Json = Record<string, unknown>;
 const isObject = (value: unknown): value is Json =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** The corrections of form 1 (a level and a shift of the downbeat) as a list. */
+/** The corrections of version 1 (a level and a shift of the downbeat) as a list. */
 function correctionsOf(music: Json): Correction[] {
   const { level = 0, downbeatShift = 0 } = (music.corrections ?? {}) as {
     level?: number;
@@ -25,11 +25,10 @@ function correctionsOf(music: Json): Correction[] {
 }
 
 /**
- * A plan of form 1 as one of form 2, which keeps several sounds, each with its place, everything heard in it, and a list
- * of corrections. Anything else is given back as it is, for the check to refuse.
+ * A plan of version 1 as one of version 2, which keeps several sounds, each with its place, everything found in it, and a
+ * list of corrections.
  */
-export function upgraded(plan: unknown): unknown {
-  if (!isObject(plan) || plan.form !== 1) return plan;
+function toVersion2(plan: Json): Json {
   const { music } = plan;
   return {
     ...plan,
@@ -48,5 +47,61 @@ export function upgraded(plan: unknown): unknown {
           place: 0,
         }
       : music,
+  };
+}
+
+/** An object with a field under another name, where it has it. */
+function renamed(object: Json, from: string, to: string): Json {
+  const { [from]: value, ...rest } = object;
+  return value === undefined ? rest : { ...rest, [to]: value };
+}
+
+const renamedInEach = (list: unknown, from: string, to: string): unknown =>
+  Array.isArray(list)
+    ? list.map((item) => (isObject(item) ? renamed(item, from, to) : item))
+    : list;
+
+/** Kinds of faults of effects were called after accents. */
+const kindNow = (code: unknown): unknown =>
+  typeof code === 'string' ? code.replace(/^accent-/, 'effect-') : code;
+
+/**
+ * A plan of version 2 as one of version 3, which names things otherwise: files of effects and effects, what is kept of the
+ * colour and harmony of a sound, its own version.
+ */
+function toVersion3(plan: Json): Json {
+  const { form: _form, effects, accents, recipes, music, sounds, quiet, ...rest } = plan;
+  const sound = (value: unknown) =>
+    isObject(value) ? renamed(value, 'texture', 'chromaAndTimbre') : value;
+  return {
+    ...rest,
+    version: 3,
+    music: sound(music),
+    sounds: Array.isArray(sounds) ? sounds.map(sound) : sounds,
+    ...(effects !== undefined && { effectFiles: effects }),
+    ...(accents !== undefined && { effects: accents }),
+    ...(recipes !== undefined && { recipes: renamedInEach(recipes, 'accents', 'effects') }),
+    ...(quiet !== undefined && { quiet: Array.isArray(quiet) ? quiet.map(kindNow) : quiet }),
+  };
+}
+
+/**
+ * A plan of an earlier version brought up step by step to the present one. Anything else is given back as it is, for the check
+ * to refuse.
+ */
+export function upgraded(plan: unknown): unknown {
+  if (!isObject(plan) || 'version' in plan) return plan;
+  const second = plan.form === 1 ? toVersion2(plan) : plan;
+  return second.form === 2 ? toVersion3(second) : plan;
+}
+
+/** Recipes of a file kept before version 3, under the names of now; others as they are. */
+export function upgradedRecipes(file: unknown): unknown {
+  if (!isObject(file)) return file;
+  const { effects, recipes, ...rest } = file;
+  return {
+    ...rest,
+    recipes: renamedInEach(recipes, 'accents', 'effects'),
+    ...(effects !== undefined && { effectFiles: effects }),
   };
 }

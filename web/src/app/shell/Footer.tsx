@@ -1,12 +1,12 @@
 import { use } from 'react';
-import { cuesOf, landingOf } from '@caesura/core/film';
+import { landingOf, filmOf } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { timecodeAt } from '../format.ts';
 import { KeyGroupsContext } from '../keys.ts';
 import { useAppSelector } from '../store.ts';
 
 function BarAndBeat({ plan, frame }: { plan: Plan; frame: Plan['target'] }) {
-  const landing = landingOf(frame, cuesOf(plan), plan);
+  const landing = landingOf(frame, filmOf(plan).cues, plan);
   if (!landing) return null;
   const { cue, onCue } = landing;
   return (

@@ -1,6 +1,6 @@
+import { filmOf } from '@caesura/core/film';
 import { Moon, Redo2, Sun, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
-import { shotFacts } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { counted, formatLine } from '../format.ts';
 import { redo, undo } from '../plan-state.ts';
@@ -60,7 +60,7 @@ function UndoButtons() {
 }
 
 function ShotsPill({ plan }: { plan: Plan }) {
-  const lengths = shotFacts(plan).map((shot) => shot.length);
+  const lengths = filmOf(plan).shots.map((shot) => shot.length);
   if (lengths.length === 0) return <span className="pill">Not laid out</span>;
   const [least, most] = lengths.reduce(
     ([a, b], n) => [Math.min(a, n), Math.max(b, n)],

@@ -1,5 +1,5 @@
 import type { Fault } from '@caesura/core/faults';
-import { cuesOf, landingOf, windowRows, type Film, type WindowRow } from '@caesura/core/film';
+import { landingOf, windowRows, type Film, type WindowRow, filmOf } from '@caesura/core/film';
 import { handlesOf, type JoinFacts } from '@caesura/core/joins';
 import type { Plan } from '@caesura/core/plan';
 import { frames, rateLabel } from '@caesura/core/time';
@@ -50,7 +50,7 @@ export function JoinView({
     [total, frame, before, plan.score?.length],
   );
   const handles = handlesOf(facts);
-  const landing = landingOf(frame, cuesOf(plan), plan);
+  const landing = landingOf(frame, filmOf(plan).cues, plan);
   const setValue = (column: Column, k: number, value: number) =>
     edit('setJoinKey', cut, { ...column, at: k, value, ease: 'linear' });
   return (

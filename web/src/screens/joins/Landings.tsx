@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { cuesOf, rampOf, type ShotFacts } from '@caesura/core/film';
+import { rampOf, type ShotFacts, filmOf } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { sourceInFor, speedBetween, type Landing } from '@caesura/core/ramps';
 import { useEdit } from '../../app/hooks.ts';
@@ -18,7 +18,7 @@ export function Landings({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
   const frames = [
     ...new Set([
       start,
-      ...cuesOf(plan).flatMap((c) => (c.frame > start && c.frame < end ? [c.frame] : [])),
+      ...filmOf(plan).cues.flatMap((c) => (c.frame > start && c.frame < end ? [c.frame] : [])),
     ]),
   ];
   const landings = [...chosen]

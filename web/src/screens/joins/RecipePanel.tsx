@@ -82,14 +82,14 @@ export function RecipePanel({
           <Button
             variant="link"
             size="sm"
-            onClick={() => edit('addRecipes', { recipes: starterRecipes(plan), effects: [] })}
+            onClick={() => edit('addRecipes', { recipes: starterRecipes(plan), effectFiles: [] })}
           >
             bring in a starter set
           </Button>
         </p>
       )}
       <ul className="recipes">
-        {plan.recipes.map(({ id, name, settings: own, accents = [] }) => {
+        {plan.recipes.map(({ id, name, settings: own, effects = [] }) => {
           const uses = plan.score?.shots.filter((s) => s.join?.recipe === id).length ?? 0;
           return (
             <li key={id}>
@@ -117,11 +117,11 @@ export function RecipePanel({
                 </Button>
                 <span className="figures">{counted(uses, 'use')}</span>
               </div>
-              {accents.length > 0 && (
+              {effects.length > 0 && (
                 <small>
                   with{' '}
-                  {accents
-                    .map(({ effect }) => plan.effects.find((e) => e.id === effect)!.name)
+                  {effects
+                    .map(({ effect }) => plan.effectFiles.find((e) => e.id === effect)!.name)
                     .join(', ')}
                 </small>
               )}

@@ -90,7 +90,7 @@ export function Endings({ plan, sound, onHear }: Props) {
           ))}
         </ul>
       )}
-      {sound.texture === null && (
+      {sound.chromaAndTimbre === null && (
         <p className="hint">
           Splices can be offered once the file has been listened to again: choose it once more.
         </p>

@@ -32,12 +32,15 @@ export async function analyseFile(
   const media = await keepMedia(file, signal);
   const kept = (bytes: Uint8Array) =>
     keepMedia(new Blob([bytes as Uint8Array<ArrayBuffer>]), signal);
-  const [outline, texture] = [await kept(findings.outline), await kept(findings.texture)];
+  const [outline, chromaAndTimbre] = [
+    await kept(findings.outline),
+    await kept(findings.chromaAndTimbre),
+  ];
   return {
     media,
     fileName: file.name.slice(-255),
     outline,
-    texture,
+    chromaAndTimbre,
     startGuessed,
     analysis: findings.analysis,
     found: foundIn(findings),

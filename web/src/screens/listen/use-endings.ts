@@ -14,8 +14,8 @@ const SETTLE = 300;
 /** The ways in which a sound can end near the target, looked for anew after each change; null until they are known. */
 export function useEndings(plan: Plan, sound: Sound): readonly EndingChoice[] | null {
   const dispatch = useAppDispatch();
-  const texture = useMediaBytes(sound.texture);
-  const waiting = sound.texture !== null && texture === null;
+  const chromaAndTimbre = useMediaBytes(sound.chromaAndTimbre);
+  const waiting = sound.chromaAndTimbre !== null && chromaAndTimbre === null;
   const [found, setFound] = useState<{
     sound: Sound;
     target: number;
@@ -27,7 +27,7 @@ export function useEndings(plan: Plan, sound: Sound): readonly EndingChoice[] | 
     const timer = window.setTimeout(() => {
       inWorker<EndingsWorker, EndingChoice[]>(
         startEndingsWorker,
-        (worker) => worker.find(plan, sound, texture),
+        (worker) => worker.find(plan, sound, chromaAndTimbre),
         abort.signal,
       )
         .then((choices) => setFound({ sound, target: plan.target, choices }))
@@ -39,6 +39,6 @@ export function useEndings(plan: Plan, sound: Sound): readonly EndingChoice[] | 
       window.clearTimeout(timer);
       abort.abort();
     };
-  }, [plan, sound, texture, waiting, dispatch]);
+  }, [plan, sound, chromaAndTimbre, waiting, dispatch]);
   return found?.sound === sound && found.target === plan.target ? found.choices : null;
 }

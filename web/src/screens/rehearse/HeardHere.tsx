@@ -1,6 +1,6 @@
-import { heardAt, soundsOf } from '@caesura/core/film';
+import { heardAt, soundsOf, filmOf } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
-import { audioEventsOf, type Heard } from '@caesura/core/sound';
+import { type Heard } from '@caesura/core/sound';
 import { useMemo } from 'react';
 import { signed } from '../../app/format.ts';
 
@@ -15,15 +15,15 @@ export function HeardHere({
   heard: readonly Heard[];
 }) {
   const events = useMemo(
-    () => audioEventsOf(plan).filter(({ of }) => heard.includes(of)),
+    () => filmOf(plan).audioEvents.filter(({ of }) => heard.includes(of)),
     [plan, heard],
   );
   const names = useMemo(
     () =>
       new Map([
         ...soundsOf(plan).map(({ id, fileName }) => [id, fileName] as const),
-        ...plan.accents.map(
-          ({ id, effect }) => [id, plan.effects.find((e) => e.id === effect)!.name] as const,
+        ...plan.effects.map(
+          ({ id, effect }) => [id, plan.effectFiles.find((e) => e.id === effect)!.name] as const,
         ),
       ]),
     [plan],

@@ -1,8 +1,6 @@
 import { useCallback, useMemo, useRef, useState } from 'react';
-import { joinsOf } from '@caesura/core/joins';
-import { cuesOf, frameAtTime, scoreLines, shotFacts } from '@caesura/core/film';
+import { frameAtTime, scoreLines, filmOf } from '@caesura/core/film';
 import { sampleHeardAt } from '@caesura/core/plan';
-import { accentFacts } from '@caesura/core/sound';
 import { instantOfFrame, seconds, toNumber } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
@@ -38,20 +36,20 @@ export default function RehearseScreen() {
   const [noteFrame, setNoteFrame] = useState<number | null>(null);
 
   const chosen = showsOther && other ? other.plan : plan;
-  const { joins, ramps, figures, music, voice, accent, click } = switches;
+  const { joins, ramps, figures, music, voice, placement, click } = switches;
   const version = useMemo(() => seenWith(chosen, { joins, ramps }), [chosen, joins, ramps]);
   const heard = useMemo(
-    () => soundsWith({ music, voice, accent, click }),
-    [music, voice, accent, click],
+    () => soundsWith({ music, voice, placement, click }),
+    [music, voice, placement, click],
   );
   const lines = useMemo(() => scoreLines(chosen), [chosen]);
-  const cues = useMemo(() => cuesOf(chosen), [chosen]);
-  const shots = useMemo(() => shotFacts(version), [version]);
+  const cues = useMemo(() => filmOf(chosen).cues, [chosen]);
+  const shots = useMemo(() => filmOf(version).shots, [version]);
   const joined = useMemo(
-    () => joinsOf(version, shots).filter((j) => j.before + j.after > 0),
+    () => filmOf(version).joins.filter((j) => j.before + j.after > 0),
     [version, shots],
   );
-  const accents = useMemo(() => accentFacts(version, shots), [version, shots]);
+  const effects = useMemo(() => filmOf(version).effects, [version, shots]);
   const words = useMemo(() => overlayOf(version), [version]);
 
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -157,7 +155,7 @@ export default function RehearseScreen() {
               cues={cues}
               shots={shots}
               joins={joined}
-              accents={accents}
+              effects={effects}
               outline={null}
               offset={0}
               position={timeOf(frame)}

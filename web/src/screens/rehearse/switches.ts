@@ -11,7 +11,7 @@ export const SPEED_KEYS = ['1', '0.5', '0.25'] as const;
 export const HEARD = {
   music: 'Music',
   voice: 'Voice and sounds',
-  accent: 'Effects',
+  placement: 'Effects',
   click: 'Click on cuts',
 } as const;
 export const SEEN = { joins: 'Joins', ramps: 'Ramps', figures: 'Figures in the picture' } as const;
@@ -22,7 +22,7 @@ export type Switches = Readonly<Record<keyof typeof HEARD | keyof typeof SEEN, b
 export const ALL_ON: Switches = {
   music: true,
   voice: true,
-  accent: true,
+  placement: true,
   click: false,
   joins: true,
   ramps: true,
@@ -33,12 +33,12 @@ export const ALL_ON: Switches = {
 export const soundsWith = ({
   music,
   voice,
-  accent,
+  placement,
   click,
 }: Pick<Switches, keyof typeof HEARD>): Heard[] => [
   ...(music ? (['music'] as const) : []),
   ...(voice ? (['voice', 'effect'] as const) : []),
-  ...(accent ? (['accent'] as const) : []),
+  ...(placement ? (['placement'] as const) : []),
   ...(click ? (['click'] as const) : []),
 ];
 

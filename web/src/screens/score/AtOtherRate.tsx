@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { changeRate } from '@caesura/core/edits';
-import { shotFacts, type ShotFacts } from '@caesura/core/film';
+import { type ShotFacts, filmOf } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError, frameRate, rateLabel, sameRate, type FrameRate } from '@caesura/core/time';
 import { useCreatePlanMutation } from '../../app/api.ts';
@@ -33,7 +33,7 @@ export function AtOtherRate({ plan, shots }: { plan: Plan; shots: readonly ShotF
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const other = useMemo(() => atRate(plan, rate), [plan, rate]);
-  const there = useMemo(() => ('plan' in other ? shotFacts(other.plan) : []), [other]);
+  const there = useMemo(() => ('plan' in other ? filmOf(other.plan).shots : []), [other]);
   const copy = () => {
     if (!('plan' in other)) return;
     createPlan({ ...other.plan, name: `${plan.name.slice(0, 100)}, ${rateLabel(rate)} fps` })

@@ -1,11 +1,9 @@
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { joinsOf } from '@caesura/core/joins';
-import { accentFacts } from '@caesura/core/sound';
 import { OUTLINE_RATE } from '@caesura/core/listen';
 import { rangeOfShots } from '@caesura/core/layout';
-import { cuesOf, frameAtTime, scoreLines, shotFacts } from '@caesura/core/film';
+import { frameAtTime, scoreLines, filmOf } from '@caesura/core/film';
 import { partsOf, type Plan } from '@caesura/core/plan';
 import { frames, instantOfFrame, seconds, toNumber, type Frames } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
@@ -81,13 +79,13 @@ export default function ScoreScreen() {
   const outline = useMemo(() => filmOutline(fileOutline, music), [fileOutline, music]);
   const lines = useMemo(() => scoreLines(plan, ZOOMS[zoom]), [plan, zoom]);
   const pace = usePace(plan);
-  const cues = useMemo(() => cuesOf(plan), [plan]);
-  const shots = useMemo(() => shotFacts(plan), [plan]);
+  const cues = useMemo(() => filmOf(plan).cues, [plan]);
+  const shots = useMemo(() => filmOf(plan).shots, [plan]);
   const joins = useMemo(
-    () => joinsOf(plan, shots).filter((j) => j.before + j.after > 0),
+    () => filmOf(plan).joins.filter((j) => j.before + j.after > 0),
     [plan, shots],
   );
-  const accents = useMemo(() => accentFacts(plan, shots), [plan, shots]);
+  const effects = useMemo(() => filmOf(plan).effects, [plan, shots]);
   /** Time of the film at which the play that is heard started. */
   const startedAt = useRef(0);
   const player = usePlayer(
@@ -312,7 +310,7 @@ export default function ScoreScreen() {
                   cues={cues}
                   shots={shots}
                   joins={joins}
-                  accents={accents}
+                  effects={effects}
                   outline={outline}
                   offset={offset}
                   position={timeOf(frame, plan)}

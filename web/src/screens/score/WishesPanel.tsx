@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { limitsOf, pacePoints, parsePace } from '@caesura/core/layout';
-import { cuesOf, landingOf, lengthContext } from '@caesura/core/film';
+import { landingOf, lengthContext, filmOf } from '@caesura/core/film';
 import { TERMS, type Clip, type Pacing, type Plan, type Term } from '@caesura/core/plan';
 import { frames, parseLength, type Frames } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
@@ -144,7 +144,7 @@ function Runs({ plan, frame }: { plan: Plan; frame: number }) {
   const edit = useEdit();
   const { bursts } = plan.wishes;
   const context = lengthContext(plan);
-  const cues = useMemo(() => cuesOf(plan), [plan]);
+  const cues = useMemo(() => filmOf(plan).cues, [plan]);
   const cueName = (end: Frames): string => {
     const landing = landingOf(end, cues, plan);
     return landing?.onCue ? `bar ${landing.cue.bar} · beat ${landing.cue.beat}` : 'on no cue';

@@ -1,6 +1,6 @@
 import { partsOf, usedPlaces, type Plan } from '@caesura/core/plan';
 import type { Line } from '@caesura/core/film';
-import type { AccentFacts } from '@caesura/core/sound';
+import type { EffectFacts } from '@caesura/core/sound';
 import { instantOfFrame, samples, seconds, toNumber } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
 import { useOutline } from '../../app/use-media.ts';
@@ -41,17 +41,17 @@ function MusicWave({ plan, line }: { plan: Plan; line: Line }) {
 }
 
 /** One effect under the music: its wave as it sounds there, its hairpin, its level. */
-function EffectRow({ facts, line, chosen }: { facts: AccentFacts; line: Line; chosen: boolean }) {
-  const { effect, accent, rate, peaks, gain, starts, ends } = facts;
+function EffectRow({ facts, line, chosen }: { facts: EffectFacts; line: Line; chosen: boolean }) {
+  const { effect, placement, rate, peaks, gain, starts, ends } = facts;
   const outline = useOutline(effect.outline);
   const { measure, sampleRate } = effect;
   // A bed begins with its first audible sample; all others lie by their peak.
-  const [sample, at] = accent.kind === 'bed' ? [measure.from, starts] : [measure.peak, peaks];
+  const [sample, at] = placement.kind === 'bed' ? [measure.from, starts] : [measure.peak, peaks];
   const [from, to] = [Math.max(line.from, starts), Math.min(line.to, ends)];
   const seen = rangeOn(line, from, to);
   const inFile = (t: number) => seconds(sample / sampleRate + (t - at) * rate);
   return (
-    <div className={`effect-row${chosen ? ' is-chosen' : ''}${accent.off ? ' is-out' : ''}`}>
+    <div className={`effect-row${chosen ? ' is-chosen' : ''}${placement.off ? ' is-out' : ''}`}>
       {outline && seen && (
         <div className="effect-sound" style={{ left: `${seen.left}%`, width: `${seen.width}%` }}>
           <Wave
@@ -80,17 +80,17 @@ export function CutClose({
   line,
   cuts,
   cut,
-  accents,
+  effects,
 }: {
   plan: Plan;
   line: Line;
   /** Frames of the cuts, from cut 1. */
   cuts: readonly number[];
   cut: number;
-  accents: readonly AccentFacts[];
+  effects: readonly EffectFacts[];
 }) {
   const timeOf = (frame: number) => toNumber(instantOfFrame(frame, plan.rate));
-  const here = accents.filter(({ starts, ends }) => ends > line.from && starts < line.to);
+  const here = effects.filter(({ starts, ends }) => ends > line.from && starts < line.to);
   const beats = plan.music
     ? plan.music.analysis.beats.flatMap(({ at }) =>
         usedPlaces(partsOf(plan.music!), samples(at)).map(
@@ -109,7 +109,12 @@ export function CutClose({
           ))}
       </div>
       {here.map((facts) => (
-        <EffectRow key={facts.accent.id} facts={facts} line={line} chosen={facts.at.cut === cut} />
+        <EffectRow
+          key={facts.placement.id}
+          facts={facts}
+          line={line}
+          chosen={facts.at.cut === cut}
+        />
       ))}
       {here.length === 0 && <p className="close-none">No effect is heard here.</p>}
       {cuts.map((frame, i) => {

@@ -2,7 +2,7 @@ import { useId } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Plan } from '@caesura/core/plan';
 import { effectRate } from '@caesura/core/edits';
-import { semitonesOfRate, type AccentFacts } from '@caesura/core/sound';
+import { semitonesOfRate, type EffectFacts } from '@caesura/core/sound';
 import { percent } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
@@ -15,58 +15,58 @@ const PITCHES = { follows: 'goes with the speed', kept: 'stays', own: 'by semito
 const KINDS = { hit: '', riser: 'riser', bed: 'bed' } as const;
 
 /** Everything that can be set of one effect in the film. */
-export function AccentFields({ plan, facts }: { plan: Plan; facts: AccentFacts }) {
+export function EffectFields({ plan, facts }: { plan: Plan; facts: EffectFacts }) {
   const edit = useEdit();
   const id = useId();
-  const { accent, effect, at, rate, semitones, starts, ends, advice, gain, join } = facts;
-  const change = (to: Parameters<typeof edit<'changeAccent'>>[2]) =>
-    edit('changeAccent', accent.id, to);
+  const { placement, effect, at, rate, semitones, starts, ends, advice, gain, join } = facts;
+  const change = (to: Parameters<typeof edit<'changeEffect'>>[2]) =>
+    edit('changeEffect', placement.id, to);
   const window = join ? join.before + join.after : 0;
-  const pitch = accent.kind === 'bed' ? null : accent.pitch;
+  const pitch = placement.kind === 'bed' ? null : placement.pitch;
   return (
-    <section className="accent" aria-label={`${effect.name} on frame ${at.frame}`}>
+    <section className="effect-placement" aria-label={`${effect.name} on frame ${at.frame}`}>
       <h3>
-        {effect.name} {KINDS[accent.kind]}
+        {effect.name} {KINDS[placement.kind]}
       </h3>
       <p className="figures">
         frame {at.frame} · lasts {(ends - starts).toFixed(2)} s
-        {accent.kind !== 'bed' && ` · ${percent(rate)} · ${signed(semitones, 1)} st`}
+        {placement.kind !== 'bed' && ` · ${percent(rate)} · ${signed(semitones, 1)} st`}
       </p>
       <Choose
         label="Effect"
         value={effect.id}
-        of={Object.fromEntries(plan.effects.map((e) => [e.id, e.name]))}
+        of={Object.fromEntries(plan.effectFiles.map((e) => [e.id, e.name]))}
         onChoose={(other) => change({ effect: other })}
       />
-      {accent.kind === 'hit' && (
+      {placement.kind === 'hit' && (
         <>
           <Choose
             label="On the instant"
-            value={accent.mark}
+            value={placement.mark}
             of={MARKS}
             onChoose={(mark) => change({ mark })}
           />
-          {accent.at.on === 'cut' && (
+          {placement.at.on === 'cut' && (
             <NumberField
               label="After the cut"
-              value={accent.at.by}
+              value={placement.at.by}
               unit="f"
               least={-1000}
               most={1000}
               onCommit={(by) =>
-                accent.at.on === 'cut' && change({ at: { ...accent.at, by: Math.round(by) } })
+                placement.at.on === 'cut' && change({ at: { ...placement.at, by: Math.round(by) } })
               }
             />
           )}
           <Choose
             label="Length"
-            value={accent.rate === 'window' ? 'window' : 'own'}
+            value={placement.rate === 'window' ? 'window' : 'own'}
             of={LENGTHS}
             onChoose={(how) =>
               change({ rate: how === 'window' ? 'window' : effectRate(Math.round(100 * rate)) })
             }
           />
-          {accent.rate === 'window' ? (
+          {placement.rate === 'window' ? (
             <p className="hint">
               {window > 0
                 ? `The window lasts ${window} frames.`
@@ -112,10 +112,10 @@ export function AccentFields({ plan, facts }: { plan: Plan; facts: AccentFacts }
           onCommit={(st) => change({ pitch: st })}
         />
       )}
-      {accent.kind === 'bed' && (
+      {placement.kind === 'bed' && (
         <NumberField
           label="Fades over"
-          value={accent.fade}
+          value={placement.fade}
           unit="f"
           least={0}
           most={10_000}
@@ -128,11 +128,11 @@ export function AccentFields({ plan, facts }: { plan: Plan; facts: AccentFacts }
         unit="dB"
         least={-90}
         most={24}
-        also={accent.gain === 'advised' ? 'as advised' : ''}
+        also={placement.gain === 'advised' ? 'as advised' : ''}
         onCommit={(db) => change({ gain: db })}
       />
       <p className="hint">{advice.reason}</p>
-      {accent.gain !== 'advised' && (
+      {placement.gain !== 'advised' && (
         <Button variant="link" size="sm" onClick={() => change({ gain: 'advised' })}>
           Take {signed(advice.gain, 1)} dB as advised
         </Button>
@@ -141,21 +141,25 @@ export function AccentFields({ plan, facts }: { plan: Plan; facts: AccentFacts }
         type="switch"
         id={`${id}-on`}
         label="In use"
-        checked={!accent.off}
+        checked={!placement.off}
         onChange={(event) => change({ off: !event.target.checked })}
       />
       <div className="buttons">
-        <Button variant="outline-dark" size="sm" onClick={() => edit('removeAccents', [accent.id])}>
+        <Button
+          variant="outline-dark"
+          size="sm"
+          onClick={() => edit('removeEffects', [placement.id])}
+        >
           Take it out
         </Button>
-        {accent.run && (
+        {placement.run && (
           <Button
             variant="outline-dark"
             size="sm"
             onClick={() =>
               edit(
-                'removeAccents',
-                plan.accents.filter(({ run }) => run === accent.run).map((a) => a.id),
+                'removeEffects',
+                plan.effects.filter(({ run }) => run === placement.run).map((a) => a.id),
               )
             }
           >

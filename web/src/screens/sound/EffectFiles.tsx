@@ -1,5 +1,5 @@
 import { Button } from 'react-bootstrap';
-import type { Effect, Plan } from '@caesura/core/plan';
+import type { EffectFile, Plan } from '@caesura/core/plan';
 import { counted } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { useOutline } from '../../app/use-media.ts';
@@ -14,21 +14,21 @@ import { bringEffect, kitFile, kitLeft, nameOfFile } from './bring-effect.ts';
 /** Sound files that are offered for choosing. */
 const ACCEPT = '.wav,.mp3,.flac,.ogg,.opus,.m4a,.aac,.webm,audio/*';
 
-const milliseconds = (samples: number, { sampleRate }: Effect) =>
+const milliseconds = (samples: number, { sampleRate }: EffectFile) =>
   Math.round((1000 * samples) / sampleRate);
 
-function EffectCard({ plan, effect }: { plan: Plan; effect: Effect }) {
+function EffectCard({ plan, effect }: { plan: Plan; effect: EffectFile }) {
   const edit = useEdit();
   const outline = useOutline(effect.outline);
   const { measure, sampleRate, length } = effect;
-  const used = plan.accents.filter((accent) => accent.effect === effect.id).length;
+  const used = plan.effects.filter((placement) => placement.effect === effect.id).length;
   const lasts = seconds(length / sampleRate);
   return (
     <li className="effect">
       <TextField
         label="Name"
         value={effect.name}
-        onCommit={(name) => edit('renameEffect', effect.id, name)}
+        onCommit={(name) => edit('renameEffectFile', effect.id, name)}
       />
       <div className="effect-wave">
         {outline && (
@@ -51,7 +51,7 @@ function EffectCard({ plan, effect }: { plan: Plan; effect: Effect }) {
           variant="link"
           size="sm"
           aria-label={`Remove ${effect.name}`}
-          onClick={() => edit('removeEffect', effect.id)}
+          onClick={() => edit('removeEffectFile', effect.id)}
         >
           Remove
         </Button>
@@ -63,7 +63,7 @@ function EffectCard({ plan, effect }: { plan: Plan; effect: Effect }) {
 /** The files of effects: brought in and measured, or taken from the kit. */
 export function EffectFiles({ plan, task }: { plan: Plan; task: Task }) {
   const edit = useEdit();
-  const left = kitLeft(plan.effects);
+  const left = kitLeft(plan.effectFiles);
   return (
     <>
       {task.working ? (
@@ -84,7 +84,7 @@ export function EffectFiles({ plan, task }: { plan: Plan; task: Task }) {
                   for (const [i, made] of left.entries()) {
                     onStage('Making the kit', i / left.length);
                     edit(
-                      'addEffect',
+                      'addEffectFile',
                       await bringEffect(await kitFile(made), made.name, () => undefined, signal),
                     );
                   }
@@ -97,7 +97,7 @@ export function EffectFiles({ plan, task }: { plan: Plan; task: Task }) {
         </div>
       )}
       <ul className="effects">
-        {plan.effects.map((effect) => (
+        {plan.effectFiles.map((effect) => (
           <EffectCard key={effect.id} plan={plan} effect={effect} />
         ))}
       </ul>
@@ -116,7 +116,7 @@ export function bringFiles(
       const what = `Measuring ${file.name}`;
       onStage(what, 0);
       edit(
-        'addEffect',
+        'addEffectFile',
         await bringEffect(file, nameOfFile(file.name), (done) => onStage(what, done), signal),
       );
     }

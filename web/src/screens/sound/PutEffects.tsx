@@ -1,7 +1,7 @@
+import { barLineBefore, dropsOf } from '@caesura/core/film';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import type { Anchor, Effect, Plan } from '@caesura/core/plan';
-import { barLineBefore, dropsOf } from '@caesura/core/sound';
+import type { Anchor, EffectFile, Plan } from '@caesura/core/plan';
 import { frames } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
@@ -11,7 +11,7 @@ import { WholeField } from '../../fields/WholeField.tsx';
 const BED_FADE = 24;
 
 /** Puts an effect at a cut: on it, rising to it or to a drop, on every cut up to another, or under all of them. */
-export function PutAccents({
+export function PutEffects({
   plan,
   cut,
   effect,
@@ -20,7 +20,7 @@ export function PutAccents({
   plan: Plan;
   cut: number;
   /** The effect that is put; undefined where there is none. */
-  effect: Effect | undefined;
+  effect: EffectFile | undefined;
   onEffect: (id: string) => void;
 }) {
   const edit = useEdit();
@@ -48,7 +48,7 @@ export function PutAccents({
       <Choose
         label="Effect"
         value={effect.id}
-        of={Object.fromEntries(plan.effects.map(({ id, name }) => [id, name]))}
+        of={Object.fromEntries(plan.effectFiles.map(({ id, name }) => [id, name]))}
         onChoose={onEffect}
       />
       <div className="buttons">

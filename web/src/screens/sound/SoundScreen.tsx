@@ -2,9 +2,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Tab, Tabs } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { Pause, Play } from 'lucide-react';
-import { joinsOf } from '@caesura/core/joins';
-import { scoreLines, shotFacts, wholeFilm, type Line } from '@caesura/core/film';
-import { accentFacts, SUMMED } from '@caesura/core/sound';
+import { scoreLines, wholeFilm, type Line, filmOf } from '@caesura/core/film';
+import { SUMMED } from '@caesura/core/sound';
 import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
 import { useFaults } from '../../app/faults.ts';
 import { timecodeAt } from '../../app/format.ts';
@@ -21,11 +20,11 @@ import { percentOn } from '../../components/place.ts';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
 import { playRangeOf } from '../../rehearse/play-ranges.ts';
 import { FaultMends } from '../../components/FaultMends.tsx';
-import { AccentFields } from './EffectFields.tsx';
+import { EffectFields } from './EffectFields.tsx';
 import { bringFiles, EffectFiles } from './EffectFiles.tsx';
 import { CutClose } from './CutClose.tsx';
 import { LinePanel } from './LinePanel.tsx';
-import { PutAccents } from './PutEffects.tsx';
+import { PutEffects } from './PutEffects.tsx';
 import { SumLine } from './SumLine.tsx';
 import { useSoundKeys } from './use-sound-keys.ts';
 
@@ -44,9 +43,9 @@ export default function SoundScreen() {
   const { cut: selected, frame } = useAppSelector((state) => state.view);
   const { all } = useFaults();
   const faults = useMemo(() => all.filter(({ step }) => step === 'sound'), [all]);
-  const shots = useMemo(() => shotFacts(plan), [plan]);
-  const accents = useMemo(
-    () => accentFacts(plan, shots, joinsOf(plan, shots)).toSorted((a, b) => a.peaks - b.peaks),
+  const shots = useMemo(() => filmOf(plan).shots, [plan]);
+  const effects = useMemo(
+    () => filmOf(plan).effects.toSorted((a, b) => a.peaks - b.peaks),
     [plan, shots],
   );
   const lines = useMemo(() => scoreLines(plan), [plan]);
@@ -55,7 +54,7 @@ export default function SoundScreen() {
   const cutFrame = shots[cut]?.start;
   const [tab, setTab] = useState('cut');
   const [effectId, setEffect] = useState('');
-  const effect = plan.effects.find(({ id }) => id === effectId) ?? plan.effects[0];
+  const effect = plan.effectFiles.find(({ id }) => id === effectId) ?? plan.effectFiles[0];
   const canvas = useRef<HTMLCanvasElement>(null);
   const list = useRef<LineListHandle>(null);
   const mark = useRef<HTMLElement>(null);
@@ -101,7 +100,7 @@ export default function SoundScreen() {
     const nearest = shots.slice(1).toSorted((a, b) => distance(a) - distance(b))[0];
     if (nearest) go(nearest.index);
   };
-  const here = accents.filter(({ at, other }) => at.cut === cut || other?.cut === cut);
+  const here = effects.filter(({ at, other }) => at.cut === cut || other?.cut === cut);
   useSoundKeys({
     play: toggle,
     byCut: (by) => go(cut + by),
@@ -112,19 +111,19 @@ export default function SoundScreen() {
     },
     remove: () =>
       edit(
-        'removeAccents',
-        here.slice(-1).map(({ accent }) => accent.id),
+        'removeEffects',
+        here.slice(-1).map(({ placement }) => placement.id),
       ),
     louder: (by) => {
       const loudest = here.at(-1);
       if (loudest)
-        edit('changeAccent', loudest.accent.id, {
+        edit('changeEffect', loudest.placement.id, {
           gain: Math.round(10 * (loudest.gain + by)) / 10,
         });
     },
     onOff: () => {
-      const accent = here.at(-1)?.accent;
-      if (accent) edit('changeAccent', accent.id, { off: !accent.off });
+      const placement = here.at(-1)?.placement;
+      if (placement) edit('changeEffect', placement.id, { off: !placement.off });
     },
   });
 
@@ -132,7 +131,7 @@ export default function SoundScreen() {
     return <LayOutFirst title="No cuts yet" why="Effects are put at cuts." />;
   const rows = shots.slice(1).map(({ index }) => ({
     name:
-      accents
+      effects
         .filter(({ at }) => at.cut === index)
         .map(({ effect }) => effect.name)
         .join(', ') || null,
@@ -173,7 +172,7 @@ export default function SoundScreen() {
               line={close}
               cuts={shots.slice(1).map((s) => s.start)}
               cut={cut}
-              accents={accents}
+              effects={effects}
             />
             <i className="close-mark" ref={mark} hidden={still} />
           </div>
@@ -203,8 +202,8 @@ export default function SoundScreen() {
                       style={{ left: `${percentOn(line, timeOf(start))}%` }}
                     />
                   ))}
-                {accents.map((facts) => (
-                  <Hairpin key={facts.accent.id} facts={facts} line={line} />
+                {effects.map((facts) => (
+                  <Hairpin key={facts.placement.id} facts={facts} line={line} />
                 ))}
               </div>
             )}
@@ -220,9 +219,9 @@ export default function SoundScreen() {
             unmountOnExit
           >
             <Tab eventKey="cut" title="At the cut">
-              <PutAccents plan={plan} cut={cut} effect={effect} onEffect={setEffect} />
+              <PutEffects plan={plan} cut={cut} effect={effect} onEffect={setEffect} />
               {here.map((facts) => (
-                <AccentFields key={facts.accent.id} plan={plan} facts={facts} />
+                <EffectFields key={facts.placement.id} plan={plan} facts={facts} />
               ))}
             </Tab>
             <Tab eventKey="effects" title="Effects">

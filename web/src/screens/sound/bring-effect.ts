@@ -1,5 +1,5 @@
 import { proxy } from 'comlink';
-import type { Effect } from '@caesura/core/plan';
+import type { EffectFile } from '@caesura/core/plan';
 import { KIT, MIX_RATE, type KitEffect } from '@caesura/core/sound';
 import { samples } from '@caesura/core/time';
 import { keepMedia } from '../../app/http.ts';
@@ -14,7 +14,7 @@ export async function bringEffect(
   name: string,
   onProgress: (fraction: number) => void,
   signal: AbortSignal,
-): Promise<Omit<Effect, 'id'>> {
+): Promise<Omit<EffectFile, 'id'>> {
   const { measure, sampleRate, length, outline } = await inWorker<ListenWorker, MeasuredEffect>(
     startListenWorker,
     (worker) => worker.measure(file, proxy(onProgress)),
@@ -40,5 +40,5 @@ export const kitFile = ({ id, render }: KitEffect): Promise<File> =>
   wavFile(`${id}.wav`, render(), MIX_RATE);
 
 /** Effects of the kit that are not among those of the plan. */
-export const kitLeft = (effects: readonly Effect[]): readonly KitEffect[] =>
+export const kitLeft = (effects: readonly EffectFile[]): readonly KitEffect[] =>
   KIT.filter(({ id }) => !effects.some(({ fileName }) => fileName === `${id}.wav`));

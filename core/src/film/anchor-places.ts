@@ -1,0 +1,38 @@
+import type { Anchor, Plan } from '../plan/index.ts';
+import { sampleHeardAt } from '../plan/index.ts';
+import { frames, seconds, toNumber, type Frames } from '../time/index.ts';
+import { soundsOf, type Cue } from './cues.ts';
+import { filmOf } from './film.ts';
+
+/** An anchor on a cue: the sample of its sound that is heard there, so that it moves with the sound. */
+function anchorOnCue(plan: Plan, cue: Cue): Anchor {
+  const sound = soundsOf(plan).find(({ id }) => id === cue.sound);
+  const at = sound ? sampleHeardAt(sound, seconds(toNumber(cue.at)), plan.rate) : null;
+  return at === null ? { on: 'frame', frame: cue.frame } : { on: 'sound', sound: cue.sound, at };
+}
+
+/** The bar line so many bars before a frame, the first of the film where there are fewer; null where there are no bars. */
+export function barLineBefore(plan: Plan, frame: Frames, bars: number): Anchor | null {
+  const lines = filmOf(plan).beats.filter((cue) => cue.kind === 'downbeat' && cue.frame < frame);
+  const line = lines[Math.max(0, lines.length - bars)];
+  return line ? anchorOnCue(plan, line) : null;
+}
+
+/** The drops of the film, to be risen to. */
+export const dropsOf = (plan: Plan): { readonly frame: Frames; readonly anchor: Anchor }[] =>
+  filmOf(plan)
+    .cues.filter((cue) => cue.kind === 'drop')
+    .map((cue) => ({ frame: cue.frame, anchor: anchorOnCue(plan, cue) }));
+
+/** Ties an instant of the film to the cut nearest to it, so that it moves with it. Frames. */
+export function anchorNear(plan: Plan, frame: Frames): Anchor {
+  const shots = filmOf(plan).shots;
+  const nearest = shots.reduce<(typeof shots)[number] | null>(
+    (best, facts) =>
+      best === null || Math.abs(facts.start - frame) < Math.abs(best.start - frame) ? facts : best,
+    null,
+  );
+  return nearest
+    ? { on: 'cut', shot: nearest.shot.id, by: frame - nearest.start }
+    : { on: 'frame', frame: frames(frame) };
+}

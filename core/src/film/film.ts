@@ -1,0 +1,104 @@
+import { joinsOf, type JoinFacts } from '../joins/windows.ts';
+import type { Plan } from '../plan/index.ts';
+import { audioEventsOf, type AudioEvent } from '../sound/audio-events.ts';
+import { effectFactsOf, type EffectFacts } from '../sound/effect-facts.ts';
+import { CaesuraError } from '../time/index.ts';
+import { beatCuesOf, cuesOf, type Cue } from './cues.ts';
+import { shotFactsOf, type ShotFacts } from './shots.ts';
+
+/** What follows from a plan. Each list is worked out when it is first asked for. */
+export interface Film {
+  readonly plan: Plan;
+  /** What cuts may land on, in order; see `cuesOf`. */
+  readonly cues: readonly Cue[];
+  /** All beats of the music, whatever its switches. */
+  readonly beats: readonly Cue[];
+  /** Frames on which there is a cue. */
+  readonly cueFrames: ReadonlySet<number>;
+  /** Every shot; empty while there is no score. */
+  readonly shots: readonly ShotFacts[];
+  /** Every cut, cut `n` at place n − 1. */
+  readonly joins: readonly JoinFacts[];
+  /** Every effect that has a place in the film, left out or not. */
+  readonly effects: readonly EffectFacts[];
+  /** Everything that sounds, in the order in which it begins. */
+  readonly audioEvents: readonly AudioEvent[];
+}
+
+/** What is made when it is first asked for, and kept. */
+function lazily<T>(make: () => T): () => T {
+  let made: { readonly value: T } | null = null;
+  return () => (made ??= { value: make() }).value;
+}
+
+function derived(plan: Plan): Film {
+  const cues = lazily(() => cuesOf(plan));
+  const beats = lazily(() => beatCuesOf(plan));
+  const cueFrames = lazily(() => new Set<number>(cues().map(({ frame }) => frame)));
+  const shots = lazily(() => shotFactsOf(plan, cues()));
+  const joins = lazily(() => joinsOf(plan, shots()));
+  const effects = lazily(() => effectFactsOf(plan, shots(), joins()));
+  const audioEvents = lazily(() => audioEventsOf(plan, shots(), effects()));
+  return {
+    plan,
+    get cues() {
+      return cues();
+    },
+    get beats() {
+      return beats();
+    },
+    get cueFrames() {
+      return cueFrames();
+    },
+    get shots() {
+      return shots();
+    },
+    get joins() {
+      return joins();
+    },
+    get effects() {
+      return effects();
+    },
+    get audioEvents() {
+      return audioEvents();
+    },
+  };
+}
+
+const films = new WeakMap<Plan, Film>();
+
+/**
+ * The film of a plan: the one place from which what follows from a plan is had. Remembered by the plan, and what an edit left
+ * as it was is taken over from the version before.
+ */
+export function filmOf(plan: Plan): Film {
+  const known = films.get(plan);
+  if (known) return known;
+  const film = derived(plan);
+  films.set(plan, film);
+  return film;
+}
+
+/** The facts of one cut. Throws when there is no such cut. */
+export function joinAt(plan: Plan, cut: number): JoinFacts {
+  const facts = filmOf(plan).joins[cut - 1];
+  if (!facts)
+    throw new CaesuraError(
+      'no-such-cut',
+      `There is no cut ${cut}.`,
+      'Lay out first, or choose another cut.',
+    );
+  return facts;
+}
+
+/** The facts of one shot, counted from 0. Throws when there is no such shot. */
+export function shotFactsAt(plan: Plan, index: number): ShotFacts {
+  const facts = filmOf(plan).shots[index];
+  if (!facts)
+    throw new CaesuraError(
+      'no-such-shot',
+      `There is no shot ${index + 1}.`,
+      'Lay out first, or choose another shot.',
+    );
+  return facts;
+}
