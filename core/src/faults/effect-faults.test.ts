@@ -10,7 +10,7 @@ import { faultsOf } from './faults.ts';
 import { mendsOf } from './mends.ts';
 
 const plan = planWithKit();
-const soundFaults = (made: Plan) => faultsOf(made).filter(({ step }) => step === 'sound');
+const soundFaults = (made: Plan) => faultsOf(made).filter(({ area }) => area === 'effects');
 const id = (made: Plan) => made.effects.at(-1)!.id;
 /** The only fault of the sounds, and every mend of it does away with it. */
 function mended(made: Plan): { code: string; message: string; labels: string[] } {

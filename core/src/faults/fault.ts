@@ -1,81 +1,60 @@
-import type { Frames } from '../time/index.ts';
+import type { Film } from '../film/index.ts';
+import type { Plan } from '../plan/index.ts';
+import type { CutIndex, Frames, ShotIndex } from '../time/index.ts';
+import type { Known } from './known.ts';
 
-/** The kinds of faults, in the order in which they are told. */
-export const FAULT_CODES = [
-  'length',
-  'music-ends',
-  'doubtful-beats',
-  'no-clip',
-  'source-ends',
-  'outside-usable',
-  'windows-overlap',
-  'handle-short',
-  'odd-window',
-  'between-frames',
-  'edge-shows',
-  'soft',
-  'still-at-cut',
-  'speed-jump',
-  'slow-patch',
-  'crests-differ',
-  'frames-repeat',
-  'long-stride',
-  'effect-lost',
-  'effect-early',
-  'effect-long',
-  'effect-masked',
-  'effect-clips',
-  'sum-clips',
-  'riser-backwards',
-  'bed-fade',
-] as const;
-export type FaultCode = (typeof FAULT_CODES)[number];
-
-/** What a kind of fault is called where it is switched. */
-export const FAULT_NAMES: Readonly<Record<FaultCode, string>> = {
-  length: 'Length is not the target',
-  'music-ends': 'Music ends early',
-  'doubtful-beats': 'Beats are a guess',
-  'no-clip': 'Shot without a clip',
-  'source-ends': 'Source runs out',
-  'outside-usable': 'Outside the usable part',
-  'windows-overlap': 'Windows overlap',
-  'handle-short': 'Handle too short',
-  'odd-window': 'Window not centred',
-  'between-frames': 'Length between two frames',
-  'edge-shows': 'Edge of the picture shows',
-  soft: 'Picture turns soft',
-  'still-at-cut': 'Still at the cut',
-  'speed-jump': 'Speed jumps',
-  'slow-patch': 'Slow patch at a cut',
-  'crests-differ': 'Crests differ',
-  'frames-repeat': 'Frames repeat',
-  'long-stride': 'Long strides',
-  'effect-lost': 'Effect without its cut',
-  'effect-early': 'Effect begins before the film',
-  'effect-long': 'Effect longer than its shots',
-  'effect-masked': 'Effect masked by the music',
-  'effect-clips': 'Effect clips',
-  'sum-clips': 'All together clips',
-  'riser-backwards': 'Riser ends before it begins',
-  'bed-fade': 'Bed fades inside a window',
-};
+/** What of the work a fault is about. */
+export const FAULT_AREAS = ['music', 'clips', 'layout', 'joins', 'speeds', 'effects'] as const;
+export type FaultArea = (typeof FAULT_AREAS)[number];
 
 /** Something in a plan that would go wrong, with where, its figures and the mend in words. */
-export interface Fault {
-  readonly code: FaultCode;
-  /** The step of the work where it is mended. */
-  readonly step: 'listen' | 'footage' | 'score' | 'joins' | 'sound';
-  /** Index of the shot concerned, and the cut; null where it is not of one. */
-  readonly shot: number | null;
-  readonly cut: number | null;
+export interface FaultOf<Code extends string, Figures extends object> {
+  readonly code: Code;
+  readonly area: FaultArea;
+  /** The shot concerned, and the cut; null where it is not of one. */
+  readonly shot: ShotIndex | null;
+  readonly cut: CutIndex | null;
   /** Where in the film; null for the whole plan. */
   readonly frame: Frames | null;
-  readonly figures: Readonly<Record<string, number | string>>;
+  /** Which side of a cut, which effect: what else tells it from others of its kind there. */
+  readonly target?: string;
+  readonly figures: Readonly<Figures>;
   readonly message: string;
   readonly mend: string;
 }
 
+/** A fault as its kind finds it. */
+export type Found<Figures extends object> = Omit<FaultOf<string, Figures>, 'code' | 'area'>;
+
+/** A change that may do away with a fault; `make` throws where it cannot be done. */
+export interface Try {
+  readonly label: string;
+  readonly make: () => Plan;
+}
+
+/** A kind of fault: what it is called, how it is found and what may be done about it. */
+export interface FaultKind<Code extends string, Figures extends object> {
+  readonly code: Code;
+  /** What it is called where it is switched. */
+  readonly name: string;
+  readonly area: FaultArea;
+  readonly find: (film: Film, known: Known) => readonly Found<Figures>[];
+  readonly mends: (film: Film, fault: FaultOf<Code, Figures>) => readonly Try[];
+}
+
+/** Tells a kind of fault; its figures are those that `find` gives. */
+export const faultKind = <Code extends string, Figures extends object>(
+  kind: FaultKind<Code, Figures>,
+): FaultKind<Code, Figures> => kind;
+
+/** The place of a fault of the whole plan. */
+export const WHOLE = { shot: null, cut: null, frame: null } as const;
+
 /** What makes two faults the same one, before and after a change. */
-export const faultKey = ({ code, shot, cut, figures }: Fault): string =>
-  `${code} ${shot ?? ''} ${cut ?? ''} ${figures.side ?? ''}`;
+export const faultKey = ({
+  code,
+  shot,
+  cut,
+  target,
+}: Pick<FaultOf<string, object>, 'code' | 'shot' | 'cut' | 'target'>): string =>
+  `${code} ${shot ?? ''} ${cut ?? ''} ${target ?? ''}`;

@@ -8,7 +8,8 @@ import { changeRate } from '../plan/edits/edit-brief.ts';
 import type { Plan, RampKey } from '../plan/index.ts';
 import { shapedRamp, USUAL_CREST, USUAL_FLOOR } from '../ramps/index.ts';
 import { frameRate, rational, USUAL_RATES } from '../time/index.ts';
-import { faultKey, type FaultCode } from './fault.ts';
+import { faultKey } from './fault.ts';
+import type { FaultCode } from './registry.ts';
 import { faultsOf, switchFaults } from './faults.ts';
 import { NOTHING_KNOWN } from './known.ts';
 import { mendsOf } from './mends.ts';
@@ -46,8 +47,9 @@ describe('joins', () => {
     expect(only(plan, 'between-frames').message).toContain(
       '12 frames (−20.0 ms) or 13 frames (+20.0 ms)',
     );
-    // 12 would leave 12 + 13, which cannot be centred.
-    expect(labels(plan, 'between-frames')).toEqual(['Take 13 frames before the cut']);
+    // Both sides are of one length, so it is told once, and both are mended together.
+    expect(faultsOf(plan).filter((f) => f.code === 'between-frames')).toHaveLength(1);
+    expect(labels(plan, 'between-frames')).toEqual(['Take 12 + 12', 'Take 13 + 13']);
     const one = two({}, { join: joinOf('plain', 0, 12, { before: half }) }, frameRate(25));
     expect(labels(one, 'between-frames')[0]).toBe('Take 12 frames before the cut');
   });
@@ -162,8 +164,9 @@ describe('ramps', () => {
     const fault = only(plan, 'source-ends');
     expect(fault.message).toMatch(/after 4\d frames: \d+ source frames short/);
     const frame = filmOf(plan).shots[0]!.time!;
-    expect(frame.at(fault.figures.runsOutAfter as number)).toBeGreaterThanOrEqual(76);
-    expect(frame.at((fault.figures.runsOutAfter as number) - 1)).toBeLessThan(76);
+    const { runsOutAfter } = fault.figures as { runsOutAfter: number };
+    expect(frame.at(runsOutAfter)).toBeGreaterThanOrEqual(76);
+    expect(frame.at(runsOutAfter - 1)).toBeLessThan(76);
     expect(mendsOf(plan, fault).length).toBeGreaterThan(0);
   });
 

@@ -1,6 +1,6 @@
-export { FAULT_CODES, FAULT_NAMES, type Fault, type FaultCode } from './fault.ts';
+export { FAULT_AREAS, faultKey, type FaultArea } from './fault.ts';
 export { faultsOf, switchFaults } from './faults.ts';
-export type { MeasuredMovement } from './join-faults.ts';
-export { type Known, NOTHING_KNOWN, knownSum } from './known.ts';
-export { mendsOf } from './mends.ts';
+export { knownSum, NOTHING_KNOWN, type Known, type MeasuredMovement } from './known.ts';
+export { mendedBy, mendsOf, type Mend } from './mends.ts';
+export { FAULT_CODES, faultName, type Fault, type FaultCode } from './registry.ts';
 export { checkReport, framesReport } from './report.ts';

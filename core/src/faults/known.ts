@@ -1,10 +1,14 @@
 import type { Clip, Plan } from '../plan/index.ts';
 import { sumFor, type MeasuredSum, type SumLevel } from '../sound/index.ts';
-import type { MeasuredMovement } from './join-faults.ts';
+
+/** Movement of a clip as it was measured: at a frame, in units of what counts as still. */
+export interface MeasuredMovement {
+  readonly movementAt: (frame: number) => number;
+}
 
 /** What was measured in files beside the plan, by which some faults are told. */
 export interface Known {
-  /** What was seen of a clip; null where it was not, or not yet. */
+  /** What was measured of a clip; null where it was not, or not yet. */
   readonly measuredOf: (clip: Clip) => MeasuredMovement | null;
   /** The sum of the sounds, as it was measured last. */
   readonly sum: MeasuredSum | null;

@@ -1,13 +1,10 @@
+import { filmOf } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { CaesuraError } from '../time/index.ts';
-import { effectMends, lostMends } from './effect-mends.ts';
-import { faultKey, type Fault, type FaultCode } from './fault.ts';
+import { faultKey } from './fault.ts';
 import { faultsOf } from './faults.ts';
-import { handleMends, pictureMends, stillMends, windowMends } from './join-mends.ts';
 import { NOTHING_KNOWN, type Known } from './known.ts';
-import { rampMends, sourceMends } from './ramp-mends.ts';
-import { sumMends } from './sum-faults.ts';
-import type { Try } from './try.ts';
+import { kindOf, type Fault, type FaultCode } from './registry.ts';
 
 /** A change that does away with a fault. */
 export interface Mend {
@@ -15,43 +12,19 @@ export interface Mend {
   readonly plan: Plan;
 }
 
-const TRIES: Partial<Record<FaultCode, (plan: Plan, fault: Fault) => Try[]>> = {
-  'source-ends': sourceMends,
-  'outside-usable': sourceMends,
-  'windows-overlap': windowMends,
-  'odd-window': windowMends,
-  'between-frames': windowMends,
-  'handle-short': handleMends,
-  'edge-shows': pictureMends,
-  soft: pictureMends,
-  'still-at-cut': stillMends,
-  'speed-jump': rampMends,
-  'slow-patch': rampMends,
-  'crests-differ': rampMends,
-  'frames-repeat': rampMends,
-  'long-stride': rampMends,
-  'effect-lost': lostMends,
-  'effect-early': effectMends,
-  'effect-long': effectMends,
-  'effect-masked': effectMends,
-  'effect-clips': effectMends,
-  'sum-clips': sumMends,
-  'riser-backwards': effectMends,
-  'bed-fade': effectMends,
-};
-
 /** Kinds that are told again where a mend leaves something to be wished, and do not stand against it. */
 const MILD: ReadonlySet<FaultCode> = new Set(['outside-usable']);
 
 /**
  * The mends of a fault, each tried on the plan: kept are those after which the fault is gone and no other has come. Faults
- * that were there before may stay.
+ * that were there before may stay. What a try leaves as it was is remembered, so that only its surroundings are looked at
+ * again.
  */
 export function mendsOf(plan: Plan, fault: Fault, known: Known = NOTHING_KNOWN): Mend[] {
   const before = new Set(faultsOf(plan, known).map(faultKey));
   const key = faultKey(fault);
   const kept: Mend[] = [];
-  for (const { label, make } of TRIES[fault.code]?.(plan, fault) ?? []) {
+  for (const { label, make } of kindOf(fault.code).mends(filmOf(plan), fault)) {
     if (kept.some((mend) => mend.label === label)) continue;
     try {
       const mended = make();
@@ -64,4 +37,14 @@ export function mendsOf(plan: Plan, fault: Fault, known: Known = NOTHING_KNOWN):
     }
   }
   return kept;
+}
+
+/** A plan with one of the mends of a fault made, by its label. Throws where there is no such mend any more. */
+export function mendedBy(plan: Plan, fault: Fault, label: string): Plan {
+  const wanted = kindOf(fault.code)
+    .mends(filmOf(plan), fault)
+    .find((mend) => mend.label === label);
+  if (!wanted)
+    throw new CaesuraError('no-mend', `“${label}” cannot be done any more.`, 'Choose another.');
+  return wanted.make();
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { FAULT_CODES } from './fault.ts';
+import { FAULT_AREAS } from './fault.ts';
+import { FAULT_CODES, type FaultCode } from './registry.ts';
 import { faultsOf } from './faults.ts';
 import { mendsOf } from './mends.ts';
 import { handlesOf } from '../joins/index.ts';
@@ -15,15 +16,17 @@ export const CheckReportSchema = z.object({
   rate: z.string(),
   faults: z.array(
     z.object({
-      kind: z.enum(FAULT_CODES),
-      step: z.enum(['listen', 'footage', 'score', 'joins', 'sound']),
+      kind: z.enum(FAULT_CODES as readonly [FaultCode, ...FaultCode[]]),
+      area: z.enum(FAULT_AREAS),
       /** From 1; null where it is not of one. */
       shot: whole.nullable(),
       cut: whole.nullable(),
       frame: whole.nullable(),
       timecode: z.string().nullable(),
       message: z.string(),
-      figures: z.record(z.string(), z.union([z.number(), z.string()])),
+      /** Which side of the cut, or which effect; null where there is one alone. */
+      target: z.string().nullable(),
+      figures: z.record(z.string(), z.unknown()),
       mend: z.string(),
       mends: z.array(z.string()),
     }),
@@ -38,7 +41,7 @@ export function checkReport(plan: Plan): CheckReport {
     rate: toText(plan.rate),
     faults: faultsOf(plan).map((fault) => ({
       kind: fault.code,
-      step: fault.step,
+      area: fault.area,
       shot: fault.shot === null ? null : fault.shot + 1,
       cut: fault.cut,
       frame: fault.frame,
@@ -47,6 +50,7 @@ export function checkReport(plan: Plan): CheckReport {
           ? null
           : formatTimecode(plan.start + fault.frame, plan.rate, plan.dropFrame),
       message: fault.message,
+      target: fault.target ?? null,
       figures: { ...fault.figures },
       mend: fault.mend,
       mends: mendsOf(plan, fault).map(({ label }) => label),

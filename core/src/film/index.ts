@@ -26,4 +26,5 @@ export {
 } from './source.ts';
 export { USUAL_SPEEDS, atSpeed, speedsFor } from './speeds.ts';
 export { lengthContext, tempoOf } from './tempo.ts';
+export { remembered } from './remembered.ts';
 export { withoutJoins, withoutRamps } from './versions.ts';

@@ -3,10 +3,10 @@ import { type JoinFacts } from '../joins/windows.ts';
 import { outgoingOnTop, type Side } from '../joins/move-keys.ts';
 import {
   picturedAt,
-  windowValues,
   AT_REST,
   type PictureValues,
   type WindowValues,
+  joinValues,
 } from '../joins/values.ts';
 import { type ShotFacts } from './shots.ts';
 import type { Clip, JoinSettings, Plan } from '../plan/index.ts';
@@ -95,12 +95,8 @@ export interface WindowRow {
 
 /** The window of a cut frame by frame, with some frames beyond it on either side as asked. */
 export function windowRows({ plan }: Film, facts: JoinFacts): WindowRow[] {
-  const { before, after, overlap, settings, out, into, frame } = facts;
-  const window = { before, after, overlap };
-  const values = {
-    out: windowValues('out', settings, window, plan.size),
-    in: windowValues('in', settings, window, plan.size),
-  };
+  const { before, after, out, into, frame } = facts;
+  const values = joinValues(facts, plan.size);
   const side = (which: Side, at: number) => {
     const found = values[which].find((v) => v.at === at);
     if (!found) return null;

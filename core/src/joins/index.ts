@@ -7,5 +7,5 @@ export { frameSpan, parseSpan, spanText } from './span.ts';
 export { type Placing, evenTotals, placingOf, splitWindow } from './split.ts';
 export { turnOf } from './transform.ts';
 export { usualSettings } from './usual.ts';
-export { AT_REST, type PictureValues, picturedAt, windowValues } from './values.ts';
+export { AT_REST, type PictureValues, picturedAt, joinValues, windowValues } from './values.ts';
 export { type JoinFacts, settingsOf, windowConflicts } from './windows.ts';

@@ -1,4 +1,6 @@
 import { easedAt } from '../curves/index.ts';
+import { remembered } from '../film/remembered.ts';
+import type { JoinFacts } from './windows.ts';
 import type { JoinSettings, Parameter, Size } from '../plan/index.ts';
 import { coverScale } from './cover.ts';
 import {
@@ -122,3 +124,18 @@ export function windowValues(
     };
   });
 }
+
+/** The values of both sides of a join. */
+export interface JoinValues {
+  readonly out: readonly WindowValues[];
+  readonly in: readonly WindowValues[];
+}
+
+const keptValues = remembered<JoinFacts, JoinValues>();
+
+/** The values of both sides of a join over its window, worked out once for each size of the film. */
+export const joinValues = (join: JoinFacts, size: Size): JoinValues =>
+  keptValues(join, [size], () => ({
+    out: windowValues('out', join.settings, join, size),
+    in: windowValues('in', join.settings, join, size),
+  }));

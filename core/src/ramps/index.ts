@@ -7,7 +7,7 @@ export {
   shapedRamp,
   usualCrest,
 } from './shape.ts';
-export { crestOnCut, slowPatch } from './slow-patch.ts';
+export { crestOnCut, slowPatch, type SlowPatch } from './slow-patch.ts';
 export {
   type Landing,
   placeOf,

@@ -1,6 +1,5 @@
 import { speedAt } from '../curves/index.ts';
-import { rampOf } from '../film/shot-time.ts';
-import type { Plan, Ramp } from '../plan/index.ts';
+import type { Ramp } from '../plan/index.ts';
 import type { ShotFacts } from '../film/shots.ts';
 import { rational, toNumber, type Rational } from '../time/index.ts';
 import { placeOf } from './solve.ts';
@@ -41,13 +40,11 @@ export function matchingSpeed(
 
 /** A ramp whose speed at the start or at the end of its shot is another; a constant speed becomes one, with a usual length. */
 export function withSpeedAt(
-  plan: Pick<Plan, 'ramps'>,
-  { shot, length, speed }: ShotFacts,
+  { ramp, length, speed }: ShotFacts,
   end: 'start' | 'end',
   wanted: Rational,
   usualLength = 10,
 ): Ramp {
-  const ramp = rampOf(plan, shot);
   const key = { num: wanted.num, den: wanted.den };
   if (!ramp) {
     const lasts = Math.min(usualLength, Math.max(1, Math.floor(length / 2)));

@@ -245,10 +245,10 @@ describe('crests across a cut', () => {
       shapedRamp({ floor: USUAL_FLOOR, head: crest(380), tail: null }),
     );
     expect(crestsAt(out, into)).toEqual({ out: 4, into: 3.8 });
-    const matched = withSpeedAt({ ramps: [] }, into, 'start', rational(4));
+    const matched = withSpeedAt(into, 'start', rational(4));
     expect(matched[0]!.speed).toEqual({ num: 4, den: 1 });
     const plain = filmOf(planOfParts(at24, [{ length: 40, in: 0, frames: 900 }])).shots[0]!;
-    const ramp = withSpeedAt({ ramps: [] }, plain, 'end', rational(3));
+    const ramp = withSpeedAt(plain, 'end', rational(3));
     expect(shapeOf(ramp)).toEqual({
       floor: rational(1),
       head: null,
@@ -285,10 +285,7 @@ describe('crests across a cut', () => {
     ];
     const [out, into] = parts(early, late);
     expect(slowPatch(out, into)).toEqual({ before: 6, after: 3, slowest: 1, crest: 4 });
-    const mended = parts(
-      crestOnCut({ ramps: [] }, out, 'end', 6)!,
-      crestOnCut({ ramps: [] }, into, 'start', 3)!,
-    );
+    const mended = parts(crestOnCut(out, 'end', 6)!, crestOnCut(into, 'start', 3)!);
     expect(slowPatch(...mended)).toBeNull();
     expect(crestsAt(...mended)).toEqual({ out: 4, into: 4 });
   });

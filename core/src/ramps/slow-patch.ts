@@ -1,7 +1,6 @@
 import { speedAt, type SpeedCurve } from '../curves/index.ts';
-import type { Plan, Ramp } from '../plan/index.ts';
+import type { Ramp } from '../plan/index.ts';
 import type { ShotFacts } from '../film/shots.ts';
-import { rampOf } from '../film/shot-time.ts';
 import { placeOf } from './solve.ts';
 
 /** A slow patch between two crests that should meet at a cut. */
@@ -48,12 +47,10 @@ export function slowPatch(out: ShotFacts, into: ShotFacts): SlowPatch | null {
 
 /** A ramp with its crest, `far` frames inside the shot, moved on to the cut, and what lay between left out. */
 export function crestOnCut(
-  plan: Pick<Plan, 'ramps'>,
-  { shot, length }: ShotFacts,
+  { ramp, length }: ShotFacts,
   end: 'start' | 'end',
   far: number,
 ): Ramp | null {
-  const ramp = rampOf(plan, shot);
   if (!ramp) return null;
   const place = (key: Ramp[number]) => placeOf(key, length);
   const crest = end === 'start' ? far : length - far;

@@ -12,14 +12,20 @@ export interface Anchored {
   readonly cut: number | null;
 }
 
+/** What anchors are looked for in: a plan and its shots by their ids. */
+export interface AnchorContext {
+  readonly plan: Plan;
+  readonly byId: ReadonlyMap<string, ShotFacts>;
+}
+
 /** Finds where an anchor lies in a plan; null when what it was tied to is gone. */
-export function anchored(plan: Plan, shots: readonly ShotFacts[], anchor: Anchor): Anchored | null {
+export function anchored(anchor: Anchor, { plan, byId }: AnchorContext): Anchored | null {
   const { rate } = plan;
   switch (anchor.on) {
     case 'frame':
       return { at: instantOfFrame(anchor.frame, rate), frame: anchor.frame, cut: null };
     case 'cut': {
-      const facts = shots.find(({ shot }) => shot.id === anchor.shot);
+      const facts = byId.get(anchor.shot);
       if (!facts) return null;
       const frame = frames(facts.start + anchor.by);
       return { at: instantOfFrame(frame, rate), frame, cut: facts.index };

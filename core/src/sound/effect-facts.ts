@@ -1,9 +1,11 @@
+import { rateOf } from './effect-rate.ts';
 import type { JoinFacts } from '../joins/index.ts';
 import { remembered } from '../film/remembered.ts';
 import type { ShotFacts } from '../film/shots.ts';
 import type { EffectPlacement, EffectFile, Plan } from '../plan/index.ts';
 import { instantOfFrame, seconds, toNumber, type Seconds } from '../time/index.ts';
-import { anchored, type Anchored } from './anchors.ts';
+import { effectSemitones } from './effect-pitch.ts';
+import { anchored, type Anchored, type AnchorContext } from './anchors.ts';
 import { advisedGain, type Advice } from './levels.ts';
 
 /** An effect with everything that follows from the plan. Rates and times are those of sound, not of frames. */
@@ -29,68 +31,31 @@ export interface EffectFacts {
   readonly gain: number;
 }
 
-/** Semitones that sound goes up when it is played `rate` times as fast: 12·log₂ rate. */
-export const semitonesOfRate = (rate: number): number => 12 * Math.log2(rate);
-
-/** Seconds of a file between its first and its last audible sample. */
-export const audibleLength = ({ measure, sampleRate }: EffectFile): Seconds =>
-  seconds((measure.to - measure.from) / sampleRate);
-
-/** Frames of a window, or at a hard cut of none: what an effect can be fitted to. */
-export function windowSeconds(join: JoinFacts | null, plan: Pick<Plan, 'rate'>): Seconds | null {
-  const total = join ? join.before + join.after : 0;
-  return total > 0 ? seconds(toNumber(instantOfFrame(total, plan.rate))) : null;
+/** Where an effect is tied, and the join there; null where that is gone. */
+interface Tied {
+  readonly at: Anchored;
+  readonly other: Anchored | null;
+  readonly join: JoinFacts | null;
 }
 
-const RATES = { least: 0.05, most: 20 };
-const within = (rate: number) => Math.min(RATES.most, Math.max(RATES.least, rate));
-
-function rateOf(
-  plan: Plan,
-  placement: EffectPlacement,
-  effect: EffectFile,
-  at: Anchored,
-  other: Anchored | null,
-  join: JoinFacts | null,
-) {
-  const { measure, sampleRate } = effect;
-  switch (placement.kind) {
-    case 'bed':
-      return 1;
-    case 'riser': {
-      const lasts = toNumber(at.at) - toNumber(other!.at);
-      return lasts > 0 ? within((measure.peak - measure.from) / sampleRate / lasts) : 1;
-    }
-    case 'hit': {
-      if (placement.rate !== 'window') return placement.rate.num / placement.rate.den;
-      const window = windowSeconds(join, plan);
-      return window === null ? 1 : within(audibleLength(effect) / window);
-    }
-  }
+function tiedAt(placement: EffectPlacement, context: AnchorContext, joins: readonly JoinFacts[]) {
+  const at = anchored(placement.kind === 'bed' ? placement.from : placement.at, context);
+  const end =
+    placement.kind === 'hit' ? null : placement.kind === 'riser' ? placement.from : placement.to;
+  const other = end && anchored(end, context);
+  if (!at || (end && !other)) return null;
+  return { at, other, join: at.cut === null ? null : (joins[at.cut - 1] ?? null) };
 }
 
-/** The facts of one effect; null when what it is tied to is gone. */
+/** The facts of one effect, tied where it is. */
 function factsOf(
   plan: Plan,
-  shots: readonly ShotFacts[],
-  joins: readonly JoinFacts[],
   effect: EffectFile,
   placement: EffectPlacement,
-): EffectFacts | null {
-  const at = anchored(plan, shots, placement.kind === 'bed' ? placement.from : placement.at);
-  const other =
-    placement.kind === 'hit'
-      ? null
-      : anchored(plan, shots, placement.kind === 'riser' ? placement.from : placement.to);
-  if (!at || (placement.kind !== 'hit' && !other)) return null;
-  const join = at.cut === null ? null : (joins[at.cut - 1] ?? null);
-  const rate = rateOf(plan, placement, effect, at, other, join);
-  const semitones =
-    placement.kind === 'bed'
-      ? 0
-      : placement.pitch === 'follows'
-        ? semitonesOfRate(rate)
-        : placement.pitch;
+  { at, other, join }: Tied,
+): EffectFacts {
+  const rate = rateOf(placement, { plan, effect, at, other, join });
+  const semitones = effectSemitones(placement, rate);
   const { measure, sampleRate } = effect;
   const begins = toNumber(at.at);
   const half =
@@ -111,37 +76,37 @@ function factsOf(
   return { placement, effect, at, other, rate, semitones, ...times, join, advice, gain };
 }
 
-/** The slowest rate at which an effect at a cut lies between two instants of the film, its mark where it is. */
-export function fittingRate(
-  { at, starts, ends, rate }: EffectFacts,
-  { from, to }: { from: number; to: number },
-): number {
-  const mark = toNumber(at.at);
-  const [rise, fall] = [(mark - starts) * rate, (ends - mark) * rate];
-  return within(Math.max(rise / Math.max(1e-3, mark - from), fall / Math.max(1e-3, to - mark)));
-}
-
-const keptFacts = remembered<readonly EffectPlacement[], EffectFacts[]>();
+const keptFacts = remembered<readonly EffectPlacement[], readonly EffectFacts[]>();
+const keptOne = remembered<EffectPlacement, EffectFacts>();
 
 /**
  * The facts of every effect of a plan whose shots and joins are given, in the order of the plan, left out or not; those whose
- * cut is gone are not among them.
+ * cut is gone are not among them. An effect keeps its facts where nothing that they depend on has changed.
  */
 export function effectFactsOf(
   plan: Plan,
   shots: readonly ShotFacts[],
   joins: readonly JoinFacts[],
 ): readonly EffectFacts[] {
-  const inputs = [plan.effectFiles, plan.music, plan.sounds, plan.rate, shots, plan.recipes];
-  return keptFacts(plan.effects, inputs, () => {
-    const effects = new Map(plan.effectFiles.map((effect) => [effect.id, effect]));
-    return plan.effects.flatMap(
-      (placement) => factsOf(plan, shots, joins, effects.get(placement.effect)!, placement) ?? [],
-    );
+  const { effectFiles, music, sounds, rate, recipes, effects } = plan;
+  return keptFacts(effects, [effectFiles, music, sounds, rate, shots, recipes], () => {
+    const files = new Map(effectFiles.map((file) => [file.id, file]));
+    const context = { plan, byId: new Map(shots.map((facts) => [facts.shot.id, facts])) };
+    return effects.flatMap((placement): EffectFacts[] => {
+      const file = files.get(placement.effect)!;
+      const tied = tiedAt(placement, context, joins);
+      if (!tied) return [];
+      const { at, other, join } = tied;
+      const places = [at.frame, at.cut, other?.frame, other?.cut];
+      const inputs: unknown[] = [file, join, music, rate, ...places];
+      // Between frames a sound's instant may move with its corrections or its place.
+      if (at.cut === null || (other && other.cut === null)) inputs.push(sounds, effects);
+      return [keptOne(placement, inputs, () => factsOf(plan, file, placement, tied))];
+    });
   });
 }
 
-/** Accents in use that are nowhere in the film, since what they were tied to is gone. `placed` are the facts of the others. */
+/** Effects in use that are nowhere in the film, since what they were tied to is gone. `placed` are the facts of the others. */
 export function lostEffects({ effects }: Plan, placed: readonly EffectFacts[]): EffectPlacement[] {
   const known = new Set(placed.map(({ placement }) => placement.id));
   return effects.filter(({ id, off }) => !off && !known.has(id));

@@ -1,12 +1,12 @@
 import { anchorNear } from '../film/anchor-places.ts';
 import { filmOf } from '../film/film.ts';
 import { describe, expect, it } from 'vitest';
-import { setMove } from '../plan/edits/edit-joins.ts';
+import { setMove, setWindow } from '../plan/edits/edit-joins.ts';
 import { layOutSteadily } from '../layout/index.ts';
 import { moveCut } from '../plan/edits/edit-cuts.ts';
 import { PlanSchema, type Plan } from '../plan/index.ts';
-import { frames, instantOfFrame, samples, toNumber } from '../time/index.ts';
-import { audibleLength, semitonesOfRate } from './effect-facts.ts';
+import { frames, instantOfFrame, samples, toNumber, semitonesOfRate } from '../time/index.ts';
+import { audibleLength } from './effect-rate.ts';
 import {
   addEffectFile,
   changeEffect,
@@ -53,7 +53,8 @@ describe('an effect on a cut', () => {
 
   it('is fitted to the window, higher by 12·log₂ of its rate; with its pitch kept it stays', () => {
     const joined = setMove(plan, 3, 'plain');
-    const made = putHit(joined, whoosh.id, 3);
+    const put = putHit(joined, whoosh.id, 3);
+    const made = changeEffect(put, put.effects[0]!.id, { rate: 'window' });
     const { rate, semitones, starts, ends } = only(made);
     expect(ends - starts).toBeCloseTo(12 / 24, 6);
     expect(rate).toBeCloseTo(audibleLength(whoosh) / 0.5, 9);
@@ -63,6 +64,26 @@ describe('an effect on a cut', () => {
     // Equal temperament: a rate of 2 is an octave, of 0.8 is 3.863 semitones lower; 12·log₂ 0.8, by hand.
     expect(semitonesOfRate(2)).toBe(12);
     expect(semitonesOfRate(0.8)).toBeCloseTo(-3.8631, 4);
+  });
+
+  it('sounds as filed on a window, whatever its length, until the person fits it', () => {
+    for (const move of ['zoom-through', 'plain', 'slide', 'hinge'] as const)
+      for (const id of ['click', 'thump', 'riser', 'room'])
+        expect(only(putHit(setMove(plan, 3, move), kitEffect(plan, id).id, 3)).rate).toBe(1);
+  });
+
+  it('is fitted where it is a whoosh of the kit, by no more than an octave', () => {
+    const frames = (n: number) => {
+      const joined = setWindow(setMove(plan, 3, 'plain'), 3, n / 2, n / 2);
+      return only(putHit(joined, kitEffect(plan, 'whoosh-soft').id, 3)).rate;
+    };
+    // 1.2 s at most, of which a bit less can be heard: into half a second at double rate, into a whole one nearly as filed.
+    expect(frames(4)).toBe(2);
+    expect(frames(12)).toBe(2);
+    expect(frames(24)).toBeGreaterThan(1);
+    expect(frames(24)).toBeLessThan(1.25);
+    const hard = setWindow(setMove(plan, 3, 'plain'), 3, 13, 13);
+    expect(only(putHit(hard, whoosh.id, 3)).rate).toBe(0.5);
   });
 
   it('sets in on the cut where it goes by its onset', () => {

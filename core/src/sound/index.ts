@@ -1,5 +1,6 @@
 export { CROSSFADE, type Heard, type AudioEvent, heardLength } from './audio-events.ts';
-export { type EffectFacts, fittingRate, lostEffects, semitonesOfRate } from './effect-facts.ts';
+export { type EffectFacts, lostEffects } from './effect-facts.ts';
+export { audibleLength, fittingRate, passes, windowSeconds } from './effect-rate.ts';
 export { guideCues } from './guide-cues.ts';
 export { KIT, type KitEffect } from './kit.ts';
 export { measureEffect } from './measure-effect.ts';

@@ -6,6 +6,8 @@ export interface KitEffect {
   readonly name: string;
   /** Seconds. */
   readonly length: number;
+  /** Whether it sounds well fitted to the window of a cut: a whoosh, which passes as the pictures do. */
+  readonly passes?: boolean;
   /** Its one channel at MIX_RATE. */
   readonly render: () => Float32Array;
 }
@@ -73,12 +75,14 @@ export const KIT: readonly KitEffect[] = [
     id: 'whoosh-soft',
     name: 'Whoosh, soft',
     length: 1.2,
+    passes: true,
     render: whoosh(1, 0.7, 1.2, 6, 8, 300, 2),
   },
   {
     id: 'whoosh-hard',
     name: 'Whoosh, hard',
     length: 0.5,
+    passes: true,
     render: whoosh(2, 0.3, 0.5, 16, 22, 600, 2.5),
   },
   {

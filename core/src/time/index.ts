@@ -26,7 +26,7 @@ export {
   samplesPerFrame,
 } from './instant.ts';
 export { type LengthContext, parseLength } from './length.ts';
-export { semitonesOf } from './pitch.ts';
+export { semitonesOf, semitonesOfRate } from './pitch.ts';
 export { finished, part } from './progress.ts';
 export {
   type FrameRate,
@@ -64,5 +64,7 @@ export {
   samples,
   seconds,
   sourceFrames,
+  type CutIndex,
+  type ShotIndex,
 } from './units.ts';
 export { percent, plural } from './words.ts';

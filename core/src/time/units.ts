@@ -14,6 +14,17 @@ export type Seconds = Unit<'seconds'>;
 /** Beats in a minute, possibly inexact. */
 export type BeatsPerMinute = Unit<'beats per minute'>;
 
+/**
+ * A place in a list of the film. Plain numbers may stand for it, since people and tests count; another place or a count of
+ * frames may not.
+ */
+type Place<Name extends string> = number & { readonly [unit]?: Name };
+
+/** A shot of the film, from 0. */
+export type ShotIndex = Place<'shot'>;
+/** A cut of the film, from 1: cut n is that before shot n. */
+export type CutIndex = Place<'cut'>;
+
 /** Marks a number as plan frames. */
 export const frames = (n: number): Frames => n as Frames;
 /** Marks a number as source frames. */

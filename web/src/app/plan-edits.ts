@@ -1,4 +1,4 @@
-import { switchFaults } from '@caesura/core/faults';
+import { mendedBy, switchFaults } from '@caesura/core/faults';
 import { layOutSteadily } from '@caesura/core/layout';
 import * as edits from '@caesura/core/edits';
 import type { Plan } from '@caesura/core/plan';
@@ -34,8 +34,9 @@ const EDITS = {
   keepRecipe: recipes.keepRecipe,
   layOutSteadily,
   lockCut: edits.lockCut,
-  /** Takes the plan that a mend made of it. */
-  mendPlan: (_plan: Plan, mended: Plan): Plan => mended,
+  /** Takes the plan in which a limit was loosened so that there is a layout. */
+  loosen: (_plan: Plan, loosened: Plan): Plan => loosened,
+  mendFault: mendedBy,
   moveClip: edits.moveClip,
   moveCut: edits.moveCut,
   moveCuts: edits.moveCuts,
@@ -132,7 +133,8 @@ export const EDIT_LABELS: Readonly<Record<EditName, string>> = {
   keepRecipe: 'keep a recipe',
   layOutSteadily: 'lay out',
   lockCut: 'lock a cut',
-  mendPlan: 'mend a fault',
+  loosen: 'loosen a wish',
+  mendFault: 'mend a fault',
   moveClip: 'reorder clips',
   moveCut: 'move a cut',
   moveCuts: 'move cuts',

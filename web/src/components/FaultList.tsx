@@ -1,4 +1,4 @@
-import type { Fault } from '@caesura/core/faults';
+import { faultKey, type Fault } from '@caesura/core/faults';
 import { counted } from '../app/format.ts';
 
 /** Faults shown one by one; the rest is counted. */
@@ -10,10 +10,7 @@ export function FaultList({ faults }: { faults: readonly Fault[] }) {
   return (
     <div className="faults">
       {faults.slice(0, SHOWN).map((fault) => (
-        <div
-          className="fault"
-          key={`${fault.code} ${fault.shot} ${fault.cut} ${fault.figures.side}`}
-        >
+        <div className="fault" key={faultKey(fault)}>
           <b>{fault.message}</b> {fault.mend}
         </div>
       ))}

@@ -35,7 +35,7 @@ const offerOf = ({ leans, plan, found }: Proposal): Offer => {
     ...{ leans, score: plan.score!, costs: found.costs, ...cutFigures(plan) },
     landed: found.shots.filter((s) => s.landed).length,
     withMoment: found.shots.filter((s) => moments.get(plan.clips[s.material]?.id ?? '')).length,
-    faults: faultsOf(plan).filter((f) => f.step === 'score').length,
+    faults: faultsOf(plan).filter((f) => f.area === 'layout').length,
   };
 };
 

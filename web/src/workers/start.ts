@@ -33,3 +33,7 @@ export const startSumWorker = (): Worker =>
 /** Starts the worker that writes the film and its sound as files. */
 export const startFilmWorker = (): Worker =>
   new Worker(new URL('./film-worker.ts', import.meta.url), { type: 'module' });
+
+/** Starts the worker that tries mends of faults. */
+export const startMendsWorker = (): Worker =>
+  new Worker(new URL('./mends-worker.ts', import.meta.url), { type: 'module' });

@@ -1,3 +1,4 @@
+import { semitonesOfRate } from '../../time/index.ts';
 import FFT from 'fft.js';
 import { Growing } from './growing.ts';
 import type { Meter } from './meter.ts';
@@ -101,7 +102,7 @@ function pitchClasses(size: number, sampleRate: number): Int8Array {
   return Int8Array.from({ length: size / 2 + 1 }, (_, bin) => {
     const hz = (bin * sampleRate) / size;
     if (hz < CHROMA_FROM_HZ || hz > CHROMA_TO_HZ) return -1;
-    const note = Math.round(12 * Math.log2(hz / 440));
+    const note = Math.round(semitonesOfRate(hz / 440));
     return ((note % 12) + 12) % 12;
   });
 }

@@ -1,3 +1,5 @@
+import { joinAt } from '../../film/index.ts';
+import { windowSeconds, passes } from '../../sound/index.ts';
 import { CaesuraError, rational, type Frames } from '../../time/index.ts';
 import {
   freshId,
@@ -66,17 +68,25 @@ function atCut(plan: Plan, cut: number): Anchor {
 
 const AS_FILED = { num: 1, den: 1 };
 
-/** Puts an effect on a cut: its peak on the cut, as fast as its file, or fitted to the window where there is one. */
+/** How fast an effect sounds that is put on a cut: as filed; a whoosh of the kit so that it fills the window there. */
+function rateAtCut(plan: Plan, effect: string, cut: number): HitPlacement['rate'] {
+  const file = plan.effectFiles.find(({ id }) => id === effect);
+  return file && passes(file) && windowSeconds(joinAt(plan, cut), plan) !== null
+    ? 'window'
+    : AS_FILED;
+}
+
+/** Puts an effect on a cut: its peak on the cut, at the rate that is usual there; see `rateAtCut`. */
 export function putHit(plan: Plan, effect: string, cut: number): Plan {
-  const shot = plan.score?.shots[cut];
+  const at = atCut(plan, cut);
   return added(plan, {
     id: freshId('effect-', plan.effects),
     kind: 'hit',
     effect,
     gain: 'advised',
-    at: atCut(plan, cut),
+    at,
     mark: 'peak',
-    rate: shot?.join && !shot.join.off ? 'window' : AS_FILED,
+    rate: rateAtCut(plan, effect, cut),
     pitch: 'follows',
   });
 }

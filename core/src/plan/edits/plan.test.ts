@@ -273,8 +273,8 @@ describe('faults', () => {
   it('says once that there are no clips, not for every shot', () => {
     const none = { ...laidOut(), clips: [] };
     const score = { ...none.score!, shots: none.score!.shots.map((s) => ({ ...s, clip: null })) };
-    expect(faultsOf({ ...none, score }).map((f) => [f.code, f.step, f.shot])).toEqual([
-      ['no-clip', 'footage', null],
+    expect(faultsOf({ ...none, score }).map((f) => [f.code, f.area, f.shot])).toEqual([
+      ['no-clips', 'clips', null],
     ]);
   });
 

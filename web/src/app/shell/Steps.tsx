@@ -1,5 +1,6 @@
 import { Nav } from 'react-bootstrap';
 import { NavLink } from 'react-router';
+import { faultsOn } from '../fault-places.ts';
 import { useFaults } from '../faults.ts';
 import { counted } from '../format.ts';
 
@@ -21,7 +22,7 @@ export function Steps() {
   return (
     <Nav as="nav" className="steps" aria-label="Steps">
       {STEPS.map(({ path, name }) => {
-        const open = faults.filter((fault) => fault.step === path).length;
+        const open = faultsOn(faults, path).length;
         return (
           <Nav.Link as={NavLink} key={path} to={path}>
             {name}

@@ -1,15 +1,10 @@
 import { Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { FAULT_CODES, FAULT_NAMES, type Fault, type FaultCode } from '@caesura/core/faults';
+import { FAULT_CODES, faultKey, faultName, type Fault, type FaultCode } from '@caesura/core/faults';
 import type { Plan } from '@caesura/core/plan';
+import { placeOf } from '../../app/fault-places.ts';
 import { counted, timecodeAt } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
-
-/** Where a fault is mended. */
-function placeOf({ step, cut, shot }: Fault): string {
-  if (step === 'sound') return `../sound/${Math.max(1, cut ?? 1)}`;
-  return step === 'joins' ? `../joins/${Math.max(1, cut ?? shot ?? 1)}` : `../${step}`;
-}
 
 /** Every fault of the film in its order, each with the way to it; and which kinds are told. */
 export function FaultsPanel({ plan, faults }: { plan: Plan; faults: readonly Fault[] }) {
@@ -32,9 +27,7 @@ export function FaultsPanel({ plan, faults }: { plan: Plan; faults: readonly Fau
           type="switch"
           id={`told-${code}`}
           label={
-            quiet.has(code)
-              ? `${FAULT_NAMES[code]}, not told`
-              : `${FAULT_NAMES[code]}: ${number(code)}`
+            quiet.has(code) ? `${faultName(code)}, not told` : `${faultName(code)}: ${number(code)}`
           }
           checked={!quiet.has(code)}
           onChange={(event) => edit('switchFaults', code, event.target.checked)}
@@ -42,7 +35,7 @@ export function FaultsPanel({ plan, faults }: { plan: Plan; faults: readonly Fau
       ))}
       <ol className="fault-places">
         {faults.map((fault) => (
-          <li key={`${fault.code} ${fault.shot} ${fault.cut} ${fault.figures.side}`}>
+          <li key={faultKey(fault)}>
             <Link to={placeOf(fault)}>
               {fault.frame !== null && (
                 <span className="figures">{timecodeAt(fault.frame, plan)} </span>

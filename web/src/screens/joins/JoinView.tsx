@@ -1,4 +1,4 @@
-import type { Fault } from '@caesura/core/faults';
+import { faultKey, type Fault } from '@caesura/core/faults';
 import { landingOf, windowRows, type Film, type WindowRow, filmOf } from '@caesura/core/film';
 import { handlesOf, type JoinFacts } from '@caesura/core/joins';
 import type { Plan } from '@caesura/core/plan';
@@ -108,11 +108,7 @@ export function JoinView({
       {faults.length > 0 && (
         <div className="join-faults" role="group" aria-label="Faults here">
           {faults.map((fault) => (
-            <FaultMends
-              key={`${fault.code} ${fault.shot} ${fault.figures.side}`}
-              plan={plan}
-              fault={fault}
-            />
+            <FaultMends key={faultKey(fault)} plan={plan} fault={fault} />
           ))}
         </div>
       )}

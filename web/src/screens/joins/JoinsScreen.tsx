@@ -3,6 +3,7 @@ import { Button, Tab, Tabs } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { filmOf } from '@caesura/core/film';
 import { frames } from '@caesura/core/time';
+import { atCuts, cutOf } from '../../app/fault-places.ts';
 import { useFaults } from '../../app/faults.ts';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys, ZOOM_KEYS } from '../../app/keys.ts';
@@ -33,9 +34,10 @@ export default function JoinsScreen() {
   const camera = useCamera(plan);
   const [tab, setTab] = useState('move');
   const { all: faults } = useFaults();
+  // A shot whose file runs out matters at its cuts as well.
   const here = faults.filter(
     (f) =>
-      f.step === 'joins' &&
+      (atCuts(f) || f.code === 'source-ends') &&
       (f.cut === cut || (f.cut === null && (f.shot === cut || f.shot === cut - 1))),
   );
   const cutFrame = facts?.frame;
@@ -56,11 +58,7 @@ export default function JoinsScreen() {
       edit('setWindow', cut, Math.max(0, facts.before + by), Math.max(0, facts.after + by));
   };
   const toFault = () => {
-    const places = [
-      ...new Set(
-        faults.flatMap((f) => (f.step === 'joins' ? [Math.max(1, f.cut ?? f.shot ?? 1)] : [])),
-      ),
-    ].sort((a, b) => a - b);
+    const places = [...new Set(faults.filter(atCuts).map(cutOf))].sort((a, b) => a - b);
     const next = places.find((c) => c > cut) ?? places[0];
     if (next !== undefined) go(next);
   };
@@ -83,7 +81,7 @@ export default function JoinsScreen() {
   ]);
 
   if (!facts) return <LayOutFirst title="No cuts yet" why="Joins are made at cuts." />;
-  const total = faults.filter((f) => f.step === 'joins').length;
+  const total = faults.filter(atCuts).length;
   return (
     <div className="joins">
       <div className="cut-column">

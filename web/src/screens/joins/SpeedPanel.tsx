@@ -36,7 +36,7 @@ export function SpeedPanel({
       {onScreen && (
         <Button
           variant="outline-dark"
-          onClick={() => edit('setRamp', into.index, withSpeedAt(plan, into, 'start', onScreen))}
+          onClick={() => edit('setRamp', into.index, withSpeedAt(into, 'start', onScreen))}
           title="By the movement that was seen in both clips at the cut"
         >
           Match movement on screen: {percent(toNumber(onScreen))} in

@@ -1,16 +1,21 @@
 import type { Fault } from '@caesura/core/faults';
 import type { JoinFacts } from '@caesura/core/joins';
+import { atCuts } from '../../app/fault-places.ts';
 import type { CutRow } from '../../components/CutList.tsx';
 import { MOVE_NAMES } from './words.ts';
 
 /** What is wrong at a cut, in as few words as fit. */
-function faultWord({ code, figures }: Fault): string {
-  if (code === 'handle-short')
-    return `${figures.spare} ${figures.side as string}`.replace('-', '−');
-  if (code === 'slow-patch')
-    return `dip ${(figures.before as number) + (figures.after as number)} f`;
-  if (code === 'windows-overlap') return `${figures.over} f over`;
-  return 'fault';
+function faultWord(fault: Fault): string {
+  switch (fault.code) {
+    case 'handle-short':
+      return `${fault.figures.spare} ${fault.figures.side}`.replace('-', '−');
+    case 'slow-patch':
+      return `dip ${fault.figures.before + fault.figures.after} f`;
+    case 'windows-overlap':
+      return `${fault.figures.over} f over`;
+    default:
+      return 'fault';
+  }
 }
 
 /** What happens at each cut, its window and what is wrong there. */
@@ -18,7 +23,7 @@ export const joinRows = (joins: readonly JoinFacts[], faults: readonly Fault[]):
   joins.map((facts) => {
     const { cut, join, settings, before, after } = facts;
     const wrong = faults.find(
-      (f) => f.cut === cut || (f.cut === null && f.step === 'joins' && f.shot === cut),
+      (f) => f.cut === cut || (f.cut === null && atCuts(f) && f.shot === cut),
     );
     const named = join ? MOVE_NAMES[settings.move].toLowerCase() : 'hard cut';
     return {

@@ -5,6 +5,7 @@ import { cutFigures, cutLimits, type Payer } from '@caesura/core/edits';
 import { lengthContext, type ShotFacts } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { percent, toNumber } from '@caesura/core/time';
+import { faultsOn } from '../../app/fault-places.ts';
 import { useFaults } from '../../app/faults.ts';
 import { counted, signed, timecodeAt } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
@@ -166,7 +167,7 @@ function OneCut({
 export function CutPanel(props: Props) {
   const { plan, shots, selected, also, onSelect, onSplit, onRelay } = props;
   const [payer, setPayer] = useState<Payer>('next');
-  const faults = useFaults().all.filter((fault) => fault.step === 'score');
+  const faults = faultsOn(useFaults().all, 'score');
   const { cuts } = cutFigures(plan);
   return (
     <aside className="panel" aria-label="The cut">

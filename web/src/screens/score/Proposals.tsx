@@ -43,7 +43,7 @@ function WhyNone({ conflict, clear }: Pick<Propose, 'conflict' | 'clear'>) {
             variant="outline-dark"
             size="sm"
             onClick={() => {
-              if (edit('mendPlan', mend.plan)) clear();
+              if (edit('loosen', mend.plan)) clear();
             }}
           >
             {mend.text}

@@ -5,6 +5,8 @@ import { Pause, Play } from 'lucide-react';
 import { scoreLines, wholeFilm, type Line, filmOf } from '@caesura/core/film';
 import { SUMMED } from '@caesura/core/sound';
 import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
+import { faultKey } from '@caesura/core/faults';
+import { faultsOn } from '../../app/fault-places.ts';
 import { useFaults } from '../../app/faults.ts';
 import { timecodeAt } from '../../app/format.ts';
 import { useEdit, usePlan } from '../../app/hooks.ts';
@@ -42,7 +44,7 @@ export default function SoundScreen() {
   const task = useTask();
   const { cut: selected, frame } = useAppSelector((state) => state.view);
   const { all } = useFaults();
-  const faults = useMemo(() => all.filter(({ step }) => step === 'sound'), [all]);
+  const faults = useMemo(() => faultsOn(all, 'sound'), [all]);
   const shots = useMemo(() => filmOf(plan).shots, [plan]);
   const effects = useMemo(
     () => filmOf(plan).effects.toSorted((a, b) => a.peaks - b.peaks),
@@ -179,7 +181,7 @@ export default function SoundScreen() {
           {wrongHere.length > 0 && (
             <div className="join-faults" role="group" aria-label="Faults here">
               {wrongHere.map((fault) => (
-                <FaultMends key={`${fault.code} ${fault.figures.side}`} plan={plan} fault={fault} />
+                <FaultMends key={faultKey(fault)} plan={plan} fault={fault} />
               ))}
             </div>
           )}
