@@ -1,5 +1,5 @@
 import { fadeAt, type AudioEvent } from '../sound/audio-events.ts';
-import { MIX_RATE } from '../sound/mix.ts';
+import { MIX_RATE } from '../sound/mix-rate.ts';
 import { instantOfFrame, toNumber, type FrameRate, type Seconds } from '../time/index.ts';
 
 /** A sound that is heard at the start of a frame. */

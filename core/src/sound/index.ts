@@ -4,7 +4,8 @@ export { audibleLength, fittingRate, passes, windowSeconds } from './effect-rate
 export { guideCues } from './guide-cues.ts';
 export { KIT, type KitEffect } from './kit.ts';
 export { measureEffect } from './measure-effect.ts';
-export { CLICK, type Decoded, MIX_RATE, type Sounding, mixed, soundingOf } from './mix.ts';
+export { CLICK, type Decoded, type Sounding, mixed, soundingOf } from './mix.ts';
+export { MIX_RATE } from './mix-rate.ts';
 export { type BlockLevel, measureSum } from './sum-meter.ts';
 export { type MeasuredSum, SUMMED, type SumLevel, sumFor, sumOf, turnAll } from './sum.ts';
 export { timeStretched } from './time-stretch.ts';

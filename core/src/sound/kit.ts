@@ -1,4 +1,4 @@
-import { MIX_RATE } from './mix.ts';
+import { MIX_RATE } from './mix-rate.ts';
 
 /** An effect that is made here. */
 export interface KitEffect {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { KIT } from './kit.ts';
 import { measureEffect } from './measure-effect.ts';
-import { MIX_RATE } from './mix.ts';
+import { MIX_RATE } from './mix-rate.ts';
 
 const silence = (seconds: number, rate = 48_000) => new Float32Array(Math.round(seconds * rate));
 

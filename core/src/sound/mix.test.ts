@@ -5,7 +5,8 @@ import { heardAt } from '../film/heard.ts';
 import type { Plan } from '../plan/index.ts';
 import { frames, instantOfFrame, samples, toNumber } from '../time/index.ts';
 import { changeEffect, putBed, putHit, putRiser, putRun } from '../plan/edits/edit-effects.ts';
-import { CLICK, MIX_RATE, mixed, soundingOf, type Decoded } from './mix.ts';
+import { CLICK, mixed, soundingOf, type Decoded } from './mix.ts';
+import { MIX_RATE } from './mix-rate.ts';
 import { kitEffect, kitMedia, kitSounds, planWithKit } from '../testing/plan-with-effects.ts';
 import { fadeAt, heardLength, type AudioEvent } from './audio-events.ts';
 

@@ -1,10 +1,8 @@
+import { MIX_RATE } from './mix-rate.ts';
 import { timeStretched } from './time-stretch.ts';
 import { measureEffect } from './measure-effect.ts';
 import { addResampled } from './resample.ts';
 import { CLICK_RATE, fadeAt, type AudioEvent } from './audio-events.ts';
-
-/** Samples a second of the film's sound. */
-export const MIX_RATE = 48_000;
 
 /** Decoded sound of a file, from one of its samples on. */
 export interface Decoded {

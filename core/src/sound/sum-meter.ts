@@ -1,6 +1,6 @@
 import { loudnessOf, LOUDNESS_STEP, weightedPowerMeter } from '../listen/index.ts';
 import { seconds, type Samples } from '../time/index.ts';
-import { MIX_RATE } from './mix.ts';
+import { MIX_RATE } from './mix-rate.ts';
 import type { SumLevel } from './sum.ts';
 import type { AudioEvent } from './audio-events.ts';
 

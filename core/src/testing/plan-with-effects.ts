@@ -5,7 +5,8 @@ import { samples } from '../time/index.ts';
 import { addEffectFile } from '../plan/edits/edit-effects.ts';
 import { KIT } from '../sound/kit.ts';
 import { measureEffect } from '../sound/measure-effect.ts';
-import { MIX_RATE, type Decoded } from '../sound/mix.ts';
+import { type Decoded } from '../sound/mix.ts';
+import { MIX_RATE } from '../sound/mix-rate.ts';
 
 /** The sound of each effect of the kit, by its number in the plan. */
 export const kitSounds: ReadonlyMap<string, Decoded> = new Map(

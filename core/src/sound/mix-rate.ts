@@ -1,0 +1,2 @@
+/** Samples a second of the film's sound. */
+export const MIX_RATE = 48_000;
