@@ -1,10 +1,10 @@
+import { changeRate } from '../plan/edits/change-rate.ts';
 import { joinAt } from '../film/index.ts';
 import { filmOf } from '../film/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { usualSettings } from '../joins/index.ts';
 import { joinOf, planOfParts, type Part } from '../testing/joined-plans.ts';
-import { changeRate } from '../plan/edits/edit-brief.ts';
 import type { Plan, RampKey } from '../plan/index.ts';
 import { shapedRamp, USUAL_CREST, USUAL_FLOOR } from '../ramps/index.ts';
 import { frameRate, rational, USUAL_RATES } from '../time/index.ts';

@@ -1,7 +1,7 @@
+import { changeRate } from '../plan/edits/change-rate.ts';
 import { filmOf } from '../film/film.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { changeRate } from '../plan/edits/edit-brief.ts';
 import { PlanSchema, type Plan, type RampKey } from '../plan/index.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
 import { layOutSteadily } from '../layout/index.ts';
@@ -357,7 +357,7 @@ describe('moves', () => {
       const { before, after } = usualSettings('hinge', plan);
       return spanFrames(before, plan).frames + spanFrames(after, plan).frames;
     };
-    expect([length(24), length(25), length(50), length(60)]).toEqual([24, 26, 26, 30]);
+    expect([length(24), length(25), length(50), length(60)]).toEqual([24, 25, 25, 30]);
     expect(column('out', 'hinge', 'rotation', window(12, 12, true)).at(-1)).toBe(90);
     expect(column('in', 'hinge', 'rotation', window(12, 12, true))).toEqual(Array(24).fill(0));
   });

@@ -1,4 +1,5 @@
 import { LINEAR, parseEasing, type Easing } from '../curves/index.ts';
+import { fittedKeys } from './own-keys.ts';
 import type { JoinSettings, Parameter, Way } from '../plan/index.ts';
 
 /** The side of a cut: the outgoing picture or the incoming one. */
@@ -90,10 +91,10 @@ function settling(
 const isMixed = ({ move }: JoinSettings): boolean =>
   !['slide', 'drop', 'hinge', 'own'].includes(move);
 
-/** The keys that the person set on a side. */
-function ownKeys(side: Side, { keys }: JoinSettings): SideKeys {
+/** The keys that the person set on a side, fitted to the window. */
+function ownKeys(side: Side, settings: JoinSettings, window: KeyWindow): SideKeys {
   const found: Partial<Record<Parameter, ValueKey[]>> = {};
-  for (const key of keys)
+  for (const key of fittedKeys(settings, window))
     if (key.side === side)
       (found[key.of] ??= []).push({ at: key.at, value: key.value, ease: parseEasing(key.ease) });
   for (const list of Object.values(found)) list.sort((a, b) => a.at - b.at);
@@ -104,9 +105,11 @@ function ownKeys(side: Side, { keys }: JoinSettings): SideKeys {
 function movingKeys(
   side: Side,
   settings: JoinSettings,
+  window: KeyWindow,
   range: { first: number; last: number },
 ): SideKeys {
-  const { move, peak, shift, turn, blur, overshoot } = settings;
+  const { move, shift, turn, blur, overshoot } = settings;
+  const peak = side === 'in' ? (settings.peakIn ?? settings.peak) : settings.peak;
   const ease = parseEasing(side === 'out' ? settings.easeOut : settings.easeIn);
   const pair = (rest: number, at: number) => restToPeak(side, range, rest, at, ease);
   const { of, sign } = axisOf(settings.way);
@@ -138,7 +141,7 @@ function movingKeys(
     case 'plain':
       return smeared;
     case 'own':
-      return ownKeys(side, settings);
+      return ownKeys(side, settings, window);
   }
 }
 
@@ -151,7 +154,7 @@ export function moveKeys(side: Side, settings: JoinSettings, window: KeyWindow):
   const range = framesOf(side, window);
   if (!range) return {};
   const moves = settings.move === 'own' || settings.sides === 'both' || settings.sides === side;
-  const moving = moves ? movingKeys(side, settings, range) : {};
+  const moving = moves ? movingKeys(side, settings, window, range) : {};
   if (!window.overlap || side === 'out' || !isMixed(settings)) return moving;
   const n = range.last - range.first + 1;
   const opacity = [

@@ -1,8 +1,7 @@
-import type { JoinSettings, MoveKind, Plan, Span } from '../plan/index.ts';
+import { splitWindow } from './split.ts';
+import type { JoinSettings, MoveKind, Plan } from '../plan/index.ts';
 import { rational, toNumber } from '../time/index.ts';
 import { frameSpan } from './span.ts';
-
-const seconds = (num: number, den: number): Span => ({ unit: 'seconds', n: { num, den } });
 
 /** What moves share when nothing else is said. */
 function shared({ rate }: Pick<Plan, 'rate'>): JoinSettings {
@@ -29,7 +28,7 @@ function shared({ rate }: Pick<Plan, 'rate'>): JoinSettings {
   };
 }
 
-/** From this rate on half as long counts as usual for a hinge; common practice. */
+/** From this rate on half a second counts as usual for a hinge, below it a whole one; common practice. */
 const FAST = rational(48);
 
 /** The usual figures of a move at the rate of a plan; common practice, no source. */
@@ -84,13 +83,15 @@ export function usualSettings(move: MoveKind, plan: Pick<Plan, 'rate'>): JoinSet
         shutter: 180,
       };
     case 'hinge': {
-      const half = toNumber(plan.rate) >= toNumber(FAST) ? seconds(1, 4) : seconds(1, 2);
+      // A second, or half of one from there on; the whole is rounded once, and its halves follow.
+      const lasts = toNumber(plan.rate) >= toNumber(FAST) ? 1 / 2 : 1;
+      const { before, after } = splitWindow(Math.round(lasts * toNumber(plan.rate)), 'centred');
       const aim = { x: 0, y: 0 };
       return {
         ...base,
         pictures: 'overlap',
-        before: half,
-        after: half,
+        before: frameSpan(before, plan.rate),
+        after: frameSpan(after, plan.rate),
         sides: 'out',
         turn: 90,
         aim,

@@ -1,6 +1,10 @@
 export { crestsAt, matchingSpeed, withSpeedAt } from './match.ts';
 export {
+  type Crest,
+  type RampEnd,
   type RampShape,
+  keysNear,
+  withCrest,
   USUAL_CREST,
   USUAL_FLOOR,
   shapeOf,
@@ -8,12 +12,6 @@ export {
   usualCrest,
 } from './shape.ts';
 export { crestOnCut, slowPatch, type SlowPatch } from './slow-patch.ts';
-export {
-  type Landing,
-  placeOf,
-  rampLengthFor,
-  sourceInFor,
-  speedBetween,
-  speedFor,
-} from './solve.ts';
+export { rampLengthFor, sourceInFor, speedBetween, speedFor } from './solve.ts';
 export { constantSteps } from './steps.ts';
+export { placeOf } from './places.ts';

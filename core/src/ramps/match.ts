@@ -2,7 +2,7 @@ import { speedAt } from '../curves/index.ts';
 import type { Ramp } from '../plan/index.ts';
 import type { ShotFacts } from '../film/shots.ts';
 import { rational, toNumber, type Rational } from '../time/index.ts';
-import { placeOf } from './solve.ts';
+import { placeOf } from './places.ts';
 
 /** Speeds on both sides of a cut, times normal, at the instant of the cut. */
 export interface Crests {

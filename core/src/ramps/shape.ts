@@ -1,5 +1,8 @@
 import type { Ramp, RampKey } from '../plan/index.ts';
-import type { Rational } from '../time/index.ts';
+import { speedAt } from '../curves/index.ts';
+import type { ShotFacts } from '../film/shots.ts';
+import { rational, type Rational } from '../time/index.ts';
+import { placeOf } from './places.ts';
 
 /** A ramp as people speak of it: slow in the middle, fast at one cut or both. */
 export interface RampShape {
@@ -76,4 +79,39 @@ export function shapeOf(ramp: Ramp): RampShape | null {
     head: head && { speed: head.key.speed, length: head.length, ease: head.key.ease },
     tail: tail && { speed: tail.key.speed, length: tail.length, ease: tail.floor.ease },
   };
+}
+
+/** An end of a shot, by the cut at it. */
+export type RampEnd = 'head' | 'tail';
+
+/** The keys of a ramp that lie within a ramp length of a cut: those that give way to a crest there. */
+export const keysNear = (
+  { ramp, length }: Pick<ShotFacts, 'ramp' | 'length'>,
+  end: RampEnd,
+  lasts: number,
+): readonly RampKey[] =>
+  (ramp ?? []).filter((key) => {
+    const place = placeOf(key, length);
+    return end === 'head' ? place <= lasts : place >= length - lasts;
+  });
+
+/**
+ * The ramp of a shot that is fastest at one of its cuts: of the usual shape where it has that or none, else with its keys
+ * outside the ramp length as they are, and the speed there as the floor.
+ */
+export function withCrest(
+  facts: Pick<ShotFacts, 'ramp' | 'length' | 'speed' | 'time'>,
+  end: RampEnd,
+  crest: Crest,
+): Ramp {
+  const { ramp, length, speed, time } = facts;
+  const shape = ramp ? shapeOf(ramp) : { floor: speed, head: null, tail: null };
+  if (shape) return shapedRamp({ ...shape, [end]: crest });
+  const place = (key: RampKey) => placeOf(key, length);
+  const gone = new Set(keysNear(facts, end, crest.length));
+  const at = end === 'head' ? crest.length : length - crest.length;
+  const now = time ? speedAt(time.curve, at) : 1;
+  const floor = rational(Math.round(now * 10_000), 10_000);
+  const added = shapedRamp({ floor, head: null, tail: null, [end]: crest });
+  return [...ramp!.filter((key) => !gone.has(key)), ...added].sort((a, b) => place(a) - place(b));
 }

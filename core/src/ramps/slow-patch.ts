@@ -1,7 +1,7 @@
 import { speedAt, type SpeedCurve } from '../curves/index.ts';
 import type { Ramp } from '../plan/index.ts';
 import type { ShotFacts } from '../film/shots.ts';
-import { placeOf } from './solve.ts';
+import { placeOf } from './places.ts';
 
 /** A slow patch between two crests that should meet at a cut. */
 export interface SlowPatch {

@@ -1,3 +1,5 @@
+import { placeOf } from './places.ts';
+import type { LandedMoment } from '../film/landed-moment.ts';
 import { playedAt, speedAt } from '../curves/index.ts';
 import { keysOn, rampOf, shotTime } from '../film/shot-time.ts';
 import { strideOf } from '../film/source.ts';
@@ -10,6 +12,7 @@ import {
   ofRational,
   over,
   percent,
+  plural,
   rational,
   roundOf,
   sourceFrames,
@@ -68,10 +71,6 @@ export function sourceInFor(
   }
   return found(sourceFrames(wanted));
 }
-
-/** Frames after the start of a shot of `length` frames at which a key lies. */
-export const placeOf = ({ from, at }: RampKey, length: number): number =>
-  from === 'start' ? at : length + at;
 
 /** A ramp of which one speed or length is to be found, given that. */
 type Family = (value: Rational) => Ramp;
@@ -152,13 +151,6 @@ export function rampLengthFor(
   };
 }
 
-/** A moment of the source that is to be shown on a frame of a shot. */
-export interface Landing {
-  readonly moment: SourceFrames;
-  /** Frames after the start of the shot. */
-  readonly after: number;
-}
-
 /**
  * The speed in the middle between two moments that are both to land: from the speed that the shot has at the first it goes
  * over to that and on to the speed at the second, eased both ways. Keys before the first and after the second stay.
@@ -168,7 +160,7 @@ export function speedBetween(
   shot: Shot,
   clip: Clip,
   length: number,
-  [one, other]: readonly [Landing, Landing],
+  [one, other]: readonly [LandedMoment, LandedMoment],
   ease = 'ease-in-out',
 ): Solved<{ readonly speed: Rational; readonly ramp: Ramp; readonly sourceIn: SourceFrames }> {
   const stride = strideOf(clip.rate, plan.rate);
@@ -215,23 +207,52 @@ export function speedBetween(
   const gone = times(playedAt(keysOn(family(rational(1)), length), one.after), ofRational(stride));
   const begun = minus(gone, fraction(floorOf(gone)));
   const wanted = minus(fraction(2 * (other.moment - one.moment) + 1, 2), begun);
-  const solution = (speed: Rational) => ({
-    speed,
-    ramp: family(speed),
-    sourceIn: sourceFrames(Math.max(0, one.moment - floorOf(gone))),
-  });
+  const sourceIn = one.moment - floorOf(gone);
+  const solution = (speed: Rational) => {
+    const ramp = family(speed);
+    const from = { ...shot, ramp, sourceIn: sourceFrames(0) };
+    const time = shotTime(plan, from, clip, plan.rate, length);
+    const { lowest, highest } = time.reach(0, length);
+    const kept = Math.max(-lowest, Math.min(sourceIn, clip.frames - 1 - highest));
+    return {
+      solved: { speed, ramp, sourceIn: sourceFrames(Math.max(0, kept)) },
+      /** Source frames that are missing before the file and after it. */
+      missing: [-(sourceIn + lowest), sourceIn + highest - (clip.frames - 1)] as const,
+      lands: [one, other].every(({ moment, after }) => sourceIn + time.at(after) === moment),
+    };
+  };
   const speed = toStep(over(minus(wanted, none), minus(full, none)));
   if (compare(speed, rational(0)) < 0)
     return {
       found: null,
       reason: `Even at 0 % in the middle more than ${other.moment - one.moment} source frames go by between the two.`,
-      nearest: solution(rational(0)),
+      nearest: solution(rational(0)).solved,
     };
   if (compare(speed, MOST) > 0)
     return {
       found: null,
       reason: `It would take ${percent(toNumber(speed))} in the middle.`,
-      nearest: solution(MOST),
+      nearest: solution(MOST).solved,
     };
-  return found(solution(speed));
+  const { solved, missing, lands } = solution(speed);
+  const [early, late] = missing;
+  if (early > 0)
+    return {
+      found: null,
+      reason: `The shot would begin ${plural(early, 'source frame')} before the clip does: its speed up to the first moment uses more than there is ahead of it.`,
+      nearest: solved,
+    };
+  if (late > 0)
+    return {
+      found: null,
+      reason: `The clip ends ${plural(late, 'source frame')} before the shot would.`,
+      nearest: solved,
+    };
+  if (!lands)
+    return {
+      found: null,
+      reason: 'No speed in the middle, to a hundredth of a per cent, lands both to the frame.',
+      nearest: solved,
+    };
+  return found(solved);
 }

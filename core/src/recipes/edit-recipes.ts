@@ -133,7 +133,13 @@ export function changeRecipe(plan: Plan, id: string, settings: Join['set'], cut:
       ? { ...recipe, settings: { ...recipe.settings, ...settings } as JoinSettings }
       : recipe,
   );
-  return soundAt(keepSound({ ...plan, recipes }, id, cut), id, others);
+  // What was set by hand at the cut is what the recipe says now.
+  const { join } = joinAt(plan, cut);
+  const followed =
+    join?.recipe === id
+      ? withJoin({ ...plan, recipes }, cut, { ...join, set: {} })
+      : { ...plan, recipes };
+  return soundAt(keepSound(followed, id, cut), id, others);
 }
 
 /** Lets a use of a recipe follow it in everything again, its effects as well. */

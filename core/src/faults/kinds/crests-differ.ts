@@ -14,6 +14,10 @@ interface Figures {
   readonly in: number;
 }
 
+/** Whether two speeds pass as the same. */
+const isNear = (a: number, b: number): boolean =>
+  Math.abs(a - b) <= DIFFER * Math.max(Math.abs(a), Math.abs(b));
+
 /** The speeds on both sides of a cut differ. */
 export const crestsDiffer = faultKind<'crests-differ', Figures>({
   code: 'crests-differ',
@@ -24,7 +28,10 @@ export const crestsDiffer = faultKind<'crests-differ', Figures>({
     const crests = ramped && !slowPatch(out, into) ? crestsAt(out, into) : null;
     if (!crests) return [];
     const [a, b] = [Math.abs(crests.out), Math.abs(crests.into)];
-    if (Math.max(a, b) < CREST || Math.abs(a - b) <= DIFFER * Math.max(a, b)) return [];
+    if (Math.max(a, b) < CREST || isNear(a, b)) return [];
+    // Matched by movement on screen they differ in per cent on purpose, until either is changed.
+    const { matched } = into.shot;
+    if (matched && isNear(matched.out, crests.out) && isNear(matched.in, crests.into)) return [];
     return [
       {
         shot: null,

@@ -54,7 +54,9 @@ describe('a join', () => {
       ease: 'linear',
     });
     expect(joinAt(again, 3).settings.keys.filter((k) => k.at === -3)).toHaveLength(1);
-    expect(joinAt(removeJoinKey(again, 3, 'out', 'scale', -3), 3).settings.keys).toHaveLength(4);
+    expect(
+      joinAt(removeJoinKey(again, 3, { side: 'out', of: 'scale', at: -3 }), 3).settings.keys,
+    ).toHaveLength(4);
     expect(() =>
       setJoinKey(zoomed, 3, { side: 'out', of: 'scale', at: 2, value: 1, ease: 'linear' }),
     ).toThrow('not on screen there');

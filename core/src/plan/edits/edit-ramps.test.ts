@@ -1,3 +1,4 @@
+import { landedMoment } from '../../film/landed-moment.ts';
 import { filmOf } from '../../film/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -10,7 +11,6 @@ import {
   changeRampGroup,
   followRamp,
   keepRamp,
-  landedMoment,
   placeRamp,
   removeRampKey,
   setRamp,
@@ -47,7 +47,7 @@ describe('a ramp on a shot', () => {
   it('keeps the moment that lands on its cue, and the cuts on the music', () => {
     const { plan, index, frame, moment } = withLanding();
     const before = filmOf(plan).shots[index]!;
-    expect(landedMoment(plan, before)).toEqual({ moment, after: frame - before.start });
+    expect(landedMoment(filmOf(plan), before)).toEqual({ moment, after: frame - before.start });
     fc.assert(
       fc.property(
         fc.integer({ min: 40, max: 150 }),
@@ -90,7 +90,7 @@ describe('a ramp on a shot', () => {
   it('takes single keys, such as a crest inside the shot, and lets them go', () => {
     const plan = planOfParts(frameRate(24), [{ length: 48, in: 5, frames: 400 }]);
     const crested = [12, 24, 36].reduce(
-      (p, at) => setRampKey(p, 0, at, rational(at === 24 ? 4 : 1)),
+      (p, at) => setRampKey(p, 0, { at: at, speed: rational(at === 24 ? 4 : 1) }),
       plan,
     );
     const { time } = filmOf(crested).shots[0]!;
@@ -100,11 +100,13 @@ describe('a ramp on a shot', () => {
       [24, 4],
       [36, 1],
     ]);
-    const lower = setRampKey(crested, 0, 24, rational(3));
+    const lower = setRampKey(crested, 0, { at: 24, speed: rational(3) });
     expect(lower.score!.shots[0]!.ramp).toHaveLength(4);
     const left = [3, 2, 1, 0].reduce((p, i) => removeRampKey(p, 0, i), lower);
     expect(left.score!.shots[0]!.ramp).toBeUndefined();
-    expect(() => setRampKey(plan, 0, 60, rational(1))).toThrow('Shot 1 has no frame 60.');
+    expect(() => setRampKey(plan, 0, { at: 60, speed: rational(1) })).toThrow(
+      'Shot 1 has no frame 60.',
+    );
   });
 
   it('starts earlier where its file would not last', () => {

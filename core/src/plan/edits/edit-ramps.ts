@@ -1,31 +1,37 @@
-import { contentOf } from './edit-shots.ts';
-import { rampOf, type ShotFacts, filmOf, shotFactsAt } from '../../film/index.ts';
+import { showing } from './edit-shots.ts';
+import {
+  rampOf,
+  type ShotFacts,
+  filmOf,
+  shotFactsAt,
+  landedMoment,
+  joinAt,
+} from '../../film/index.ts';
 import { freshId, type Plan, type Ramp, type RampKey, type Shot } from '../index.ts';
-import { CaesuraError, sourceFrames, type Rational, type SourceFrames } from '../../time/index.ts';
-import { placeOf, sourceInFor, type Landing } from '../../ramps/index.ts';
+import {
+  CaesuraError,
+  sourceFrames,
+  type Rational,
+  type SourceFrames,
+  type ShotIndex,
+  type CutIndex,
+} from '../../time/index.ts';
+import {
+  placeOf,
+  sourceInFor,
+  type RampEnd,
+  type Crest,
+  withCrest,
+  withSpeedAt,
+  crestsAt,
+} from '../../ramps/index.ts';
 
-/** The first moment of a clip that a shot shows on a cue, or on its own start; null when none lands. */
-export function landedMoment(plan: Plan, { clip, time, start, length }: ShotFacts): Landing | null {
-  if (!clip || !time) return null;
-  const cues = new Set<number>([start, ...filmOf(plan).cues.map((cue) => cue.frame)]);
-  const moments = new Set<number>(clip.moments.map(({ at }) => at));
-  for (let after = 0; after < length; after++) {
-    const shown = time.at(after);
-    if (moments.has(shown) && cues.has(start + after)) return { moment: shown, after };
-  }
-  return null;
-}
+/** Speeds of a shot: its own ramp, that of a group, or none. */
+type Speeds = { readonly ramp?: Ramp; readonly rampOf?: string };
 
 /** A shot with other speeds in place of those it has. */
-function withSpeeds(
-  shot: Shot,
-  speeds: Partial<Pick<Shot, 'ramp' | 'rampOf'>>,
-  sourceIn: SourceFrames,
-): Shot {
-  const { id, start, join, locked, clip } = shot;
-  const content = contentOf({ clip, sourceIn, ...speeds } as Shot);
-  return { ...{ id, start }, ...content, ...(join && { join }), ...(locked && { locked }) } as Shot;
-}
+const withSpeeds = (shot: Shot, speeds: Speeds, sourceIn: SourceFrames): Shot =>
+  showing(shot, { clip: shot.clip, sourceIn, ...speeds });
 
 /**
  * The source in of a shot with other speeds: the moment that lands stays on its cue; without one the shot starts where it
@@ -34,17 +40,16 @@ function withSpeeds(
 function startFor(plan: Plan, facts: ShotFacts, changed: Shot): SourceFrames {
   const { clip, length, sourceIn } = facts;
   if (!clip) return sourceIn;
-  const landing = landedMoment(plan, facts) ?? { moment: sourceIn, after: 0 };
+  const landing = landedMoment(filmOf(plan), facts) ?? { moment: sourceIn, after: 0 };
   const solved = sourceInFor(plan, changed, clip, length, landing.moment, landing.after);
   return solved.found ?? (solved.reason !== null ? solved.nearest : null) ?? sourceIn;
 }
 
+/** How a speed goes over to the next where nothing else is said. */
+const EASED = 'ease-in-out';
+
 /** Gives shots other speeds; their cuts stay, and a moment that lands stays on its cue. */
-function respeed(
-  plan: Plan,
-  indices: readonly number[],
-  speeds: Partial<Pick<Shot, 'ramp' | 'rampOf'>>,
-): Plan {
+function respeed(plan: Plan, indices: readonly ShotIndex[], speeds: Speeds): Plan {
   const facts = filmOf(plan).shots;
   const shots = plan.score!.shots.map((shot, i) => {
     if (!indices.includes(i)) return shot;
@@ -58,54 +63,86 @@ function respeed(
  * Gives a shot a ramp, or takes it away with null. The cuts stay on the music: the source range changes, and a moment that
  * lands on a cue stays there where the file allows. Throws when there is no such shot.
  */
-export function setRamp(plan: Plan, index: number, ramp: Ramp | null): Plan {
+export function setRamp(plan: Plan, index: ShotIndex, ramp: Ramp | null): Plan {
   shotFactsAt(plan, index);
   return respeed(plan, [index], ramp ? { ramp } : {});
+}
+
+/** A speed on a frame of a shot; how it goes over to the next is kept as it was there unless it is said. */
+export interface SetSpeed {
+  /** Frames after the start of the shot. */
+  readonly at: number;
+  readonly speed: Rational;
+  readonly ease?: string;
 }
 
 /**
  * Sets the speed on a frame of a shot, in place of the key that is there, or as a new one; what had no ramp gets one, from the
  * constant speed at its start. Throws when the shot has no such frame.
  */
-export function setRampKey(
-  plan: Plan,
-  index: number,
-  at: number,
-  speed: Rational,
-  ease = 'ease-in-out',
-): Plan {
-  const { shot, length, speed: constant } = shotFactsAt(plan, index);
+export function setRampKey(plan: Plan, index: ShotIndex, { at, speed, ease }: SetSpeed): Plan {
+  const { ramp, length, speed: constant } = shotFactsAt(plan, index);
   if (!Number.isInteger(at) || at < 0 || at > length)
     throw new CaesuraError(
       'key-outside',
       `Shot ${index + 1} has no frame ${at}.`,
       `Its keys go from 0 to ${length}.`,
     );
-  const key = (from: RampKey['from'], place: number, { num, den }: Rational): RampKey => ({
-    from,
-    at: place,
+  const place = (key: RampKey) => placeOf(key, length);
+  const fresh = (from: number, { num, den }: Rational, easing: string): RampKey => ({
+    from: 'start',
+    at: from,
     speed: { num, den },
-    ease,
+    ease: easing,
   });
-  const ramp = rampOf(plan, shot) ?? [key('start', 0, constant)];
-  const there = ramp.find((k) => placeOf(k, length) === at);
-  const set = there ? key(there.from, there.at, speed) : key('start', at, speed);
-  const others = ramp.filter((k) => k !== there);
+  const keys = ramp ?? [fresh(0, constant, EASED)];
+  const there = keys.find((key) => place(key) === at);
+  const before = keys.filter((key) => place(key) <= at).sort((a, b) => place(b) - place(a))[0];
+  const easing = ease ?? before?.ease ?? EASED;
+  const set = there
+    ? { ...there, speed: { num: speed.num, den: speed.den }, ease: easing }
+    : fresh(at, speed, easing);
+  const others = keys.filter((key) => key !== there);
   return setRamp(
     plan,
     index,
-    [...others, set].sort((a, b) => placeOf(a, length) - placeOf(b, length)),
+    [...others, set].sort((a, b) => place(a) - place(b)),
   );
 }
 
+/**
+ * Lets a shot be fastest at one of its cuts, over a ramp length beside it. Keys farther inside stay as they are, and a ramp at
+ * the other cut; those within the ramp length give way. Throws when there is no such shot.
+ */
+export function rampAtCut(plan: Plan, index: ShotIndex, end: RampEnd, crest: Crest): Plan {
+  return setRamp(plan, index, withCrest(shotFactsAt(plan, index), end, crest));
+}
+
+/**
+ * Gives the incoming shot of a cut a speed at the cut that was found by movement on screen, and notes both speeds, so that
+ * their difference in per cent is not told as a fault for as long as they stay. Throws when there is no such cut.
+ */
+export function matchSpeed(plan: Plan, cut: CutIndex, speed: Rational): Plan {
+  const { into } = joinAt(plan, cut);
+  const ramped = setRamp(plan, into.index, withSpeedAt(into, 'start', speed));
+  const matched = joinAt(ramped, cut);
+  const crests = crestsAt(matched.out, matched.into);
+  if (!crests) return ramped;
+  const { score } = ramped;
+  const shots = score!.shots.map((shot, i) =>
+    i === cut ? { ...shot, matched: { out: crests.out, in: crests.into } } : shot,
+  );
+  return { ...ramped, score: { ...score!, shots } };
+}
+
 /** Takes a key of a ramp away, by its place in the list; the last one takes the ramp with it. */
-export function removeRampKey(plan: Plan, index: number, place: number): Plan {
+export function removeRampKey(plan: Plan, index: ShotIndex, place: number): Plan {
   const left = (rampOf(plan, shotFactsAt(plan, index).shot) ?? []).filter((_, i) => i !== place);
   return setRamp(plan, index, left.length > 0 ? left : null);
 }
 
 /** Gives a shot a ramp and a source in that were found together. */
-export function placeRamp(plan: Plan, index: number, ramp: Ramp, sourceIn: number): Plan {
+export function placeRamp(plan: Plan, index: ShotIndex, ramp: Ramp, sourceIn: number): Plan {
   const { shot } = shotFactsAt(plan, index);
   const shots = plan.score!.shots.map((s, i) =>
     i === index ? withSpeeds(shot, { ramp }, sourceFrames(sourceIn)) : s,
@@ -114,7 +151,7 @@ export function placeRamp(plan: Plan, index: number, ramp: Ramp, sourceIn: numbe
 }
 
 /** Keeps the ramp of a shot as one that several follow; the shot then follows it. */
-export function keepRamp(plan: Plan, index: number, name: string): Plan {
+export function keepRamp(plan: Plan, index: ShotIndex, name: string): Plan {
   const keys = rampOf(plan, shotFactsAt(plan, index).shot);
   if (!keys)
     throw new CaesuraError('no-ramp', `Shot ${index + 1} has no ramp.`, 'Give it one first.');
@@ -123,7 +160,7 @@ export function keepRamp(plan: Plan, index: number, name: string): Plan {
 }
 
 /** Lets shots follow a ramp that was kept. Throws when it is not in the plan. */
-export function followRamp(plan: Plan, id: string, indices: readonly number[]): Plan {
+export function followRamp(plan: Plan, id: string, indices: readonly ShotIndex[]): Plan {
   if (!plan.ramps.some((r) => r.id === id))
     throw new CaesuraError('no-such-ramp', 'That ramp is not in the plan.', 'Choose another.');
   return respeed(plan, indices, { rampOf: id });

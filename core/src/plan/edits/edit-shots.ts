@@ -56,9 +56,12 @@ export const contentOf = ({
   ...(rampOf !== undefined && { rampOf }),
 });
 
-/** A shot with something else in it; where it is, the join at its cut and whether that is locked stay. */
-function showing(
-  { id, start, locked, join }: Pick<Shot, 'id' | 'start' | 'locked' | 'join'>,
+/** What of a shot belongs to its place and its cut, whatever it shows. */
+type ShotPlace = Pick<Shot, 'id' | 'start' | 'locked' | 'join' | 'matched'>;
+
+/** A shot with something else in it; where it is and what was said of its cut stay. */
+export function showing(
+  { id, start, locked, join, matched }: ShotPlace,
   { clip, sourceIn, speed, ramp, rampOf }: Shown,
 ): Shot {
   const other = speed && !ramp && rampOf === undefined && compare(speed, NORMAL_SPEED) !== 0;
@@ -68,6 +71,7 @@ function showing(
     ...(ramp && { ramp }),
     ...(!ramp && rampOf !== undefined && { rampOf }),
     ...(join && { join }),
+    ...(matched && { matched }),
     ...(locked && { locked }),
   };
 }

@@ -1,5 +1,6 @@
 export { correctClipRate } from './correct-clip-rate.ts';
-export { changeBrief, changeRate } from './edit-brief.ts';
+export { changeBrief } from './edit-brief.ts';
+export { changeRate, rateChange, type RateChange } from './change-rate.ts';
 export {
   addClips,
   changeClip,
@@ -44,7 +45,8 @@ export {
   changeRampGroup,
   followRamp,
   keepRamp,
-  landedMoment,
+  matchSpeed,
+  rampAtCut,
   placeRamp,
   removeRampKey,
   setRamp,

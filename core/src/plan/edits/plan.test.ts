@@ -1,3 +1,4 @@
+import { changeRate } from './change-rate.ts';
 import { filmOf } from '../../film/index.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -6,7 +7,7 @@ import { frameRate, frames, rational, samples, sourceFrames, toNumber } from '..
 import { NOTHING_FOUND } from '../../listen/index.ts';
 import { landingOf } from '../../film/cues.ts';
 import { soundEnd } from '../schema/parts.ts';
-import { changeBrief, changeRate } from './edit-brief.ts';
+import { changeBrief } from './edit-brief.ts';
 import { cutFigures, cutLimits, moveCut, moveCutToCue, nudgeCut, removeCut } from './edit-cuts.ts';
 import { setShotClip } from './edit-shots.ts';
 import { addClips, changeClip, moveClip, removeClip } from './edit-clips.ts';

@@ -1,9 +1,9 @@
+import { changeRate } from './change-rate.ts';
 import { filmOf } from '../../film/index.ts';
 import { describe, expect, it } from 'vitest';
 import { NOTHING_FOUND } from '../../listen/index.ts';
 import { frameRate, frames, samples } from '../../time/index.ts';
 import { beatsOnFrames } from '../../film/beats-on-frames.ts';
-import { changeRate } from './edit-brief.ts';
 import {
   addSound,
   asHeard,

@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { count, framesFrom, MediaIdSchema, samplesFrom0, SpeedSchema, whole } from './fields.ts';
+import {
+  count,
+  framesFrom,
+  MediaIdSchema,
+  samplesFrom0,
+  SpeedSchema,
+  whole,
+  countsFrames,
+  framesBeside,
+} from './fields.ts';
 
 /** What was measured of an effect; see `measureEffect` in sound. */
 export const EffectMeasureSchema = z.object({
@@ -30,7 +39,7 @@ export const EffectFileSchema = z.object({
 export type EffectFile = z.output<typeof EffectFileSchema>;
 
 const shotId = z.string().min(1).max(64);
-const afterCut = whole.min(-100_000).max(100_000);
+const afterCut = framesBeside(100_000);
 
 /** An instant of the film that moves with what it is tied to: a cut, a sample of a sound, or a frame. */
 export const AnchorSchema = z.discriminatedUnion('on', [
@@ -91,7 +100,7 @@ export const EffectPlacementSchema = z.discriminatedUnion('kind', [
     from: AnchorSchema,
     to: AnchorSchema,
     /** Frames over which it comes in and goes, half on either side of the instants. */
-    fade: count.max(100_000),
+    fade: countsFrames(count.max(100_000)),
   }),
 ]);
 export type EffectPlacement = z.output<typeof EffectPlacementSchema>;

@@ -12,8 +12,22 @@ export const count = whole.min(0).max(MOST_FRAMES);
 /** The same check with the unit in its type: units exist only while compiling, so JSON stays plain numbers. */
 export const withUnit = <T extends number>(schema: z.ZodType<number, number>): z.ZodType<T, T> =>
   schema as unknown as z.ZodType<T, T>;
+/**
+ * The fields of the schema that count frames of the film. Each follows a change of the plan's rate by a rule of its own; see
+ * `RATE_RULES`.
+ */
+export const FRAME_FIELDS = z.registry<{ readonly unit: 'frames' }>();
+
+/** Notes that a number counts frames of the film. */
+export function countsFrames<T extends z.ZodType>(schema: T): T {
+  FRAME_FIELDS.add(schema, { unit: 'frames' });
+  return schema;
+}
+
 /** Frames of a plan, at least so many. */
-export const framesFrom = (least: number) => withUnit<Frames>(count.min(least));
+export const framesFrom = (least: number) => withUnit<Frames>(countsFrames(count.min(least)));
+/** Frames after or before an instant of the film, as far as `most` either way. */
+export const framesBeside = (most: number) => countsFrames(whole.min(-most).max(most));
 /** Frames of a clip, at least so many. */
 export const sourceFramesFrom = (least: number) => withUnit<SourceFrames>(count.min(least));
 /** Samples of a sound. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { RecipeEffectSchema } from './effect-schema.ts';
-import { RateSchema, whole } from './fields.ts';
+import { RateSchema, whole, countsFrames, framesBeside } from './fields.ts';
 import { EasingSchema } from './ramp-schema.ts';
 
 /** The movements of the picture through a join. */
@@ -35,7 +35,7 @@ export const FILLS = ['none', 'mirror', 'extend'] as const;
 export const SpanSchema = z.discriminatedUnion('unit', [
   z.object({
     unit: z.literal('frames'),
-    n: whole.min(0).max(10_000),
+    n: countsFrames(whole.min(0).max(10_000)),
     at: RateSchema,
     keep: z.enum(['time', 'frames']),
   }),
@@ -50,7 +50,7 @@ export type Span = z.output<typeof SpanSchema>;
 export const JoinKeySchema = z.object({
   side: z.enum(['out', 'in']),
   of: z.enum(PARAMETERS),
-  at: whole.min(-10_000).max(10_000),
+  at: framesBeside(10_000),
   value: z.number().min(-10_000).max(10_000),
   /** How the value goes over to that of the next key. */
   ease: EasingSchema,
@@ -70,6 +70,8 @@ export const JoinSettingsSchema = z.object({
   sides: z.enum(['both', 'out', 'in']),
   /** Scale at the peak; 1 as it is. */
   peak: z.number().min(0.05).max(20),
+  /** That of the incoming picture, where it is another. */
+  peakIn: z.number().min(0.05).max(20).optional(),
   /** Shift at the peak, in widths or heights of the frame. */
   shift: z.number().min(0).max(4),
   /** Degrees at the peak, clockwise. */
@@ -93,6 +95,13 @@ export const JoinSettingsSchema = z.object({
   hold: z.object({ out: z.boolean(), in: z.boolean() }),
   /** Keys of an own move; of none for the others. */
   keys: z.array(JoinKeySchema).max(5000).readonly(),
+  /** Frames before and after the cut of the window in which the keys were set; they are fitted to the one there is. */
+  keyed: z
+    .object({
+      before: countsFrames(whole.min(0).max(10_000)),
+      after: countsFrames(whole.min(0).max(10_000)),
+    })
+    .optional(),
 });
 export type JoinSettings = z.output<typeof JoinSettingsSchema>;
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { parseEasing } from '../../curves/index.ts';
-import { whole } from './fields.ts';
+import { whole, framesBeside } from './fields.ts';
 
 /** An easing in the syntax of W3C CSS Easing Functions. */
 export const EasingSchema = z
@@ -29,7 +29,7 @@ export const RampSpeedSchema = z
 export const RampKeySchema = z.object({
   from: z.enum(['start', 'end']),
   /** Frames of the film after that, before it when negative. */
-  at: whole.min(-100_000).max(100_000),
+  at: framesBeside(100_000),
   speed: RampSpeedSchema,
   /** How the speed goes over to that of the next key. */
   ease: EasingSchema,

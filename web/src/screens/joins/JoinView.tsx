@@ -52,7 +52,7 @@ export function JoinView({
   const handles = handlesOf(facts);
   const landing = landingOf(frame, filmOf(plan).cues, plan);
   const setValue = (column: Column, k: number, value: number) =>
-    edit('setJoinKey', cut, { ...column, at: k, value, ease: 'linear' });
+    edit('setJoinKey', cut, { ...column, at: k, value });
   return (
     <section className="join-view" aria-label="The join">
       <header>

@@ -18,8 +18,8 @@ function Cell({
   const [typed, setTyped] = useState<string | null>(null);
   const take = () => {
     const number = Number((typed ?? '').replace(',', '.'));
-    if (typed !== null && typed.trim() !== '' && Number.isFinite(number) && number !== value)
-      onSet(number);
+    // What is typed is set, also where it is the value that is there: it becomes a key that rests.
+    if (typed !== null && typed.trim() !== '' && Number.isFinite(number)) onSet(number);
     setTyped(null);
   };
   return (

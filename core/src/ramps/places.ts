@@ -1,0 +1,5 @@
+import type { RampKey } from '../plan/index.ts';
+
+/** Frames after the start of a shot of `length` frames at which a key lies. */
+export const placeOf = ({ from, at }: RampKey, length: number): number =>
+  from === 'start' ? at : length + at;
