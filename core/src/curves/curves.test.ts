@@ -315,6 +315,13 @@ describe('easings', () => {
       expect(easedAt(easing, Number(t))).toBeCloseTo(value, 9);
   });
 
+  it.each(['constructor', '__proto__', 'toString', 'linear(0, 1e400)', 'linear(0, 1e7 50%, 1)'])(
+    '%s, which no standard has, is refused',
+    (text) => {
+      expect(() => parseEasing(text)).toThrow('is not an easing');
+    },
+  );
+
   it.each(REJECTED)('%s is refused', (text) => {
     expect(() => parseEasing(text)).toThrow(CaesuraError);
   });

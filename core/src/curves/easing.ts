@@ -21,12 +21,12 @@ interface Stop {
 type Jump = 'start' | 'end' | 'none' | 'both';
 
 /** The control points of the keywords, from the standard. */
-const KEYWORDS: Readonly<Record<string, readonly [number, number, number, number]>> = {
-  ease: [0.25, 0.1, 0.25, 1],
-  'ease-in': [0.42, 0, 1, 1],
-  'ease-out': [0, 0, 0.58, 1],
-  'ease-in-out': [0.42, 0, 0.58, 1],
-};
+const KEYWORDS: ReadonlyMap<string, readonly [number, number, number, number]> = new Map([
+  ['ease', [0.25, 0.1, 0.25, 1]],
+  ['ease-in', [0.42, 0, 1, 1]],
+  ['ease-out', [0, 0, 0.58, 1]],
+  ['ease-in-out', [0.42, 0, 0.58, 1]],
+]);
 
 /** Decimals of a control point that count; finer than a curve can be drawn or dragged, and exact as a fraction. */
 const DECIMALS = 1e4;
@@ -40,11 +40,13 @@ const bad = (text: string) =>
     'Give linear, ease, ease-in, ease-out, ease-in-out, cubic-bezier(0.4, 0, 0.6, 1), linear(0, 0.2 40%, 1) or steps(4).',
   );
 
+/** Largest number that a curve may be written with: what is larger overflows where it is multiplied. */
+const LARGEST = 1e6;
 const NUMBER = /^[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?$/i;
 
 /** Reads numbers, each kept to four decimals; null when one is none. */
 function numbers(parts: readonly string[]): number[] | null {
-  if (!parts.every((part) => NUMBER.test(part))) return null;
+  if (!parts.every((part) => NUMBER.test(part) && Math.abs(Number(part)) <= LARGEST)) return null;
   return parts.map((part) => Math.round(Number(part) * DECIMALS) / DECIMALS);
 }
 
@@ -106,7 +108,7 @@ function readLinear(parts: readonly string[]): Easing | null {
  */
 export function parseEasing(text: string): Easing {
   const trimmed = text.trim().toLowerCase();
-  const keyword = KEYWORDS[trimmed];
+  const keyword = KEYWORDS.get(trimmed);
   if (keyword)
     return { kind: 'bezier', x1: keyword[0], y1: keyword[1], x2: keyword[2], y2: keyword[3] };
   if (trimmed === 'linear') return LINEAR;

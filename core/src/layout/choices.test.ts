@@ -1,7 +1,7 @@
+import { changeRate } from '../plan/edits/change-rate.ts';
 import { filmOf } from '../film/index.ts';
 import { faultsOf } from '../faults/index.ts';
 import { describe, expect, it } from 'vitest';
-import { changeRate } from '../plan/edits/edit-brief.ts';
 import { changeWishes, drawPace, wishClip } from '../plan/edits/edit-wishes.ts';
 import { lockCut } from '../plan/edits/edit-cuts.ts';
 import { pinMoment } from '../plan/edits/edit-clips.ts';

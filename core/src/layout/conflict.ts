@@ -1,3 +1,4 @@
+import { feasible } from './optimise/feasible.ts';
 import type { Plan, Wishes } from '../plan/index.ts';
 import { CaesuraError, finished } from '../time/index.ts';
 import { limitsAsked, type Asked, type Limit } from './limits.ts';
@@ -20,20 +21,32 @@ export interface Mend {
 export interface Conflict {
   readonly limits: readonly string[];
   readonly mends: readonly Mend[];
+  /** Whether that was shown by an exact search; else it is only what a search of some breadth has not found. */
+  readonly certain: boolean;
 }
 
-/** Ways kept while looking whether there is any layout. */
+/** Ways kept while looking whether there is any layout, where an exact search would be too long. */
 const LOOKING: Breadth = { ways: 12, perClip: 2, distinct: true };
 
-/** Whether there is a layout. A wish that cannot even be put as a problem has none. */
-function possible({ plan, wishes }: Asked, range: FilmRange | undefined): boolean {
-  if (usableClips(plan, wishes).length === 0) return false;
+/** Whether there is a layout, and whether that is certain. A wish that cannot even be put as a problem has none. */
+interface Possible {
+  readonly possible: boolean;
+  readonly certain: boolean;
+}
+
+function isPossible({ plan, wishes }: Asked, range: FilmRange | undefined): Possible {
+  const sure = (possible: boolean): Possible => ({ possible, certain: true });
+  if (usableClips(plan, wishes).length === 0) return sure(false);
   try {
     const problem = problemOf(plan, wishes, () => null, range);
-    if (wishes.order === 'kept') return bestInOrder(problem) !== null;
-    return finished(bestInAnyOrder(problem, LOOKING)) !== null;
+    const kept = wishes.order === 'kept';
+    const known = feasible(problem, kept);
+    if (known !== 'unknown') return sure(known !== 'none');
+    // A layout that is found is one; only that none is found is not certain.
+    const found = kept ? bestInOrder(problem) : finished(bestInAnyOrder(problem, LOOKING));
+    return { possible: found !== null, certain: kept || found !== null };
   } catch (error) {
-    if (error instanceof CaesuraError) return false;
+    if (error instanceof CaesuraError) return sure(false);
     throw error;
   }
 }
@@ -51,8 +64,9 @@ function fewestSteps(limit: Limit, works: (by: number) => boolean): number {
 
 /**
  * Why a plan has no layout as wished: a smallest set of limits that conflict, found by leaving out one limit after the other
- * (the deletion filter of Chinneck and Dravnieks 1991), and by how much each must be loosened when the others stay. Yields
- * the part that is done. Null when there is a layout, or none even without all limits.
+ * (the deletion filter of Chinneck and Dravnieks 1991), and by how much each must be loosened when the others stay. Looser
+ * limits may offer other cuts, so what was kept is looked at again until it stays. Yields the part that is done. Null when
+ * there is a layout, or none even without all limits.
  */
 export function* conflictOf(
   plan: Plan,
@@ -61,23 +75,33 @@ export function* conflictOf(
 ): Generator<number, Conflict | null, void> {
   const asked: Asked = { plan, wishes };
   const limits = limitsAsked(asked);
+  let certain = true;
+  const possible = (tried: Asked): boolean => {
+    const answer = isPossible(tried, range);
+    certain &&= answer.certain;
+    return answer.possible;
+  };
   const without = (dropped: readonly Limit[]): Asked =>
     dropped.reduce((loose, limit) => limit.loosened(loose, limit.steps), asked);
-  if (possible(asked, range) || !possible(without(limits), range)) return null;
+  if (possible(asked) || !possible(without(limits))) return null;
   let dropped: Limit[] = [];
-  const kept: Limit[] = [];
-  for (const [i, limit] of limits.entries()) {
-    yield (0.6 * i) / limits.length;
-    if (possible(without([...dropped, limit]), range)) kept.push(limit);
-    else dropped = [...dropped, limit];
+  let kept: readonly Limit[] = limits;
+  for (let round = 0, before = Infinity; kept.length < before; round++) {
+    before = kept.length;
+    for (const [i, limit] of kept.entries()) {
+      yield round === 0 ? (0.5 * i) / kept.length : 0.5 + (0.1 * i) / kept.length;
+      if (!possible(without([...dropped, limit]))) dropped = [...dropped, limit];
+    }
+    kept = kept.filter((limit) => !dropped.includes(limit));
   }
+  if (kept.length === 0) return null;
   const mends: Mend[] = [];
   for (const [i, limit] of kept.entries()) {
     yield 0.6 + (0.4 * i) / kept.length;
     const alone = (by: number) => limit.loosened(asked, by);
-    const enough = possible(alone(limit.steps), range);
+    const enough = possible(alone(limit.steps));
     const beside = (by: number) => (enough ? alone(by) : limit.loosened(without(dropped), by));
-    const by = fewestSteps(limit, (n) => possible(beside(n), range));
+    const by = fewestSteps(limit, (n) => possible(beside(n)));
     const mended = alone(by);
     mends.push({
       text: limit.mend(by),
@@ -86,5 +110,5 @@ export function* conflictOf(
       plan: { ...mended.plan, wishes: mended.wishes },
     });
   }
-  return { limits: kept.map((limit) => limit.says), mends };
+  return { limits: kept.map((limit) => limit.says), mends, certain };
 }

@@ -1,9 +1,9 @@
+import { changeRate } from '../plan/edits/change-rate.ts';
 import { filmOf } from '../film/index.ts';
 import fc from 'fast-check';
 import { NOTHING_FOUND } from '../listen/index.ts';
 import { expect, it } from 'vitest';
 import { HANDOFF_FORMATS } from '../handoff/index.ts';
-import { changeRate } from '../plan/edits/edit-brief.ts';
 import { newPlan, readPlan, type Plan } from '../plan/index.ts';
 import { setMusic } from '../plan/edits/edit-sounds.ts';
 import { addClips } from '../plan/edits/edit-clips.ts';

@@ -70,6 +70,8 @@ export const LayoutReportSchema = z.strictObject({
     .strictObject({
       limits: z.array(z.string()),
       mends: z.array(z.strictObject({ text: z.string(), by: whole, enough: z.boolean() })),
+      /** Whether an exact search has shown it. */
+      certain: z.boolean(),
     })
     .nullable(),
 });
@@ -155,6 +157,7 @@ export function layoutReport(json: unknown): LayoutReport {
     conflict: conflict && {
       limits: [...conflict.limits],
       mends: conflict.mends.map(({ text, by, enough }) => ({ text, by, enough })),
+      certain: conflict.certain,
     },
   };
 }

@@ -1,7 +1,8 @@
+import { longestFor, strideAt } from './optimise/fit.ts';
 import { meetingOf, movementAt, type Activity, type Met } from '../footage/index.ts';
 import { clipWish, TERMS, type Clip, type Plan, type Wishes } from '../plan/index.ts';
 import { NORMAL_SPEED, shotEnd } from '../film/index.ts';
-import { divide, frames, multiply, toNumber, type Frames } from '../time/index.ts';
+import { divide, frames, type Frames } from '../time/index.ts';
 import { chance } from '../numbers/index.ts';
 import { candidatesOf } from './candidates.ts';
 import {
@@ -77,19 +78,28 @@ export function limitsOf(
 }
 
 /** The longest that one of some clips lasts at one of its speeds with what is wanted beyond it, in frames. */
-function longestLasting(materials: readonly Material[], handles: Frames): number {
-  return materials.reduce((longest, { frames: there, usable, speeds, stride }) => {
-    const lasts = speeds.map((speed) => {
-      const step = toNumber(multiply(stride, speed));
-      return Math.min((usable.out - usable.in) / step, there / step - 2 * handles);
-    });
-    return Math.max(longest, ...lasts.map(Math.floor));
+const longestLasting = (materials: readonly Material[], handles: Frames): number =>
+  materials.reduce((longest, material) => {
+    const { speeds } = material;
+    const both = { before: handles, after: handles };
+    const lasts = speeds.map((_, i) => longestFor(material, strideAt(material, i), both));
+    return Math.max(longest, ...lasts);
   }, 1);
-}
 
-/** The clips of a plan that may be used, in its order. */
-export const usableClips = ({ clips }: Plan, wishes: Wishes): Clip[] =>
-  clips.filter(({ id }) => clipWish(wishes, id).use !== 'never');
+/** Text by which clips are put in an order of their own, whatever the order in which they were added. */
+const ownOrder = ({ name, fileName, rate, frames, usable, start, moments, id }: Clip): string =>
+  JSON.stringify([name, fileName, rate, frames, usable, start, moments, id]);
+
+/**
+ * The clips of a plan that may be used: in its order where that is to be kept, else in one that does not depend on how they
+ * were added, so that the same clips give the same layout.
+ */
+export function usableClips({ clips }: Plan, wishes: Wishes): Clip[] {
+  const used = clips.filter(({ id }) => clipWish(wishes, id).use !== 'never');
+  if (wishes.order === 'kept') return used;
+  const order = new Map(used.map((clip) => [clip, ownOrder(clip)]));
+  return used.sort((a, b) => (order.get(a)! < order.get(b)! ? -1 : 1));
+}
 
 /** How much each term counts as wished. */
 export function weightsOf({ weights, neighbours }: Wishes): Weights {

@@ -1,7 +1,11 @@
+import { shotCosts } from './optimise/shot-costs.ts';
+import { shotsAndCosts } from './optimise/explain.ts';
+import { feasible } from './optimise/feasible.ts';
+import { reversedClips } from './optimise/reversed-clips.ts';
 import { NORMAL_SPEED } from '../film/index.ts';
 import { TERMS, type Clip, type Plan, type Shot, type Term, type Wishes } from '../plan/index.ts';
 import { withShots } from '../plan/edits/with-shots.ts';
-import { compare, frames } from '../time/index.ts';
+import { compare, frames, part } from '../time/index.ts';
 import { bestInAnyOrder, usualBreadth, type Breadth } from './optimise/free-order.ts';
 import { bestInOrder } from './optimise/fixed-order.ts';
 import type { Found, Problem, Weights } from './optimise/problem.ts';
@@ -86,13 +90,37 @@ export function withLayout(plan: Plan, clips: readonly Clip[], { shots }: Found)
   return withShots(plan, found, { from: shots[0]!.from, to: shots.at(-1)!.to });
 }
 
-/** One search of one pass: exact where the order is kept, else of a breadth. Yields the part that is done. */
+/** Candidates times clips up to which a search is made again from the other end of the list of clips. */
+const SMALL = 4000;
+
+/** The better of what a search finds with the clips in one order and in the other, which decides between equals. */
+function* searchedTwice(problem: Problem, breadth: Breadth): Generator<number, Found | null, void> {
+  const { candidates, materials } = problem;
+  if (candidates.length * materials.length > SMALL) return yield* bestInAnyOrder(problem, breadth);
+  const one = yield* part(bestInAnyOrder(problem, breadth), 0, 0.5);
+  const other = yield* part(bestInAnyOrder(reversedClips(problem), breadth), 0.5, 1);
+  if (!other || (one && one.cost <= other.cost)) return one;
+  const last = materials.length - 1;
+  return {
+    ...other,
+    shots: other.shots.map((shot) => ({ ...shot, material: last - shot.material })),
+  };
+}
+
+/**
+ * One search of one pass: exact where the order is kept, else of a breadth; where that finds none, any layout that there is.
+ * Yields the part that is done.
+ */
 function* searched(
   problem: Problem,
   order: Wishes['order'],
   breadth: Breadth,
 ): Generator<number, Found | null, void> {
-  return order === 'kept' ? bestInOrder(problem) : yield* bestInAnyOrder(problem, breadth);
+  if (order === 'kept') return bestInOrder(problem);
+  const found = yield* searchedTwice(problem, breadth);
+  if (found) return found;
+  const any = feasible(problem, false);
+  return typeof any === 'string' ? null : shotsAndCosts(problem, shotCosts(problem), any.steps);
 }
 
 /**

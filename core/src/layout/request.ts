@@ -22,8 +22,12 @@ import {
   type Clip,
   type Plan,
   type Wishes,
+  PlanSchema,
 } from '../plan/index.ts';
 import { withShots } from '../plan/edits/with-shots.ts';
+
+/** Frames that a clip has at most: a day of timecode at 1000 frames a second. */
+const MOST_FRAMES = 86_400_000;
 
 /** Whole frames, or a length as typed. */
 const length = z.union([z.number().int().min(0), z.string().min(1).max(40)]);
@@ -35,7 +39,7 @@ const ClipRequestSchema = z.strictObject({
   name: clipName,
   file: z.string().min(1).max(255).optional(),
   rate: z.string(),
-  frames: z.number().int().min(1),
+  frames: z.number().int().min(1).max(MOST_FRAMES),
   start: z.string().optional(),
   usable: z.tuple([z.number().int().min(0), z.number().int().min(1)]).optional(),
   size: z.tuple([z.number().int().min(1), z.number().int().min(1)]).optional(),
@@ -57,7 +61,7 @@ export const LayoutRequestSchema = z.strictObject({
   dropFrame: z.boolean().default(false),
   start: z.string().default('01:00:00:00'),
   target: z.string(),
-  pace: z.string().default('2 beats'),
+  pace: z.string().trim().min(1, 'a pace needs a length').max(40).default('2 beats'),
   lead: z.number().int().min(0).max(1000).default(0),
   /** The report of `analyse`, unchanged. */
   music: AnalysisReportSchema.optional(),
@@ -105,6 +109,12 @@ function clipOf(request: LayoutRequest['clips'][number], index: number): Clip {
       'bad-request',
       `The request is not right at clips.${index}.moments: “${request.name}” has no frame ${outside}.`,
       `Its frames go from 0 to ${request.frames - 1}.`,
+    );
+  if (from >= to || to > request.frames)
+    throw new CaesuraError(
+      'bad-request',
+      `The request is not right at clips.${index}.usable: “${request.name}” cannot be used from ${from} to ${to}.`,
+      `Give a first frame and the frame after the last, from 0 to ${request.frames}.`,
     );
   return {
     id: `c${index + 1}`,
@@ -237,6 +247,30 @@ function withLocks(plan: Plan, locks: readonly number[]): Plan {
   );
 }
 
+/** Throws when two clips have one name, or a wish asks for a clip that is never to be shown. */
+function checkClips({ clips, first, last, pins }: LayoutRequest): void {
+  const twice = clips.findIndex(({ name }, i) => clips.findIndex((c) => c.name === name) < i);
+  if (twice >= 0)
+    throw new CaesuraError(
+      'bad-request',
+      `The request is not right at clips.${twice}.name: there is another “${clips[twice]!.name}”.`,
+      'Give each clip a name of its own.',
+    );
+  const never = new Set(clips.flatMap(({ name, use }) => (use === 'never' ? [name] : [])));
+  const asked = [
+    ['first', first],
+    ['last', last],
+    ...pins.map(({ clip }, i) => [`pins.${i}.clip`, clip] as const),
+  ] as const;
+  for (const [place, name] of asked)
+    if (name !== null && never.has(name))
+      throw new CaesuraError(
+        'bad-request',
+        `The request is not right at ${place}: “${name}” is never to be shown.`,
+        'Let it be shown, or ask for another clip there.',
+      );
+}
+
 /** The plan that a request asks for, with its wishes, not yet laid out. Throws with the place of the first thing that is wrong. */
 export function planOfRequest(json: unknown): Plan {
   const parsed = LayoutRequestSchema.safeParse(json);
@@ -249,6 +283,7 @@ export function planOfRequest(json: unknown): Plan {
     );
   }
   const request = parsed.data;
+  checkClips(request);
   const rate = parseRate(request.rate);
   const empty: Plan = {
     ...newPlan(request.name),
@@ -267,5 +302,12 @@ export function planOfRequest(json: unknown): Plan {
   }
   plan = changeBrief(plan, { target: parseLength(request.target, lengthContext(plan)).frames });
   plan = withLocks(withCues(plan, request.cues), request.locks);
-  return { ...plan, wishes: wishesOf(request, plan) };
+  const whole = PlanSchema.safeParse({ ...plan, wishes: wishesOf(request, plan) });
+  if (whole.success) return whole.data;
+  const [issue] = whole.error.issues;
+  throw new CaesuraError(
+    'bad-request',
+    `The request makes no plan, at ${issue?.path.join('.') || 'the top'}: ${issue?.message}`,
+    'See docs/command-line.md for what it may hold.',
+  );
 }

@@ -41,14 +41,21 @@ describe('length text', () => {
     expect(parseLength('00:10:00;00', at2997).frames).toBe(17982);
   });
 
-  it.each(['', 'soon', '12.5f', '4 bananas', '1:75', '1//2 s', 'f'])(
-    'refuses “%s” with a mend',
-    (text) => {
-      expect(() => parseLength(text, at24)).toThrow(
-        expect.objectContaining({ mend: expect.any(String) }),
-      );
-    },
-  );
+  it.each([
+    '',
+    'soon',
+    '12.5f',
+    '4 bananas',
+    '1:75',
+    '1//2 s',
+    'f',
+    '12 constructor',
+    '1 toString',
+  ])('refuses “%s” with a mend', (text) => {
+    expect(() => parseLength(text, at24)).toThrow(
+      expect.objectContaining({ mend: expect.any(String) }),
+    );
+  });
 
   it('needs a tempo for beats', () => {
     expect(() => parseLength('2 beats', at2997)).toThrow(/needs a tempo/);

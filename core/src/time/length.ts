@@ -32,25 +32,25 @@ export interface Length {
   readonly unit: 'frames' | 'seconds' | 'beats' | 'bars' | 'timecode';
 }
 
-const UNITS: Readonly<Record<string, Length['unit'] | 'milliseconds' | 'minutes'>> = {
-  '': 'frames',
-  f: 'frames',
-  fr: 'frames',
-  frame: 'frames',
-  frames: 'frames',
-  ms: 'milliseconds',
-  s: 'seconds',
-  sec: 'seconds',
-  second: 'seconds',
-  seconds: 'seconds',
-  min: 'minutes',
-  minute: 'minutes',
-  minutes: 'minutes',
-  beat: 'beats',
-  beats: 'beats',
-  bar: 'bars',
-  bars: 'bars',
-};
+const UNITS: ReadonlyMap<string, Length['unit'] | 'milliseconds' | 'minutes'> = new Map([
+  ['', 'frames'],
+  ['f', 'frames'],
+  ['fr', 'frames'],
+  ['frame', 'frames'],
+  ['frames', 'frames'],
+  ['ms', 'milliseconds'],
+  ['s', 'seconds'],
+  ['sec', 'seconds'],
+  ['second', 'seconds'],
+  ['seconds', 'seconds'],
+  ['min', 'minutes'],
+  ['minute', 'minutes'],
+  ['minutes', 'minutes'],
+  ['beat', 'beats'],
+  ['beats', 'beats'],
+  ['bar', 'bars'],
+  ['bars', 'bars'],
+]);
 
 const MEND = 'Write 12, 12f, 0.5s, 1:04, 00:00:04:12, 2 beats or 1 bar.';
 
@@ -81,7 +81,7 @@ function resolve(text: string, context: LengthContext): { exact: Rational; unit:
   if (clock) return { exact: multiply(clock, rate), unit: 'seconds' };
   const match = /^([-\d./\s]*\d)\s*([a-z]*)$/i.exec(text);
   const value = match ? parseRational(match[1]!) : null;
-  const unit = match ? UNITS[match[2]!.toLowerCase()] : undefined;
+  const unit = match ? UNITS.get(match[2]!.toLowerCase()) : undefined;
   if (!value || !unit) throw new CaesuraError('bad-length', `“${text}” is not a length.`, MEND);
   switch (unit) {
     case 'frames':

@@ -24,7 +24,6 @@ export const LANDING_WORTH = 0.3;
 
 /** ⌊k·num/den⌋, exact while the product is below 2⁵³. */
 const stepped = (k: number, { num, den }: Rational): number => Math.floor((k * num) / den);
-const steppedUp = (k: number, { num, den }: Rational): number => Math.ceil((k * num) / den);
 
 /** Uses of a clip that differ from one another; further ones are the same again. */
 export const turnsOf = ({ moments }: Material): number => Math.max(1, moments.length) * STARTS;
@@ -58,20 +57,39 @@ export const strideAt = ({ stride, speeds }: Material, speed: number): Rational 
   den: stride.den * speeds[speed]!.den,
 });
 
-/** Starts between which a clip lasts for a shot of `length` frames at a stride, handles included; null when it does not. */
-function startsFor(
-  { usable, frames }: Material,
+/** What of a clip decides for how long it lasts. */
+export type Lasting = Pick<Material, 'usable' | 'frames'>;
+
+/**
+ * Starts between which a clip lasts for a shot of `length` frames at a stride, handles included, as stepped frame by frame:
+ * what is shown k frames after the start is start + ⌊k·stride⌋. Null when it does not last.
+ */
+export function startsFor(
+  { usable, frames }: Lasting,
   length: number,
   stride: Rational,
   handles: Problem['handles'],
 ): { readonly least: number; readonly most: number } | null {
-  const reach = stepped(length - 1, stride);
-  const least = Math.max(usable.in, steppedUp(handles.before, stride));
+  const least = Math.max(usable.in, -stepped(-handles.before, stride));
   const most = Math.min(
-    usable.out - 1 - reach,
-    frames - 1 - reach - steppedUp(handles.after, stride),
+    usable.out - 1 - stepped(length - 1, stride),
+    frames - 1 - stepped(length - 1 + handles.after, stride),
   );
   return least <= most ? { least, most } : null;
+}
+
+/** The most frames of the film for which a clip lasts at a stride, handles included; 0 when it does not last for one. */
+export function longestFor(clip: Lasting, stride: Rational, handles: Problem['handles']): number {
+  const lasts = (length: number) => startsFor(clip, length, stride, handles) !== null;
+  if (!lasts(1)) return 0;
+  let [low, high] = [1, 2];
+  while (lasts(high)) [low, high] = [high, 2 * high];
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2);
+    if (lasts(middle)) low = middle;
+    else high = middle;
+  }
+  return low;
 }
 
 /** The part of the frames of a clip from `from` on, `reach` of them, in which it moves, 0–1; 1 when nothing is known. */

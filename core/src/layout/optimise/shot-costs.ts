@@ -35,7 +35,7 @@ export interface Fits {
 }
 
 /** Places among the candidates to which a shot from each may last. */
-function endsOf({ candidates, shortest, longest }: Problem): number[][] {
+export function endsOf({ candidates, shortest, longest }: Problem): number[][] {
   return candidates.map((start, from) => {
     const found: number[] = [];
     for (let to = from + 1; to < candidates.length; to++) {

@@ -33,6 +33,7 @@ describe('reading a plan', () => {
     ['target', { target: 1e12 }],
     ['name', { name: '  ' }],
     ['version', { version: 99 }],
+    ['score.shots', { score: { shots: [], length: 48 } }],
     [
       'score.shots',
       { score: { length: 10, shots: [{ id: 's1', start: 4, clip: null, sourceIn: 0 }] } },

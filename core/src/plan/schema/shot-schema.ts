@@ -30,7 +30,7 @@ export const ScoreSchema = z
   .object({ shots: z.array(ShotSchema).min(1).max(20_000), length: framesFrom(1) })
   .refine(
     ({ shots, length }) =>
-      shots[0]!.start === 0 && shots.every((s, i) => s.start < (shots[i + 1]?.start ?? length)),
+      shots[0]?.start === 0 && shots.every((s, i) => s.start < (shots[i + 1]?.start ?? length)),
     {
       message: 'Shots start at frame 0 and follow one another without overlap.',
       path: ['shots'],

@@ -108,7 +108,8 @@ export const WishesSchema = z.object({
 export type Wishes = z.output<typeof WishesSchema>;
 
 /** How a clip may be used as wished. */
-export const clipWish = ({ clips }: Wishes, id: string): ClipWish => clips[id] ?? NO_CLIP_WISH;
+export const clipWish = ({ clips }: Wishes, id: string): ClipWish =>
+  (Object.hasOwn(clips, id) ? clips[id] : undefined) ?? NO_CLIP_WISH;
 
 /** No wish but the plan's pace. */
 export const NO_WISHES: Wishes = WishesSchema.parse({});

@@ -23,7 +23,7 @@ export function JoinKeys({ facts }: { facts: JoinFacts }) {
                 variant="link"
                 size="sm"
                 aria-label={`Remove ${name}`}
-                onClick={() => edit('removeJoinKey', cut, side, of, at)}
+                onClick={() => edit('removeJoinKey', cut, { side, of, at })}
               >
                 Remove
               </Button>

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { rampOf, type ShotFacts, filmOf } from '@caesura/core/film';
+import { rampOf, type LandedMoment, type ShotFacts, filmOf } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
-import { sourceInFor, speedBetween, type Landing } from '@caesura/core/ramps';
+import { sourceInFor, speedBetween } from '@caesura/core/ramps';
 import { useEdit } from '../../app/hooks.ts';
 
 /**
@@ -22,8 +22,8 @@ export function Landings({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
     ]),
   ];
   const landings = [...chosen]
-    .map(([moment, frame]): Landing => ({
-      moment: moment as Landing['moment'],
+    .map(([moment, frame]): LandedMoment => ({
+      moment: moment as LandedMoment['moment'],
       after: frame - start,
     }))
     .sort((a, b) => a.after - b.after);

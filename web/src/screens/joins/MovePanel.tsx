@@ -50,6 +50,7 @@ export function MovePanel({
   const id = useId();
   const { cut, join, settings, before, after, overlap, out, into } = facts;
   const set = (change: Partial<JoinSettings>) => edit('changeJoin', cut, change);
+  const mirrored = settings.peakIn === undefined;
   const total = before + after;
   const { move } = settings;
   const has = (...moves: MoveKind[]) => moves.includes(move);
@@ -136,7 +137,7 @@ export function MovePanel({
           )}
           {has('zoom-through', 'pull-back', 'whip-pan') && (
             <NumberField
-              label="Peak scale"
+              label={mirrored ? 'Peak scale' : 'Peak scale out'}
               value={settings.peak * 100}
               unit="%"
               least={5}
@@ -145,6 +146,30 @@ export function MovePanel({
               also={Number.isFinite(softness) ? `${softness.toFixed(2)} px of source per px` : ''}
               onCommit={(peak) => set({ peak: peak / 100 })}
             />
+          )}
+          {has('zoom-through', 'pull-back', 'whip-pan') && settings.sides === 'both' && (
+            <>
+              <Form.Check
+                type="switch"
+                id={`${id}-mirrored`}
+                label="Peak in mirrors that out"
+                checked={mirrored}
+                onChange={(event) =>
+                  set({ peakIn: event.target.checked ? undefined : settings.peak })
+                }
+              />
+              {!mirrored && (
+                <NumberField
+                  label="Peak scale in"
+                  value={(settings.peakIn ?? settings.peak) * 100}
+                  unit="%"
+                  least={5}
+                  most={2000}
+                  by={10}
+                  onCommit={(peak) => set({ peakIn: peak / 100 })}
+                />
+              )}
+            </>
           )}
           {has('whip-pan', 'slide', 'drop') && (
             <NumberField

@@ -38,14 +38,18 @@ export function RampKeys({ facts, ramp }: { facts: ShotFacts; ramp: Ramp }) {
               least={-10_000}
               most={10_000}
               by={10}
-              onCommit={(v) => edit('setRampKey', index, at, speedOfPercent(v), key.ease)}
+              onCommit={(v) => edit('setRampKey', index, { at, speed: speedOfPercent(v) })}
             />
             {i < ramp.length - 1 && (
               <EasingField
                 label={`From ${start + at}`}
                 value={key.ease}
                 onCommit={(ease) =>
-                  edit('setRampKey', index, at, rational(key.speed.num, key.speed.den), ease)
+                  edit('setRampKey', index, {
+                    at,
+                    speed: rational(key.speed.num, key.speed.den),
+                    ease,
+                  })
                 }
               />
             )}

@@ -1,13 +1,12 @@
 import { speedAt } from '@caesura/core/curves';
-import { landedMoment } from '@caesura/core/edits';
-import { rampOf, type ShotFacts } from '@caesura/core/film';
+import { filmOf, landedMoment, rampOf, type ShotFacts } from '@caesura/core/film';
 import { effectiveAngle } from '@caesura/core/joins';
 import type { Plan } from '@caesura/core/plan';
 import {
   shapedRamp,
   shapeOf,
+  keysNear,
   USUAL_CREST,
-  USUAL_FLOOR,
   usualCrest,
   type RampShape,
 } from '@caesura/core/ramps';
@@ -21,7 +20,7 @@ import {
   type Rational,
 } from '@caesura/core/time';
 import { Button, ButtonGroup } from 'react-bootstrap';
-import { signed } from '../../app/format.ts';
+import { counted, signed } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { useAppSelector } from '../../app/store.ts';
 import { NumberField } from '../../fields/NumberField.tsx';
@@ -59,14 +58,15 @@ export function SideSpeeds({
   const ramp = rampOf(plan, shot);
   const shape = ramp && shapeOf(ramp);
   const group = plan.ramps.find((r) => r.id === shot.rampOf);
-  const landed = landedMoment(plan, facts);
+  const landed = landedMoment(filmOf(plan), facts);
   const put = (next: RampShape) =>
     group && !shot.ramp
       ? edit('changeRampGroup', group.id, shapedRamp(next))
       : edit('setRamp', index, next.head || next.tail ? shapedRamp(next) : null);
   const crest = shape?.[end];
-  const begin: RampShape = shape ?? { floor: ramp ? USUAL_FLOOR : NORMAL, head: null, tail: null };
   const lasts = Math.min(USUAL_CREST.length, Math.max(1, Math.floor(length / 2)));
+  // A ramp with keys of its own keeps those farther away.
+  const giving = shape ? 0 : keysNear(facts, end, lasts).length;
   const fastest = crest?.speed ?? (ramp ? null : speed);
   const other =
     fastest && compare(fastest, NORMAL) !== 0 && compare(fastest, rational(0)) !== 0
@@ -90,8 +90,17 @@ export function SideSpeeds({
         </p>
       )}
       {!crest && (
-        <Button variant="outline-dark" onClick={() => put({ ...begin, [end]: usualCrest(lasts) })}>
+        <Button
+          variant="outline-dark"
+          onClick={() => edit('rampAtCut', index, end, usualCrest(lasts))}
+          title={
+            giving > 0
+              ? `${counted(giving, 'key')} within ${lasts} frames of the cut would give way`
+              : undefined
+          }
+        >
           {end === 'tail' ? 'Ramp up into the cut' : 'Ramp down out of the cut'}
+          {giving > 0 && `, in place of ${counted(giving, 'key')} there`}
         </Button>
       )}
       {crest && shape && (
@@ -161,7 +170,10 @@ export function SideSpeeds({
           <Button
             variant="outline-dark"
             onClick={() =>
-              edit('setRampKey', index, at, speedOfPercent(100 * speedAt(time.curve, at)))
+              edit('setRampKey', index, {
+                at,
+                speed: speedOfPercent(100 * speedAt(time.curve, at)),
+              })
             }
             title="A key where the position is, at the speed there"
           >

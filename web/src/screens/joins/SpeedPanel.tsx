@@ -2,7 +2,7 @@ import { Button } from 'react-bootstrap';
 import type { JoinFacts } from '@caesura/core/joins';
 import { strideOf, type ShotFacts } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
-import { crestsAt, matchingSpeed, withSpeedAt } from '@caesura/core/ramps';
+import { crestsAt, matchingSpeed } from '@caesura/core/ramps';
 import { percent, toNumber, type Rational } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { SideSpeeds } from './SideSpeeds.tsx';
@@ -15,15 +15,15 @@ export function SpeedPanel({
 }: {
   plan: Plan;
   facts: JoinFacts;
-  /** Shift of the picture at a source frame, in widths a source frame; null where nothing is known. */
-  shiftAt: (facts: ShotFacts, source: number) => number | null;
+  /** Mean shift of the picture over some frames at an end of a shot, in widths a source frame; null where nothing is known. */
+  shiftAt: (facts: ShotFacts, end: 'start' | 'end') => number | null;
 }) {
   const edit = useEdit();
   const { out, into } = facts;
   const matching = (): Rational | null => {
     const crests = crestsAt(out, into);
     if (!crests || !out.clip || !into.clip) return null;
-    const [a, b] = [shiftAt(out, out.time!.at(out.length - 1)), shiftAt(into, into.time!.at(0))];
+    const [a, b] = [shiftAt(out, 'end'), shiftAt(into, 'start')];
     if (a === null || b === null) return null;
     const other = { speed: crests.out, shift: a, stride: strideOf(out.clip.rate, plan.rate) };
     return matchingSpeed(other, { shift: b, stride: strideOf(into.clip.rate, plan.rate) });
@@ -36,8 +36,8 @@ export function SpeedPanel({
       {onScreen && (
         <Button
           variant="outline-dark"
-          onClick={() => edit('setRamp', into.index, withSpeedAt(into, 'start', onScreen))}
-          title="By the movement that was seen in both clips at the cut"
+          onClick={() => edit('matchSpeed', facts.cut, onScreen)}
+          title="By the movement of both clips over five frames at the cut"
         >
           Match movement on screen: {percent(toNumber(onScreen))} in
         </Button>

@@ -24,9 +24,10 @@ export function useCamera(plan: Plan) {
     });
   const wayAt = ({ out, into }: JoinFacts): Way | null =>
     wayOf(shifts(out, sourcesAt(out, 'end')), shifts(into, sourcesAt(into, 'start')));
-  const shiftAt = (facts: ShotFacts, source: number): number | null => {
-    const [shift] = shifts(facts, [source]);
-    return shift ? Math.hypot(shift.dx, shift.dy) : null;
+  const shiftAt = (facts: ShotFacts, end: 'start' | 'end'): number | null => {
+    const all = shifts(facts, sourcesAt(facts, end));
+    const sum = all.reduce((far, { dx, dy }) => far + Math.hypot(dx, dy), 0);
+    return all.length > 0 ? sum / all.length : null;
   };
   return { wayAt, shiftAt };
 }
