@@ -167,7 +167,9 @@ test('cues come in from a file and go out as one', async ({ page }) => {
     buffer: Buffer.from(vtt),
   });
   await expect(
-    page.getByText('1 cue from “line.vtt”; 1 after the end of the sound left out.'),
+    page.getByText(
+      '1 cue from “line.vtt”; 1 before the start or after the end of the sound left out.',
+    ),
   ).toBeVisible();
   const cues = cuesOfSound((await kept(page)).music!).filter((c) => c.kind === 'hand');
   expect(cues).toMatchObject([{ at: 88200, name: 'Ink meets paper' }]);

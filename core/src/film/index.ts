@@ -26,6 +26,7 @@ export {
 } from './source.ts';
 export { USUAL_SPEEDS, atSpeed, speedsFor } from './speeds.ts';
 export { lengthContext, tempoOf } from './tempo.ts';
+export { shotSpeed } from './shot-speed.ts';
 export { landedMoment, type LandedMoment } from './landed-moment.ts';
 export { remembered } from './remembered.ts';
 export { withoutJoins, withoutRamps } from './versions.ts';

@@ -13,5 +13,5 @@ export {
 } from './shape.ts';
 export { crestOnCut, slowPatch, type SlowPatch } from './slow-patch.ts';
 export { rampLengthFor, sourceInFor, speedBetween, speedFor } from './solve.ts';
-export { constantSteps } from './steps.ts';
+export { constantSteps, type SpeedStep } from './steps.ts';
 export { placeOf } from './places.ts';

@@ -1,4 +1,4 @@
-import { distanceGone, framesGone } from '../curves/index.ts';
+import { distanceGone, framesGone, type SpeedCurve } from '../curves/index.ts';
 import { strideOf } from '../film/source.ts';
 import type { Plan } from '../plan/index.ts';
 import type { ShotFacts } from '../film/shots.ts';
@@ -8,6 +8,7 @@ import {
   toNumber,
   type Rational,
   type SourceFrames,
+  compare,
 } from '../time/index.ts';
 
 /** A stretch of a shot at a constant speed. */
@@ -19,28 +20,48 @@ export interface SpeedStep {
   readonly speed: Rational;
 }
 
+/** The speed of a curve from a frame to its next key; null where it changes on the way. */
+function constantFrom(curve: SpeedCurve, from: number): Rational | null {
+  const i = curve.findLastIndex((key) => key.at <= from);
+  const [key, next] = [curve[Math.max(0, i)]!, curve[i + 1]];
+  if (i < 0 || !next || compare(key.speed, next.speed) === 0) return key.speed;
+  return key.ease.kind === 'steps' && key.ease.count === 1 && key.ease.jump === 'end'
+    ? key.speed
+    : null;
+}
+
 /** Parts of normal speed to which steps are rounded: a hundredth of a per cent. */
 const PARTS = 10_000;
 
 /**
  * A ramp as steps of constant speed, as few as keep every shown frame within one source frame of the curve. Each step
  * starts on the source frame that the curve shows there, so that no error is carried on; it lasts while one slope passes
- * within a source frame of all its frames (the cone between the two bounds). Of a constant speed it is one step.
+ * within a source frame of all its frames (the cone between the two bounds), and never over a key, so that a held speed keeps
+ * its figure. Of a constant speed it is one step.
  */
-export function constantSteps(plan: Pick<Plan, 'rate' | 'ramps'>, facts: ShotFacts): SpeedStep[] {
-  const { clip, time, length, sourceIn, speed, shot } = facts;
+export function constantSteps(plan: Pick<Plan, 'rate'>, facts: ShotFacts): SpeedStep[] {
+  const { clip, time, length, sourceIn, speed, ramp } = facts;
   if (!clip || !time) return [];
   const stride = strideOf(clip.rate, plan.rate);
-  if (!shot.ramp && shot.rampOf === undefined) return [{ from: 0, to: length, sourceIn, speed }];
+  if (!ramp) return [{ from: 0, to: length, sourceIn, speed }];
   const perFrame = toNumber(stride);
   const exactAt = (k: number) => distanceGone(time.curve, k, stride);
   const steps: SpeedStep[] = [];
+  const keys = time.curve.map(({ at }) => at).filter((at) => at > 0 && at < length);
   for (let from = 0; from < length;) {
+    const end = keys.find((at) => at > from) ?? length;
+    const held = constantFrom(time.curve, from);
+    if (held) {
+      const begins = sourceFrames(sourceIn + framesGone(time.curve, from, stride));
+      steps.push({ from, to: end, sourceIn: begins, speed: held });
+      from = end;
+      continue;
+    }
     const start = framesGone(time.curve, from, stride);
     let [low, high, to] = [-Infinity, Infinity, from + 1];
     // Half a source frame less than one, for the rounding of both.
     const within = 0.49;
-    for (let k = from + 1; k < length; k++) {
+    for (let k = from + 1; k < end; k++) {
       const rise = exactAt(k) - start;
       const [least, most] = [(rise - within) / (k - from), (rise + within) / (k - from)];
       if (Math.max(low, least) > Math.min(high, most)) break;

@@ -4,13 +4,12 @@ import {
   multiply,
   rateLabel,
   rational,
-  sourceFrames,
   toNumber,
   toText,
 } from '../../time/index.ts';
 import { handlesOf, moveKeys, type JoinFacts } from '../../joins/index.ts';
 import type { Plan } from '../../plan/index.ts';
-import type { ShotFacts } from '../../film/index.ts';
+import { type ShotFacts, shotSpeed } from '../../film/index.ts';
 import type { EffectFacts } from '../../sound/index.ts';
 import { effectsAt, effectWords, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
@@ -70,11 +69,11 @@ function row(
   plan: Plan,
 ): (string | number)[] {
   const { rate, dropFrame, start } = plan;
-  const { clip, landing, sourceIn, sourceOut, speed, index, length, time, used } = facts;
+  const { clip, landing, sourceIn, sourceOut, index, length } = facts;
   const [into, next] = [joins[index - 1], joins[index]];
   const ahead = into && handlesOf(into).in;
   const behind = next && handlesOf(next).out;
-  const ramped = time !== null && time.curve.length > 1;
+  const constant = shotSpeed(facts);
   return [
     index + 1,
     facts.start,
@@ -89,16 +88,11 @@ function row(
     clip?.name ?? '',
     clip?.fileName ?? '',
     clip ? rateLabel(clip.rate) : '',
-    clip ? (ramped ? 'ramp' : toText(multiply(speed, rational(100)))) : '',
+    clip ? (constant ? toText(multiply(constant, rational(100))) : 'ramp') : '',
     clip ? sourceIn : '',
     clip ? sourceOut : '',
     clip ? sourceTimecode(clip, sourceIn) : '',
-    clip && used
-      ? sourceTimecode(
-          clip,
-          sourceFrames(time ? Math.max(time.at(length), used.highest) : sourceOut),
-        )
-      : '',
+    clip ? sourceTimecode(clip, sourceOut) : '',
     into ? joinWords(into) : '',
     into ? into.before : '',
     into ? into.after : '',

@@ -25,11 +25,11 @@ it('gives beats and bars of a file to a sound in one step, and taps with their d
   const music = plan.music!;
   const { sampleRate, length } = music.analysis;
   const waltz = { at: [1, 1.4, 1.8, 2.2, 2.6, 3, 900], bars: [0, 3, 6], beatsPerBar: 3 };
-  const { cues, beats, late } = broughtIn(
+  const { cues, beats, outside } = broughtIn(
     { entries: [{ at: 1.1, text: 'x', kind: null }], beats: waltz, taps: null },
     music,
   );
-  expect(late).toBe(1);
+  expect(outside).toBe(1);
   const changed = bringIn(plan, music.id, cues, beats).music!;
   const heard = correctedBeats(changed);
   const inside = heard.beats.filter((b) => b.at >= sampleRate && b.at <= 3 * sampleRate);

@@ -99,8 +99,8 @@ export function beatEntriesOf(sound: Sound): BeatEntries {
 export interface BroughtIn {
   readonly cues: readonly CueEdit[];
   readonly beats: Correction | null;
-  /** Cues and beats after the end of the sound, which were left out. */
-  readonly late: number;
+  /** Cues and beats before the start of the sound or after its end, which were left out. */
+  readonly outside: number;
 }
 
 /** Least time between two beats of a file, in seconds. */
@@ -113,13 +113,14 @@ const CLOSEST = 0.05;
 function givenBeats({ beats, taps }: CueFile, sound: Sound): Correction | null {
   const { sampleRate, length } = sound.analysis;
   const inside = (times: readonly number[]): Samples[] =>
-    times.map((at) => samples(Math.round(at * sampleRate))).filter((at) => at < length);
+    times.map((at) => samples(Math.round(at * sampleRate))).filter((at) => at >= 0 && at < length);
   if (taps) {
     const put = tapped(inside(taps), sound.found.onsets, sampleRate).beats;
     return put.length < 2 ? null : { do: 'give', beats: put };
   }
   if (!beats) return null;
   const given = inside(beats.at);
+  const early = beats.at.filter((at) => Math.round(at * sampleRate) < 0).length;
   if (given.length < 2) return null;
   if (given.some((at, i) => i > 0 && at - given[i - 1]! < CLOSEST * sampleRate))
     throw new CaesuraError(
@@ -131,7 +132,8 @@ function givenBeats({ beats, taps }: CueFile, sound: Sound): Correction | null {
   return {
     do: 'give',
     beats: given,
-    bars: beats.bars.filter((i) => i < given.length),
+    // Beats that were left out at the start move the others up.
+    bars: beats.bars.map((i) => i - early).filter((i) => i >= 0 && i < given.length),
     beatsPerBar,
   };
 }
@@ -144,12 +146,16 @@ export function broughtIn(file: CueFile, sound: Sound): BroughtIn {
   const { sampleRate, length } = sound.analysis;
   const cues = file.entries.flatMap(({ at, text, kind }): CueEdit[] => {
     const to = Math.round(at * sampleRate);
-    if (to >= length) return [];
+    if (!(to >= 0 && to < length)) return [];
     const own = kind && kind !== 'beat' && kind !== 'downbeat' ? kind : 'hand';
     return [{ kind: own, from: null, to: samples(to), ...(text && { name: text.slice(0, 200) }) }];
   });
   const beats = givenBeats(file, sound);
   const times = [...(file.beats?.at ?? []), ...(file.taps ?? [])];
-  const lateBeats = times.filter((at) => Math.round(at * sampleRate) >= length).length;
-  return { cues, beats, late: file.entries.length - cues.length + lateBeats };
+  const inside = (at: number) => {
+    const sample = Math.round(at * sampleRate);
+    return sample >= 0 && sample < length;
+  };
+  const lost = times.filter((at) => !inside(at)).length;
+  return { cues, beats, outside: file.entries.length - cues.length + lost };
 }

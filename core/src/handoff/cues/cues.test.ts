@@ -103,7 +103,7 @@ describe('cues of a sound', () => {
   it('are those that the switches let through, and join what was heard when they come in', () => {
     const off = switchCues(plan, plan.music!.id, 'beat', { on: false, least: 0 }).music!;
     expect(cueEntriesOf(off)).toHaveLength(24);
-    const { cues: edits, late } = broughtIn(
+    const { cues: edits, outside } = broughtIn(
       cuesOnly([
         entry(1, 'a'),
         { at: 2, text: 'b', kind: 'word' },
@@ -112,7 +112,7 @@ describe('cues of a sound', () => {
       ]),
       sound,
     );
-    expect(late).toBe(1);
+    expect(outside).toBe(1);
     expect(edits.map((e) => [e.kind, e.to, e.name])).toEqual([
       ['hand', 48000, 'a'],
       ['word', 96000, 'b'],

@@ -121,9 +121,45 @@ export interface BeatMap {
   readonly endTick: number;
 }
 
+/** Notes that a beat may be written as, in quarters: longer ones for beats that no quarter note lasts for. */
+const NOTES = [1, 2, 4] as const;
+
+/** Quarters that a beat is written as which lasts so many microseconds; one of more than four has beats of its own inside. */
+const quartersFor = (micros: number): number =>
+  NOTES.find((n) => micros <= n * SLOWEST) ?? Math.ceil(micros / SLOWEST);
+
+/** Beats under one signature: from one of them on, so many. */
+interface Group {
+  readonly from: number;
+  readonly beats: number;
+  readonly quarters: number;
+}
+
+/** Parts a bar where a beat is written as a longer note than the others. */
+function partedBar({ from, beats }: Omit<Group, 'quarters'>, quarters: readonly number[]): Group[] {
+  const groups: Group[] = [];
+  for (let i = from; i < from + beats; i++) {
+    const here = quarters[i] ?? 1;
+    const last = groups.at(-1);
+    if (last && last.quarters === 1 && here === 1)
+      groups[groups.length - 1] = { ...last, beats: last.beats + 1 };
+    else groups.push({ from: i, beats: 1, quarters: here });
+  }
+  return groups;
+}
+
+/** The signature of some beats: of quarters, of one longer note, or of as many quarters as a very long one takes. */
+function signatureOf({ beats, quarters }: Group, tick: number): Signature {
+  if (quarters === 1) return { tick, numerator: beats, denominator: 4 };
+  return quarters <= 4
+    ? { tick, numerator: 1, denominator: 4 / quarters }
+    : { tick, numerator: Math.min(255, quarters), denominator: 4 };
+}
+
 /**
- * The tempo map of beats: each lasts a quarter note, its tempo rounded so that the error never adds up. What comes before
- * the first beat is one bar of its own, so that bars start where they do.
+ * The tempo map of beats: each lasts a quarter note, or a half or whole one where it is longer than a quarter can be (three
+ * bytes of microseconds, 16.8 s), its tempo rounded so that the error never adds up. What comes before the first beat is one
+ * bar of its own, so that bars start where they do; after a beat of a longer note a bar begins anew.
  */
 export function mapOfBeats(
   { at, bars, beatsPerBar }: BeatEntries,
@@ -134,18 +170,21 @@ export function mapOfBeats(
     return { changes: [], signatures: [], endTick: 0 };
   const before =
     first * 1e6 < 1 ? 0 : Math.min(255, Math.max(1, Math.round(first / (second - first))));
+  const instants = [...Array.from({ length: before }, (_, i) => (first * i) / before), ...at];
   const changes: TempoChange[] = [];
+  const quarters: number[] = [];
+  const ticks: number[] = [0];
   let micros = 0;
-  const quarter = (until: number): void => {
-    const lasting = Math.min(SLOWEST, Math.max(1, Math.round(until * 1e6) - micros));
-    if (changes.at(-1)?.microsecondsPerQuarter !== lasting)
-      changes.push({ tick: count * ticksPerQuarter, microsecondsPerQuarter: lasting });
-    micros += lasting;
-    count++;
-  };
-  let count = 0;
-  for (let i = 1; i <= before; i++) quarter((first * i) / before);
-  for (let i = 1; i < at.length; i++) quarter(at[i]!);
+  for (const until of instants.slice(1)) {
+    const lasts = Math.max(1, Math.round(until * 1e6) - micros);
+    const count = quartersFor(lasts);
+    const tempo = Math.min(SLOWEST, Math.max(1, Math.round(lasts / count)));
+    if (changes.at(-1)?.microsecondsPerQuarter !== tempo)
+      changes.push({ tick: ticks.at(-1)!, microsecondsPerQuarter: tempo });
+    micros += count * tempo;
+    quarters.push(count);
+    ticks.push(ticks.at(-1)! + count * ticksPerQuarter);
+  }
   const lengths = [
     ...(before > 0 ? [{ from: 0, beats: before }] : []),
     ...(bars[0] !== 0 ? [{ from: before, beats: bars[0] ?? beatsPerBar }] : []),
@@ -154,12 +193,14 @@ export function mapOfBeats(
       beats: (bars[i + 1] ?? bar + beatsPerBar) - bar,
     })),
   ];
+  const tickOf = (beat: number): number =>
+    ticks[beat] ?? ticks.at(-1)! + (beat - ticks.length + 1) * ticksPerQuarter;
   const signatures = lengths
-    .filter(({ beats }, i) => beats !== lengths[i - 1]?.beats)
-    .map(({ from, beats }): Signature => ({
-      tick: from * ticksPerQuarter,
-      numerator: beats,
-      denominator: 4,
-    }));
-  return { changes, signatures, endTick: count * ticksPerQuarter };
+    .flatMap((bar) => partedBar(bar, quarters))
+    .map((group) => signatureOf(group, tickOf(group.from)))
+    .filter(
+      ({ numerator, denominator }, i, all) =>
+        numerator !== all[i - 1]?.numerator || denominator !== all[i - 1]?.denominator,
+    );
+  return { changes, signatures, endTick: ticks.at(-1)! };
 }

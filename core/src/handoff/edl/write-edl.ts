@@ -3,50 +3,46 @@ import {
   compare,
   formatTimecode,
   frames,
+  framesPerDay,
   keepTime,
   multiply,
   nominalRate,
   rateLabel,
   rational,
-  sourceFrames,
   toText,
   type FrameRate,
-  type Rational,
 } from '../../time/index.ts';
-import { type JoinFacts } from '../../joins/index.ts';
-import { NORMAL_SPEED, rampOf, type Cue, type ShotFacts, filmOf } from '../../film/index.ts';
-import type { Clip, Plan } from '../../plan/index.ts';
-import { constantSteps } from '../../ramps/index.ts';
+import { filmOf, soundsOf, type Cue, type Film, type ShotFacts } from '../../film/index.ts';
+import type { JoinFacts } from '../../joins/index.ts';
+import type { Plan } from '../../plan/index.ts';
+import { constantSteps, type SpeedStep } from '../../ramps/index.ts';
+import { asciiText } from '../ascii.ts';
+import { carriedOverlaps } from '../carried-overlaps.ts';
 import { soundEvents, type SoundEvent } from '../sound-events.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords } from '../join-words.ts';
 import { scoredShots } from '../scored.ts';
-import { sourceFrameInPlanCounting } from '../source-timecode.ts';
+import { motionOf, type Motion } from './motion.ts';
 import { reelNames } from './reel-names.ts';
+import { sourceCounting, type SourceCounting } from './source-counting.ts';
 
 const MOST_EVENTS = 999;
 const LONGEST_TITLE = 70;
 
-/** Letters, digits and common marks of ASCII only, which every reader takes. */
-const plain = (text: string): string =>
-  text
-    .normalize('NFKD')
-    .replaceAll(/[^\x20-\x7e]/g, '')
-    .trim();
-
 interface Event {
   readonly reel: string;
   readonly track: 'V' | 'AA';
-  readonly source: readonly [number, number];
+  /** Labels of the source, the end exclusive. */
+  readonly source: readonly [string, string];
   readonly record: readonly [number, number];
-  /** Speed of the picture in frames a second, with one decimal, when it is not that of the film. */
-  readonly speed?: string;
+  /** Speed in source frames a second, and the label at which it begins, when it is not frame for frame. */
+  readonly motion?: { readonly text: string; readonly from: string };
   /** The dissolve with which it begins: its frames, and where the picture before it goes on from. */
   readonly dissolve?: {
     readonly lasts: number;
     readonly reel: string;
-    readonly from: number;
-    readonly speed?: string;
+    readonly from: string;
+    readonly motion?: string;
   };
   readonly comments: readonly string[];
 }
@@ -56,135 +52,160 @@ interface Event {
  * lines under one number: a cut of no length of the picture that goes on, then the one that comes in.
  */
 function eventLines(event: Event, number: number, { rate, dropFrame }: Plan): string[] {
-  const line = (reel: string, type: string, times: readonly number[]) =>
-    `${String(number).padStart(3, '0')}  ${reel.padEnd(8)} ${event.track.padEnd(5)} ${type.padEnd(8)} ${times
-      .map((frame) => formatTimecode(frame, rate, dropFrame))
-      .join(' ')}`;
-  const motion = (reel: string, speed: string | undefined, from: number) =>
-    speed === undefined
-      ? []
-      : [`M2   ${reel.padEnd(8)} ${speed}                ${formatTimecode(from, rate, dropFrame)}`];
-  const { dissolve } = event;
-  const [recordIn] = event.record;
-  const first =
-    dissolve && line(dissolve.reel, 'C', [dissolve.from, dissolve.from, recordIn, recordIn]);
+  const record = event.record.map((frame) => formatTimecode(frame, rate, dropFrame));
+  const line = (reel: string, type: string, labels: readonly string[]) =>
+    `${String(number).padStart(3, '0')}  ${reel.padEnd(8)} ${event.track.padEnd(5)} ${type.padEnd(8)} ${labels.join(' ')}`;
+  const motionLine = (reel: string, text: string, from: string) =>
+    `M2   ${reel.padEnd(8)} ${text}                ${from}`;
+  const { dissolve, motion, reel } = event;
   const type = dissolve ? `D    ${String(dissolve.lasts).padStart(3, '0')}` : 'C';
   return [
-    ...(first ? [first] : []),
-    ...(dissolve ? motion(dissolve.reel, dissolve.speed, dissolve.from) : []),
-    line(event.reel, type, [...event.source, ...event.record]),
-    ...motion(event.reel, event.speed, event.source[0]),
-    ...event.comments.map((comment) => `* ${plain(comment)}`),
+    ...(dissolve
+      ? [line(dissolve.reel, 'C', [dissolve.from, dissolve.from, record[0]!, record[0]!])]
+      : []),
+    ...(dissolve?.motion ? [motionLine(dissolve.reel, dissolve.motion, dissolve.from)] : []),
+    line(reel, type, [...event.source, ...record]),
+    ...(motion ? [motionLine(reel, motion.text, motion.from)] : []),
+    ...event.comments.map((comment) => `* ${asciiText(comment)}`),
   ];
-}
-
-/**
- * A constant speed as the form has it: frames a second in three digits and one decimal, of a film of `nominal`; and the
- * frames that an event of `length` takes of its source at that. The exact speed stands in a comment.
- */
-function motionOf(
-  speed: Rational,
-  nominal: number,
-  length: number,
-): { readonly text: string; readonly source: number } {
-  const tenths = Math.round((10 * nominal * speed.num) / speed.den);
-  const text = `${tenths < 0 ? '-' : ''}${(Math.abs(tenths) / 10).toFixed(1).padStart(5, '0')}`;
-  const exact = Math.abs(length * tenths) / (10 * nominal);
-  // A half is as near to either; the even one is what a reader gets that rounds by IEEE 754.
-  const half = exact % 1 === 0.5;
-  return { text, source: half ? 2 * Math.round(exact / 2) : Math.round(exact) };
 }
 
 /** The longest dissolve that the form is commonly said to carry. */
 const LONGEST_DISSOLVE = 255;
 
-/** Whether an overlap is written as a dissolve: without movement, both pictures at constant speeds, and not too long. */
-function isDissolve(plan: Plan, join: JoinFacts | undefined): join is JoinFacts {
-  if (
-    !join?.overlap ||
-    join.settings.move !== 'plain' ||
-    join.before + join.after > LONGEST_DISSOLVE
-  )
-    return false;
-  const steady = ({ shot, clip }: ShotFacts) => clip !== null && !rampOf(plan, shot);
-  return (
-    steady(join.out) &&
-    steady(join.into) &&
-    join.before < join.out.length &&
-    join.after <= join.into.length
-  );
+/** Whether a cut is written as a dissolve: an overlap that a list carries, without movement, and not too long. */
+export const isDissolve = (film: Film, join: JoinFacts | undefined): join is JoinFacts =>
+  join !== undefined &&
+  join.settings.move === 'plain' &&
+  join.before + join.after <= LONGEST_DISSOLVE &&
+  carriedOverlaps(film).has(join.cut);
+
+/** What picture events are written from. */
+interface Writing {
+  readonly film: Film;
+  readonly reels: ReadonlyMap<string, string>;
+}
+
+/** The motion of a shot at a speed over so many frames; null where it goes frame for frame in its counting. */
+function motionAt(
+  { index }: ShotFacts,
+  counting: SourceCounting,
+  speed: SpeedStep['speed'],
+  { film: { plan } }: Writing,
+  length: number,
+): Motion | null {
+  const stride = multiply(speed, counting.perFilmFrame);
+  if (compare(stride, rational(1)) === 0) return null;
+  return motionOf(stride, { nominal: nominalRate(plan.rate), length, shot: index + 1 });
+}
+
+/** The source of an event from the frame shown first: where it begins and ends, and its motion. Throws over midnight. */
+function sourceOf(
+  facts: ShotFacts,
+  counting: SourceCounting,
+  first: number,
+  { motion, length, backwards }: { motion: Motion | null; length: number; backwards: boolean },
+): Pick<Event, 'source' | 'motion'> {
+  const { count, label, day } = counting;
+  const taken = motion?.source ?? length;
+  const begins = count(first);
+  // Backwards the range ends with what is shown first.
+  const from = backwards ? Math.max(0, begins + 1 - taken) : begins;
+  if (from + taken >= day)
+    throw new CaesuraError(
+      'edl-midnight',
+      `The timecode of “${facts.clip!.name}” runs over midnight in shot ${facts.index + 1}, which an edit decision list cannot write.`,
+      'Hand over OpenTimelineIO or the cut sheet, or use another part of the clip.',
+    );
+  return {
+    source: [label(from), label(from + taken)],
+    ...(motion && { motion: { text: motion.text, from: label(begins) } }),
+  };
+}
+
+/** The dissolve with which the events of a shot begin. */
+function dissolveOf(
+  { out, before, after }: JoinFacts,
+  writing: Writing,
+): NonNullable<Event['dissolve']> {
+  const counting = sourceCounting(out.clip!, writing.film.plan);
+  const motion = motionAt(out, counting, out.speed, writing, 1);
+  return {
+    lasts: before + after,
+    reel: writing.reels.get(out.clip!.id)!,
+    from: counting.label(counting.count(out.time!.at(out.length - before))),
+    ...(motion && { motion: motion.text }),
+  };
+}
+
+/** What the first event of a shot says of it. */
+function aboutShot(
+  facts: ShotFacts,
+  counting: SourceCounting,
+  { into, dissolve }: { into: JoinFacts | undefined; dissolve: JoinFacts | null },
+): string[] {
+  const { clip, sourceIn, sourceOut, landing } = facts;
+  const words = into && !dissolve ? joinWords(into).toUpperCase() : '';
+  const names = dissolve
+    ? [`FROM CLIP NAME: ${dissolve.out.clip!.name}`, `TO CLIP NAME: ${clip!.name}`]
+    : [`FROM CLIP NAME: ${clip!.name}`];
+  return [
+    ...names,
+    ...(clip!.fileName ? [`FILE: ${clip!.fileName}`] : []),
+    `SOURCE FRAMES ${sourceIn} TO ${sourceOut - 1} AT ${rateLabel(clip!.rate)} FPS`,
+    ...(counting.comment ? [counting.comment] : []),
+    ...(words ? [`JOIN: ${words}, NOT CARRIED BY THIS FORM`] : []),
+    ...(landing?.onCue ? [cueComment(landing.cue)] : []),
+  ];
 }
 
 /** The picture events of a shot: one, or one for each step of its ramp. A dissolve begins its shot earlier by its first half. */
-function pictureEvents(
-  facts: ShotFacts,
-  joins: readonly JoinFacts[],
-  plan: Plan,
-  reels: ReadonlyMap<string, string>,
-): Event[] {
-  const { clip, start, end, sourceIn, sourceOut, landing, index, time } = facts;
+function pictureEvents(facts: ShotFacts, writing: Writing): Event[] {
+  const { film, reels } = writing;
+  const { plan, joins } = film;
+  const { clip, start, end, index, time } = facts;
   const [into, next] = [joins[index - 1], joins[index]];
-  const dissolve = isDissolve(plan, into) ? into : null;
+  const dissolve = isDissolve(film, into) ? into : null;
   const recordIn = start - (dissolve?.before ?? 0);
-  const recordOut = end - (isDissolve(plan, next) ? next.before : 0);
-  if (!clip)
+  const recordOut = end - (isDissolve(film, next) ? next.before : 0);
+  if (!clip) {
+    const label = (frame: number) => formatTimecode(frame, plan.rate, plan.dropFrame);
     return [
       {
         reel: 'BL',
         track: 'V',
-        source: [0, recordOut - recordIn],
+        source: [label(0), label(recordOut - recordIn)],
         record: [plan.start + recordIn, plan.start + recordOut],
         comments: [`SHOT ${index + 1}: NO CLIP CHOSEN`],
       },
     ];
-  const counted = (c: Clip, frame: number) =>
-    sourceFrameInPlanCounting(c, sourceFrames(Math.max(0, frame)), plan.rate, plan.dropFrame);
-  const moved =
-    into && joinWords(into) && !dissolve
-      ? [`JOIN: ${joinWords(into).toUpperCase()}, NOT CARRIED BY THIS FORM`]
-      : [];
-  const about = [
-    `FROM CLIP NAME: ${dissolve ? dissolve.out.clip!.name : clip.name}`,
-    ...(dissolve ? [`TO CLIP NAME: ${clip.name}`] : []),
-    ...(clip.fileName ? [`FILE: ${clip.fileName}`] : []),
-    `SOURCE FRAMES ${sourceIn} TO ${sourceOut - 1} AT ${rateLabel(clip.rate)} FPS`,
-    ...moved,
-  ];
+  }
+  const counting = sourceCounting(clip, plan);
   const steps = constantSteps(plan, facts);
   return steps.map((step, i): Event => {
     // The steps lie inside the shot; the first begins earlier and the last ends earlier where there is a dissolve.
     const from = i === 0 ? recordIn : start + step.from;
     const to = i === steps.length - 1 ? recordOut : start + step.to;
-    const normal = compare(step.speed, NORMAL_SPEED) === 0;
-    const motion = normal ? null : motionOf(step.speed, nominalRate(plan.rate), to - from);
-    const source = counted(clip, i === 0 && dissolve ? time!.at(from - start) : step.sourceIn);
-    const before = dissolve?.out;
-    const goesOn = before && motionOf(before.speed, nominalRate(plan.rate), 1);
+    const length = to - from;
+    const motion = motionAt(facts, counting, step.speed, writing, length);
+    const first = i === 0 && dissolve ? time!.at(from - start) : step.sourceIn;
+    const backwards = step.speed.num < 0;
     return {
       reel: reels.get(clip.id)!,
       track: 'V',
-      source: [source, source + (motion?.source ?? to - from)],
+      ...sourceOf(facts, counting, first, { motion, length, backwards }),
       record: [plan.start + from, plan.start + to],
-      ...(motion && { speed: motion.text }),
-      ...(i === 0 &&
-        dissolve &&
-        before && {
-          dissolve: {
-            lasts: dissolve.before + dissolve.after,
-            reel: reels.get(before.clip!.id)!,
-            from: counted(before.clip!, before.time!.at(before.length - dissolve.before)),
-            ...(compare(before.speed, NORMAL_SPEED) !== 0 && { speed: goesOn!.text }),
-          },
-        }),
+      ...(i === 0 && dissolve && { dissolve: dissolveOf(dissolve, writing) }),
       comments: [
         ...(i === 0
-          ? about
+          ? aboutShot(facts, counting, { into, dissolve })
           : [
               `FROM CLIP NAME: ${clip.name}`,
               `SHOT ${index + 1}, STEP ${i + 1} OF ${steps.length} OF ITS RAMP`,
             ]),
-        ...(motion ? [`SPEED ${toText(multiply(step.speed, rational(100)))} PER CENT`] : []),
-        ...(i === 0 && landing?.onCue ? [cueComment(landing.cue)] : []),
+        ...(compare(step.speed, rational(1)) !== 0
+          ? [`SPEED ${toText(multiply(step.speed, rational(100)))} PER CENT`]
+          : []),
       ],
     };
   });
@@ -201,10 +222,11 @@ function cueComment({ kind, bar, beat }: Cue): string {
 function musicEvent({ sound, from, start, end, fade }: SoundEvent, plan: Plan): Event {
   const { sampleRate } = sound.analysis;
   const source = keepTime(from, rational(sampleRate), plan.rate);
+  const label = (frame: number) => formatTimecode(frame, plan.rate, plan.dropFrame);
   return {
     reel: 'MUSIC',
     track: 'AA',
-    source: [source, source + end - start],
+    source: [label(source), label(source + end - start)],
     record: [plan.start + start, plan.start + end],
     comments: [
       `FROM CLIP NAME: ${sound.fileName}`,
@@ -212,6 +234,19 @@ function musicEvent({ sound, from, start, end, fade }: SoundEvent, plan: Plan): 
       ...(fade > 0 ? [`SOUND FADES OUT OVER THE LAST ${fade} FRAMES`] : []),
     ],
   };
+}
+
+/** Comments for the sounds beside the music, for which the list has no events. */
+function otherSounds(plan: Plan, length: number): string[] {
+  const label = (frame: number) => formatTimecode(plan.start + frame, plan.rate, plan.dropFrame);
+  return soundsOf(plan)
+    .filter((sound) => sound !== plan.music)
+    .flatMap((sound) =>
+      soundEvents(sound, plan.rate, frames(length)).map(
+        ({ start, end }) =>
+          `* NOT IN THIS LIST: ${asciiText(sound.fileName)} FROM ${label(start)} TO ${label(end)}`,
+      ),
+    );
 }
 
 function checkRate(rate: FrameRate): void {
@@ -224,18 +259,30 @@ function checkRate(rate: FrameRate): void {
     );
 }
 
+/** Throws when the film ends at midnight or after it: its last label would be that of the first frame of a day. */
+function checkMidnight(plan: Plan, length: number): void {
+  if (plan.start + length >= framesPerDay(plan.rate, plan.dropFrame))
+    throw new CaesuraError(
+      'edl-midnight',
+      'The timecode of the film runs to midnight, which an edit decision list cannot write as an end.',
+      'Let the film start earlier, or hand over OpenTimelineIO or the cut sheet.',
+    );
+}
+
 /**
  * The plan as an edit decision list of the CMX 3600 form (column layout from memory): an event for each shot or step of a ramp,
- * dissolves for overlaps without movement, then the music. Source times are in the plan's counting; the exact source frames stand in a comment.
- * Throws beyond 999 events, and at rates whose timecode the form cannot carry.
+ * dissolves for overlaps without movement, then the music. Source times are the labels of each file, the exact source frames
+ * and a counting that is not the list's stand in comments; a speed line says how many source frames are played in a second
+ * where it is not frame for frame. Throws beyond 999 events, over midnight, and at rates and speeds that the form cannot carry.
  */
 export function writeEdl(plan: Plan): string {
   checkRate(plan.rate);
   const shots = scoredShots(plan);
-  const reels = reelNames(plan.clips);
+  const film = filmOf(plan);
   const length = frames(shots.at(-1)!.end);
-  const joins = filmOf(plan).joins;
-  const events = shots.flatMap((facts) => pictureEvents(facts, joins, plan, reels));
+  checkMidnight(plan, length);
+  const writing: Writing = { film, reels: reelNames(plan.clips) };
+  const events = shots.flatMap((facts) => pictureEvents(facts, writing));
   if (plan.music)
     events.push(...soundEvents(plan.music, plan.rate, length).map((e) => musicEvent(e, plan)));
   if (events.length > MOST_EVENTS)
@@ -245,10 +292,11 @@ export function writeEdl(plan: Plan): string {
       'Hand over OpenTimelineIO or the cut sheet, or lay out at a slower pace.',
     );
   const lines = [
-    `TITLE: ${(plain(plan.name) || 'UNTITLED').slice(0, LONGEST_TITLE).trim()}`,
+    `TITLE: ${(asciiText(plan.name) || 'UNTITLED').slice(0, LONGEST_TITLE).trim()}`,
     `FCM: ${plan.dropFrame ? 'DROP FRAME' : 'NON-DROP FRAME'}`,
     '',
     ...events.flatMap((event, i) => eventLines(event, i + 1, plan)),
+    ...otherSounds(plan, length),
   ];
   return `${lines.join('\r\n')}\r\n`;
 }
@@ -258,7 +306,7 @@ export const cutListEdl: HandoffFormat = {
   id: 'edl',
   name: 'Edit decision list',
   purpose:
-    'The cuts in the CMX 3600 form that nearly every editing program reads. At most 999 shots.',
+    'The cuts in the CMX 3600 form that nearly every editing program reads. At most 999 shots. Source times are those of each file; a clip of another rate is read by time, as its speed line says.',
   extension: 'edl',
   mediaType: 'text/plain',
   write: writeEdl,

@@ -12,6 +12,7 @@ import type { JoinFacts } from '../../joins/index.ts';
 import type { Plan, SoundKind } from '../../plan/index.ts';
 import { constantSteps } from '../../ramps/index.ts';
 import { compare, rational, toNumber, toText, type FrameRate } from '../../time/index.ts';
+import { carriedOverlaps } from '../carried-overlaps.ts';
 import { effectEvents, onTracks, type EffectEvent } from '../effect-events.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords } from '../join-words.ts';
@@ -135,6 +136,8 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
   const { clip, landing, length, sourceIn, speed, time } = facts;
   const into = film.joins[facts.index - 1];
   const joined = into !== undefined && into.before + into.after > 0;
+  // What a reader could not place between its neighbours is a cut, with its values in the metadata.
+  const carried = joined && carriedOverlaps(film).has(into.cut);
   const ramp = rampOf(plan, facts.shot);
   const about = {
     shot: facts.index + 1,
@@ -145,7 +148,7 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
       offset_ms: Number(landing.offsetMilliseconds.toFixed(3)),
     }),
     ...(clip && { source_rate: toText(clip.rate), speed: ramp ? 'ramp' : toText(speed) }),
-    ...(joined && !into.overlap && { join: joinMetadata(film, into) }),
+    ...(joined && !carried && { join: joinMetadata(film, into) }),
     ...(ramp &&
       time && {
         ramp: ramp.map((key): Json => {
@@ -159,7 +162,7 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
         }),
       }),
   };
-  const before = joined && into.overlap ? [transition(film, into)] : [];
+  const before = carried ? [transition(film, into)] : [];
   if (!clip)
     return [
       ...before,

@@ -135,4 +135,16 @@ describe('loudness (ITU-R BS.1770)', () => {
     expect(loudnessOf(tone([[-20, 0.3]]), 48000).momentaryMaximum).toBe(-Infinity);
     expect(loudnessOf([], 48000).integrated).toBe(-Infinity);
   });
+
+  // EBU Tech 3341, minimum requirements test signal 6: 5.0 channels, 1 kHz at −28 dB left and right, −24 dB in the centre and
+  // −30 dB at the sides, reads −23.0 ± 0.1 LUFS (from memory); the same with silence for low-frequency effects as 5.1.
+  it('weights the channels at the sides: a signal of five channels, and of six', () => {
+    const level = (decibels: number) => tone([[decibels, 20]])[0]!;
+    const [front, centre, side] = [level(-28), level(-24), level(-30)];
+    const five = [front, front, centre, side, side];
+    expect(loudnessOf(five, 48000).integrated).toBeCloseTo(-23, 1);
+    const loud = level(-6);
+    const six = [front, front, centre, loud, side, side];
+    expect(loudnessOf(six, 48000).integrated).toBeCloseTo(-23, 1);
+  });
 });

@@ -1,3 +1,4 @@
+import { channelWeights } from './channel-weights.ts';
 import { filterOf, type Biquad } from '../features/biquad.ts';
 import { filteredPowerMeter } from '../features/filtered-power.ts';
 import type { Meter } from '../features/meter.ts';
@@ -84,13 +85,14 @@ const loudest = (powers: readonly number[]): number =>
   powers.reduce((a, p) => Math.max(a, toLufs(p)), -Infinity);
 
 /**
- * Loudness of a sound of one or two channels (or more, all counted as front channels) from the powers of each. Blocks of
+ * Loudness of a sound from the powers of its channels, each weighted by where it stands. Blocks of
  * 400 ms under −70 LUFS, and then those more than 10 LU under the mean of the rest, do not count for the integrated
  * loudness.
  */
 export function loudnessOf(channels: readonly Float64Array[]): Loudness {
+  const weights = channelWeights(channels.length);
   const powers = Float64Array.from({ length: channels[0]?.length ?? 0 }, (_, i) =>
-    channels.reduce((sum, channel) => sum + channel[i]!, 0),
+    channels.reduce((sum, channel, c) => sum + weights[c]! * channel[i]!, 0),
   );
   const blocks = stretches(powers, MOMENTARY_HOPS);
   const heard = blocks.filter((p) => toLufs(p) > ABSOLUTE_GATE);

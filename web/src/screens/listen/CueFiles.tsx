@@ -57,7 +57,7 @@ export function CueFiles({ sound }: { sound: Sound }) {
     try {
       const bytes = new Uint8Array(await file!.arrayBuffer());
       const lasts = sound.analysis.length / sound.analysis.sampleRate;
-      const { cues, beats, late } = broughtIn(formatOf(file!).read(bytes, lasts), sound);
+      const { cues, beats, outside } = broughtIn(formatOf(file!).read(bytes, lasts), sound);
       if ((cues.length > 0 || beats) && !edit('bringIn', sound.id, cues, beats)) return;
       const found = [
         ...(beats?.do === 'give' ? [counted(beats.beats.length, 'beat')] : []),
@@ -66,7 +66,7 @@ export function CueFiles({ sound }: { sound: Sound }) {
       dispatch(
         noticed({
           kind: 'done',
-          message: `${found.join(' and ')} from “${file!.name}”${late > 0 ? `; ${late} after the end of the sound left out` : ''}.`,
+          message: `${found.join(' and ')} from “${file!.name}”${outside > 0 ? `; ${outside} before the start or after the end of the sound left out` : ''}.`,
         }),
       );
     } catch (error) {
