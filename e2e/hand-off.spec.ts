@@ -92,7 +92,7 @@ test('a plan without cuts says what to do, and faults are told before the file i
   await page.getByRole('button', { name: 'New plan', exact: true }).click();
   await step(page, 'Hand-off');
   await expect(page.getByRole('alert')).toContainText(
-    'There are no cuts to hand over yet. Lay out in Score first.',
+    'There are no cuts to hand over yet. Lay out first.',
   );
   await step(page, 'Brief');
   await page.getByLabel('Pace').fill('1s');

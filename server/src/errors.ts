@@ -58,6 +58,16 @@ export function answerError(
       );
   }
   const status = error.statusCode ?? 500;
+  if (status === 413)
+    return reply
+      .status(413)
+      .send(
+        errorBody(
+          'too-large',
+          'The plan is larger than the server takes.',
+          'Remove clips, sounds or cues that it does not need.',
+        ),
+      );
   if (status < 500) return reply.status(status).send(errorBody('bad-request', error.message));
   request.log.error(error);
   return reply

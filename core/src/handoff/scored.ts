@@ -11,7 +11,7 @@ export function scoredShots(plan: Plan): readonly ShotFacts[] {
     throw new CaesuraError(
       'no-score',
       'There are no cuts to hand over yet.',
-      'Lay out in Score first.',
+      'Lay out first.',
     );
   return shots;
 }

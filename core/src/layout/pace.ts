@@ -30,7 +30,7 @@ export function parsePace(text: string, context: LengthContext): Pace {
     throw new CaesuraError(
       'bad-pace',
       `A pace of ${text.trim()} is not a whole number of beats.`,
-      'Give whole beats, or double the beats in Listen first.',
+      'Give whole beats, or double the beats first.',
     );
   return { kind: 'beats', beats: beats.num };
 }

@@ -40,7 +40,7 @@ export function steadyCuts(pace: Pace, cues: readonly Cue[], target: Frames): Fr
     throw new CaesuraError(
       'no-cues',
       'There are no beats to cut on.',
-      'Add music with a beat in Listen, or give the pace in frames or seconds.',
+      'Add music with a beat, or give the pace in frames or seconds.',
     );
   const all = pace.kind === 'beats' ? onBeats(cues, pace.beats) : onFrames(pace.length, target);
   const cuts = [...new Set(all)].filter((f) => f > 0 && f < target);

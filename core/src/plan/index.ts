@@ -51,6 +51,7 @@ export {
   usedLength,
   usedPlaces,
 } from './schema/parts.ts';
+export { checkedChange } from './schema/checked.ts';
 export { type Plan, PlanSchema, type Size } from './schema/plan-schema.ts';
 export type { Score, Shot } from './schema/shot-schema.ts';
 export type { CueEdit, Sound } from './schema/sound-schema.ts';

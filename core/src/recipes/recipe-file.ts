@@ -56,7 +56,7 @@ export function readRecipes(text: string): RecipeFile {
     new CaesuraError(
       'bad-recipes',
       `That is no file of recipes: ${what}`,
-      'Choose a file that was kept from Joins.',
+      'Choose a file of recipes that was kept here.',
     );
   let json: unknown;
   try {

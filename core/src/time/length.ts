@@ -59,7 +59,7 @@ function beatLength(context: LengthContext, word: string): Rational {
     throw new CaesuraError(
       'no-tempo',
       `A length in ${word} needs a tempo, and there is none yet.`,
-      'Add music in Listen, or give frames or seconds.',
+      'Add music, or give frames or seconds.',
     );
   return framesPerBeat(context.tempo, context.rate);
 }

@@ -37,4 +37,9 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
         .execute();
     },
   },
+  '003-plan-summaries': {
+    async up(db: Kysely<unknown>) {
+      await db.schema.alterTable('plan').addColumn('summary', 'text').execute();
+    },
+  },
 };

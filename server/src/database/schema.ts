@@ -12,6 +12,8 @@ export interface PlanTable {
   /** Raised by one with every save. */
   revision: number;
   document: string;
+  /** What the list shows, as JSON; null until it was worked out for a plan of before. */
+  summary: string | null;
   created_at: string;
   changed_at: string;
   /** Set while the plan is deleted and can still be restored. */

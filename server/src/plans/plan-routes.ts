@@ -1,8 +1,9 @@
 import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
-import { PlanSchema, RateSchema, type Plan } from '@caesura/core/plan';
+import { PlanSchema, type Plan } from '@caesura/core/plan';
 import { ErrorSchema } from '../errors.ts';
-import type { PlanStore, StoredPlan } from './plan-store.ts';
+import type { PlanStore } from './plan-store.ts';
+import { PlanSummarySchema } from './plan-summary.ts';
 
 const StoredPlanSchema = z.object({
   id: z.string(),
@@ -11,36 +12,12 @@ const StoredPlanSchema = z.object({
   plan: PlanSchema,
 });
 
-/** A plan as the list shows it, with enough of its score for a small picture. */
-const SummarySchema = z.object({
+/** An entry of the list of plans. */
+const EntrySchema = PlanSummarySchema.extend({
   id: z.string(),
   revision: z.number().int(),
   changedAt: z.string(),
-  name: z.string(),
-  client: z.string(),
-  rate: RateSchema,
-  dropFrame: z.boolean(),
-  target: z.number().int(),
-  /** Frames of the score, or null before it is laid out. */
-  length: z.number().int().nullable(),
-  clips: z.number().int(),
-  /** Start of each shot, and the place of its clip among the clips or −1. */
-  shots: z.array(z.tuple([z.number().int(), z.number().int()])),
 });
-
-function summaryOf({ id, revision, changedAt, plan }: StoredPlan): z.input<typeof SummarySchema> {
-  const place = new Map(plan.clips.map((clip, i) => [clip.id, i]));
-  const { name, client, rate, dropFrame, target, clips, score } = plan;
-  return {
-    ...{ id, revision, changedAt, name, client, rate, dropFrame, target },
-    length: score?.length ?? null,
-    clips: clips.length,
-    shots: (score?.shots ?? []).map((s) => [
-      s.start,
-      s.clip === null ? -1 : (place.get(s.clip) ?? -1),
-    ]),
-  };
-}
 
 /** A name not longer than a plan's may be, told from the one it was copied from. */
 const copyOf = (plan: Plan): Plan => ({ ...plan, name: `${plan.name.slice(0, 112)} (copy)` });
@@ -50,7 +27,13 @@ export const planRoutes =
   (plans: PlanStore): FastifyPluginAsyncZod =>
   async (app) => {
     const params = z.object({ id: z.string().max(64) });
-    const failures = { 400: ErrorSchema, 404: ErrorSchema, 409: ErrorSchema };
+    const failures = {
+      400: ErrorSchema,
+      404: ErrorSchema,
+      409: ErrorSchema,
+      413: ErrorSchema,
+      422: ErrorSchema,
+    };
     const tags = ['plans'];
 
     app.get(
@@ -59,10 +42,15 @@ export const planRoutes =
         schema: {
           tags,
           summary: 'All plans, last changed first',
-          response: { 200: z.array(SummarySchema) },
+          response: { 200: z.array(EntrySchema) },
         },
+        // The entries are kept as JSON; checking them again would cost more than reading them.
+        serializerCompiler: () => String,
       },
-      async () => (await plans.list()).map(summaryOf),
+      async (_request, reply) =>
+        reply
+          .type('application/json; charset=utf-8')
+          .send((await plans.listJson()) as unknown as z.output<typeof EntrySchema>[]),
     );
     app.post(
       '/',
@@ -86,6 +74,23 @@ export const planRoutes =
         },
       },
       ({ params }) => plans.read(params.id),
+    );
+    app.get(
+      '/:id/document',
+      {
+        schema: {
+          tags,
+          summary: 'The document of a plan as it is kept, readable or not',
+          params,
+          response: { 200: z.string(), ...failures },
+        },
+        serializerCompiler: () => String,
+      },
+      async ({ params }, reply) =>
+        reply
+          .type('application/json; charset=utf-8')
+          .header('content-disposition', 'attachment; filename="plan.json"')
+          .send(await plans.readDocument(params.id)),
     );
     app.put(
       '/:id',

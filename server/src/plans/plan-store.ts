@@ -3,6 +3,7 @@ import type { Kysely, Selectable } from 'kysely';
 import { readPlan, type Plan } from '@caesura/core/plan';
 import type { PlanTable, Tables } from '../database/schema.ts';
 import { HttpError, notFound } from '../errors.ts';
+import { summaryOf, unreadableSummary } from './plan-summary.ts';
 
 /** A plan as kept: the document and its revision. */
 export interface StoredPlan {
@@ -14,9 +15,15 @@ export interface StoredPlan {
 
 /** Keeps plans. A save must name the revision it was made from. */
 export interface PlanStore {
-  /** All plans that are not deleted, last changed first. */
-  list(): Promise<StoredPlan[]>;
+  /**
+   * What the list shows of all plans that are not deleted, last changed first, as the JSON text of an array. Their documents
+   * are not read, so that one that is damaged hides no other and many cost little.
+   */
+  listJson(): Promise<string>;
+  /** Throws 422 when what is kept cannot be read as a plan. */
   read(id: string): Promise<StoredPlan>;
+  /** The document of a plan as it is kept, readable or not. */
+  readDocument(id: string): Promise<string>;
   create(plan: Plan): Promise<StoredPlan>;
   /** Throws 409 when the plan has moved on from `revision`; nothing is written then. */
   save(id: string, revision: number, plan: Plan): Promise<StoredPlan>;
@@ -25,12 +32,39 @@ export interface PlanStore {
   restore(id: string): Promise<StoredPlan>;
 }
 
+/** The plan of a document. Throws 422 with what is wrong and what can be done. */
+function planOf(document: string): Plan {
+  try {
+    return readPlan(JSON.parse(document));
+  } catch (error) {
+    throw new HttpError(
+      422,
+      'unreadable-plan',
+      `This plan cannot be read: ${(error as Error).message}`,
+      'Keep its document as a file from the list, or delete it there.',
+    );
+  }
+}
+
 const stored = (row: Selectable<PlanTable>): StoredPlan => ({
   id: row.id,
   revision: row.revision,
   changedAt: row.changed_at,
-  plan: readPlan(JSON.parse(row.document)),
+  plan: planOf(row.document),
 });
+
+/** What the list shows of a document, readable or not, as JSON. */
+function summaryJson(document: string): string {
+  try {
+    return JSON.stringify(summaryOf(planOf(document)));
+  } catch (error) {
+    return JSON.stringify(unreadableSummary(document, (error as Error).message));
+  }
+}
+
+/** An entry of the list from the columns beside the document; the summary is an object of JSON without its braces. */
+const entryJson = (id: string, revision: number, changedAt: string, summary: string): string =>
+  `{"id":${JSON.stringify(id)},"revision":${revision},"changedAt":${JSON.stringify(changedAt)},${summary.slice(1)}`;
 
 /** The plans of a database. `now` gives the time written beside changes. */
 export function planStore(db: Kysely<Tables>, now: () => Date = () => new Date()): PlanStore {
@@ -50,15 +84,31 @@ export function planStore(db: Kysely<Tables>, now: () => Date = () => new Date()
   };
   return {
     read,
-    async list() {
-      const rows = await db
-        .selectFrom('plan')
-        .selectAll()
-        .where('deleted_at', 'is', null)
+    async listJson() {
+      const open = db.selectFrom('plan').where('deleted_at', 'is', null);
+      for (const { id, document } of await open
+        .select(['id', 'document'])
+        .where('summary', 'is', null)
+        .execute())
+        await db
+          .updateTable('plan')
+          .set({ summary: summaryJson(document) })
+          .where('id', '=', id)
+          .execute();
+      const rows = await open
+        .select(['id', 'revision', 'changed_at', 'summary'])
         .orderBy('changed_at', 'desc')
         .orderBy('id')
         .execute();
-      return rows.map(stored);
+      const entries = rows.map((row) =>
+        entryJson(row.id, row.revision, row.changed_at, row.summary!),
+      );
+      return `[${entries.join(',')}]`;
+    },
+    async readDocument(id) {
+      const row = await rowOf(id).executeTakeFirst();
+      if (!row) throw notFound('plan');
+      return row.document;
     },
     async create(plan) {
       const at = now().toISOString();
@@ -66,6 +116,7 @@ export function planStore(db: Kysely<Tables>, now: () => Date = () => new Date()
         id: randomUUID(),
         revision: 1,
         document: JSON.stringify(plan),
+        summary: JSON.stringify(summaryOf(plan)),
         created_at: at,
         changed_at: at,
         deleted_at: null,
@@ -79,6 +130,7 @@ export function planStore(db: Kysely<Tables>, now: () => Date = () => new Date()
         .updateTable('plan')
         .set({
           document: JSON.stringify(plan),
+          summary: JSON.stringify(summaryOf(plan)),
           revision: revision + 1,
           changed_at: now().toISOString(),
         })

@@ -1,3 +1,4 @@
+import { openDatabase } from '../database/open.ts';
 import { describe, expect, it } from 'vitest';
 import { newPlan, type Plan } from '@caesura/core/plan';
 import { ROOT, withServer } from '../testing/server.ts';
@@ -133,5 +134,97 @@ describe('plans over HTTP', () => {
         expect.arrayContaining(['/api/plans/{id}', '/api/media/{id}']),
       );
       expect((await app.inject('/api')).body).toContain('PUT /api/plans/{id}');
+    }));
+});
+
+describe('the list of plans', () => {
+  type Entry = { id: string; name: string; unreadable: string | null };
+
+  it('shows what cannot be read beside the others, with why, and gives its document out', () =>
+    withServer(async (app, settings) => {
+      const made = await app.inject({
+        method: 'POST',
+        url: '/api/plans',
+        payload: { plan: plan() },
+      });
+      const { id } = made.json<{ id: string }>();
+      const db = await openDatabase(settings.data);
+      const broken = JSON.stringify({ ...plan({ name: 'Torn' }), rate: { num: 0, den: 1 } });
+      for (const [name, document] of [
+        ['torn', broken],
+        ['noise', '{"name"'],
+      ] as const)
+        await db
+          .insertInto('plan')
+          .values({
+            id: name,
+            revision: 3,
+            document,
+            summary: null,
+            created_at: '2026-01-01T00:00:00.000Z',
+            changed_at: '2026-01-01T00:00:00.000Z',
+            deleted_at: null,
+          })
+          .execute();
+      await db.destroy();
+      const list = await app.inject('/api/plans');
+      expect(list.statusCode).toBe(200);
+      expect(list.headers['content-type']).toContain('application/json');
+      const entries = list.json<Entry[]>();
+      expect(entries.map((e) => e.id)).toEqual([id, 'noise', 'torn']);
+      expect(entries[0]).toMatchObject({ name: 'Guild evening', unreadable: null });
+      expect(entries[1]).toMatchObject({ name: 'A plan without a name' });
+      expect(entries[2]!.name).toBe('Torn');
+      expect(entries[2]!.unreadable).toContain('At rate');
+      const opened = await app.inject('/api/plans/torn');
+      expect(opened.statusCode).toBe(422);
+      expect(opened.json()).toMatchObject({ error: { code: 'unreadable-plan' } });
+      const document = await app.inject('/api/plans/torn/document');
+      expect(document.body).toBe(broken);
+      // What can be done: it goes, and the others stay.
+      await app.inject({ method: 'DELETE', url: '/api/plans/torn' });
+      expect((await app.inject('/api/plans')).json()).toHaveLength(2);
+    }));
+
+  it('follows a save, as the plan itself does', () =>
+    withServer(async (app) => {
+      const made = await app.inject({
+        method: 'POST',
+        url: '/api/plans',
+        payload: { plan: plan() },
+      });
+      const { id } = made.json<{ id: string }>();
+      await app.inject({
+        method: 'PUT',
+        url: `/api/plans/${id}`,
+        payload: { revision: 1, plan: plan({ name: 'Renamed' }) },
+      });
+      const [entry] = (await app.inject('/api/plans')).json<Entry[]>();
+      expect(entry).toMatchObject({ name: 'Renamed', revision: 2 });
+    }));
+});
+
+describe('a refusal', () => {
+  it.each([
+    ['a plan that is none', { revision: 1, plan: { name: 'x' } }, 400, 'bad-request'],
+    ['a revision that is none', { revision: 0, plan: newPlan('x') }, 400, 'bad-request'],
+  ])('says what it is: %s', (_what, payload, status, code) =>
+    withServer(async (app) => {
+      const answer = await app.inject({ method: 'PUT', url: '/api/plans/none', payload });
+      expect(answer.statusCode).toBe(status);
+      expect(answer.json()).toMatchObject({ error: { code } });
+    }),
+  );
+
+  it('says that a plan is too large', () =>
+    withServer(async (app) => {
+      const answer = await app.inject({
+        method: 'PUT',
+        url: '/api/plans/none',
+        headers: { 'content-type': 'application/json', 'content-length': '65000000' },
+        payload: '{}',
+      });
+      expect(answer.statusCode).toBe(413);
+      expect(answer.json()).toMatchObject({ error: { code: 'too-large' } });
     }));
 });

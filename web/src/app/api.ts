@@ -25,6 +25,8 @@ export interface PlanSummary {
   readonly clips: number;
   /** Start of each shot, and the place of its clip among the clips or −1. */
   readonly shots: readonly (readonly [Frames, number])[];
+  /** Why it cannot be opened; null when it can. */
+  readonly unreadable: string | null;
 }
 
 /** An error as kept in the store: plain data. */

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { newPlan } from '@caesura/core/plan';
 import { startAutosave } from './autosave.ts';
-import { edit } from './plan-edits.ts';
+import { edit } from './edit.ts';
 import { planOpened, undo } from './plan-state.ts';
 import { kept } from './save-state.ts';
 import { listeners, makeStore } from './store.ts';
@@ -13,10 +13,23 @@ interface Sent {
 
 /** A server that keeps one plan and can be made slow, unreachable or ahead. */
 function fakeServer() {
-  const server = { revision: 1, saves: [] as Sent[], reachable: true, delay: 20 };
+  const server = {
+    revision: 1,
+    saves: [] as Sent[],
+    reachable: true,
+    delay: 20,
+    /** A status with which everything is answered. */
+    status: 200,
+    asked: 0,
+  };
   vi.stubGlobal('fetch', async (_url: string, init: RequestInit) => {
     await new Promise((done) => setTimeout(done, server.delay));
     if (!server.reachable) throw new TypeError('no connection');
+    server.asked++;
+    if (server.status !== 200) {
+      const error = { code: 'some-code', message: 'It is not right.', mend: 'Do otherwise.' };
+      return new Response(JSON.stringify({ error }), { status: server.status });
+    }
     const sent = JSON.parse(init.body as string) as Sent;
     if (sent.revision !== server.revision) {
       const error = { code: 'stale-revision', message: 'It was changed elsewhere.' };
@@ -117,4 +130,40 @@ it('stops at a stale revision and writes nothing more until it is decided', asyn
     problem: 'It was changed elsewhere.',
   });
   expect(server.saves).toEqual([]);
+});
+
+it.each([
+  [400, 'refused'],
+  [413, 'refused'],
+  [404, 'gone'],
+] as const)('does not ask again what was answered with %d, and says so', async (status, becomes) => {
+  const server = fakeServer();
+  server.status = status;
+  const store = opened();
+  store.dispatch(name('Refused'));
+  await vi.advanceTimersByTimeAsync(20_000);
+  expect(store.getState().save).toMatchObject({ status: becomes, problem: 'It is not right.' });
+  expect(server.asked).toBe(1);
+  if (becomes === 'refused')
+    expect(store.getState().notices.at(-1)).toMatchObject({
+      message: 'Not saved: It is not right.',
+      mend: 'Do otherwise.',
+    });
+  // Another plan may be taken.
+  server.status = 200;
+  store.dispatch(name('Taken'));
+  await vi.advanceTimersByTimeAsync(3000);
+  expect(server.saves.map((s) => s.plan.name)).toEqual(becomes === 'refused' ? ['Taken'] : []);
+});
+
+it('tries again while the server is in trouble, with its own words', async () => {
+  const server = fakeServer();
+  server.status = 500;
+  const store = opened();
+  store.dispatch(name('Later'));
+  await vi.advanceTimersByTimeAsync(2000);
+  expect(store.getState().save).toMatchObject({ status: 'failed', problem: 'It is not right.' });
+  server.status = 200;
+  await vi.advanceTimersByTimeAsync(6000);
+  expect(store.getState().save.status).toBe('saved');
 });

@@ -1,13 +1,14 @@
 import { CaesuraError } from '@caesura/core/time';
 import { keepHistory, noteLeaving } from './history-store.ts';
-import { askJson } from './http.ts';
+import { askJson, ServerError } from './http.ts';
+import { noticed } from './notices.ts';
 import {
   kept,
-  saveFailed,
   saveNotNeeded,
-  saveRefused,
   saveStarted,
+  saveStopped,
   saveWaiting,
+  type Stopped,
 } from './save-state.ts';
 import { listeners, type AppDispatch, type AppStore, type RootState } from './store.ts';
 import { planOpened } from './plan-state.ts';
@@ -20,8 +21,22 @@ const RETRY = 4000;
 const unsaved = ({ history, save }: RootState): boolean =>
   save.id !== null && history.present !== null && history.present.plan !== save.saved;
 
-/** Sends the plan on screen once. Returns whether to try again later. */
-async function saveOnce(getState: () => RootState, dispatch: AppDispatch): Promise<boolean> {
+/** What became of a save that did not go through: only without a server, or one in trouble, it is worth trying again. */
+function stoppedBy(error: CaesuraError): Stopped {
+  if (error.code === 'stale-revision') return 'conflict';
+  if (!(error instanceof ServerError) || error.status >= 500) return 'failed';
+  return error.status === 404 ? 'gone' : 'refused';
+}
+
+/** States in which nothing is sent until the person has decided. */
+const undecided = ({ save }: RootState): boolean =>
+  save.status === 'conflict' || save.status === 'gone';
+
+/** Sends the plan on screen once. Returns how it was stopped; null when the server has it. */
+async function saveOnce(
+  getState: () => RootState,
+  dispatch: AppDispatch,
+): Promise<Stopped | null> {
   const { save, history } = getState();
   const plan = history.present!.plan;
   const stillOpen = () => getState().save.id === save.id;
@@ -34,12 +49,23 @@ async function saveOnce(getState: () => RootState, dispatch: AppDispatch): Promi
     if (stillOpen())
       await keepHistory(save.id!, now, { revision, unsaved: now.present!.plan !== plan });
     if (stillOpen()) dispatch(kept({ id: save.id!, revision, plan }));
-    return false;
+    return null;
   } catch (error) {
     if (!(error instanceof CaesuraError)) throw error;
-    const stale = error.code === 'stale-revision';
-    if (stillOpen()) dispatch(stale ? saveRefused(error.message) : saveFailed(error.message));
-    return !stale;
+    const status = stoppedBy(error);
+    if (!stillOpen()) return status;
+    // A newer version may be one that is taken.
+    if (status === 'refused' && getState().history.present?.plan !== plan) return null;
+    dispatch(saveStopped({ status, problem: error.message }));
+    if (status === 'refused')
+      dispatch(
+        noticed({
+          kind: 'error',
+          message: `Not saved: ${error.message}`,
+          mend: error.mend ?? 'Undo the last step; what was saved before is still there.',
+        }),
+      );
+    return status;
   }
 }
 
@@ -53,14 +79,18 @@ export function startAutosave(): void {
       _action,
       { getState, dispatch, cancelActiveListeners, delay, unsubscribe, subscribe },
     ) => {
-      if (!unsaved(getState()) || getState().save.status === 'conflict') return;
+      if (!unsaved(getState()) || undecided(getState())) return;
       cancelActiveListeners();
       if (getState().save.status !== 'failed') dispatch(saveWaiting());
       await delay(SETTLE);
       // From here on this one listener sends whatever is unsaved; a second must not start beside it.
       unsubscribe();
-      while (unsaved(getState()) && getState().save.status !== 'conflict')
-        if (await saveOnce(getState, dispatch as AppDispatch)) await delayed(RETRY);
+      while (unsaved(getState()) && !undecided(getState())) {
+        const stopped = await saveOnce(getState, dispatch as AppDispatch);
+        // What the server does not take it will not take again, until the plan is another.
+        if (stopped === 'refused') break;
+        if (stopped === 'failed') await delayed(RETRY);
+      }
       // Undone back to what the server has, there was nothing to send.
       if (getState().save.status === 'waiting') dispatch(saveNotNeeded());
       subscribe();

@@ -1,7 +1,8 @@
 import { useCallback } from 'react';
 import { useOutletContext } from 'react-router';
 import type { Plan } from '@caesura/core/plan';
-import { edit, type EditArguments, type EditName } from './plan-edits.ts';
+import { edit } from './edit.ts';
+import type { EditArguments, EditName } from './plan-edits.ts';
 import { problem } from './notices.ts';
 import { useAppDispatch } from './store.ts';
 

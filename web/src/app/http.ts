@@ -1,16 +1,35 @@
 import { CaesuraError } from '@caesura/core/time';
 
+/** An error that the server answered with, which says with which status. */
+export class ServerError extends CaesuraError {
+  readonly status: number;
+
+  constructor(status: number, { code, message, mend }: Omit<CaesuraError, 'name'>) {
+    super(code, message, mend);
+    this.status = status;
+  }
+}
+
+/** What an answer without words of its own means, and what to do. */
+const MEANINGS: ReadonlyMap<number, readonly [message: string, mend: string]> = new Map([
+  [400, ['The server cannot take what was sent.', 'Undo the last step.']],
+  [403, ['The server answers only its own machine.', 'Open the page by the address it printed.']],
+  [404, ['It is not on the server any more.', 'It may have been deleted elsewhere.']],
+  [413, ['It is larger than the server takes.', 'Take something out of it.']],
+  [500, ['The server could not do this.', 'Try again; what was saved before is still there.']],
+]);
+
 /** The server's error of an answer, as an error of ours. */
-async function errorOf(answer: Response): Promise<CaesuraError> {
+async function errorOf(answer: Response): Promise<ServerError> {
   const body = (await answer.json().catch(() => null)) as {
     error?: { code: string; message: string; mend?: string };
   } | null;
-  const { code, message, mend } = body?.error ?? {
-    code: 'no-answer',
-    message: `The server answered with ${answer.status}.`,
-    mend: 'Try again.',
-  };
-  return new CaesuraError(code, message, mend);
+  const { status } = answer;
+  const [message, mend] = MEANINGS.get(status) ?? [
+    `The server answered with ${status}.`,
+    'Try again.',
+  ];
+  return new ServerError(status, { code: 'no-words', message, mend, ...body?.error });
 }
 
 /** Fetches from the server. Throws its error, or one that says it cannot be reached; an abort passes through. */

@@ -3,7 +3,7 @@ import type { StoredPlan } from './api.ts';
 import { keptHistory, type KeptHistory } from './history-store.ts';
 import { askJson } from './http.ts';
 import { planOpened, type PlanVersion } from './plan-state.ts';
-import { kept, saveRefused } from './save-state.ts';
+import { kept, saveStopped } from './save-state.ts';
 import { settled } from './autosave.ts';
 import type { AppDispatch, AppStore } from './store.ts';
 import { compared } from './compare.ts';
@@ -58,9 +58,10 @@ export async function openPlan(
   dispatch(planOpened({ past, present, future }));
   if (status === 'conflict')
     dispatch(
-      saveRefused(
-        `“${stored.plan.name}” was changed elsewhere while you had work here that was not yet saved.`,
-      ),
+      saveStopped({
+        status: 'conflict',
+        problem: `“${stored.plan.name}” was changed elsewhere while you had work here that was not yet saved.`,
+      }),
     );
 }
 

@@ -197,22 +197,6 @@ export const EDIT_LABELS: Readonly<Record<EditName, string>> = {
   wishClip: 'change what is wished',
 };
 
-/** An edit as a store action. */
-export type EditAction = {
-  readonly type: 'plan/edited';
-  readonly payload: { readonly name: EditName; readonly args: readonly unknown[] };
-};
-
-/** The action of an edit: its name and what follows the plan among its arguments. */
-export const edit = <N extends EditName>(name: N, ...args: EditArguments<N>): EditAction => ({
-  type: 'plan/edited',
-  payload: { name, args },
-});
-
-export const isEdit = (action: { type: string }): action is EditAction =>
-  action.type === 'plan/edited';
-
 /** Applies an edit. Throws what the edit throws; the plan is then as it was. */
-export function applied(plan: Plan, { name, args }: EditAction['payload']): Plan {
-  return (EDITS[name] as (plan: Plan, ...rest: readonly unknown[]) => Plan)(plan, ...args);
-}
+export const applied = <N extends EditName>(plan: Plan, name: N, args: EditArguments<N>): Plan =>
+  (EDITS[name] as (plan: Plan, ...rest: readonly unknown[]) => Plan)(plan, ...args);

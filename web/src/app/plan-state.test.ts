@@ -1,88 +1,130 @@
 import { describe, expect, it } from 'vitest';
-import { newPlan } from '@caesura/core/plan';
-import { frames } from '@caesura/core/time';
+import { newPlan, type Plan } from '@caesura/core/plan';
+import { frameRate, frames } from '@caesura/core/time';
 import { samplePlan } from '../../../core/src/testing/sample-plan.ts';
-import { edit } from './plan-edits.ts';
-import {
-  clipsFilled,
-  planHistory,
-  planOpened,
-  redo,
-  undo,
-  type PlanHistory,
-} from './plan-state.ts';
+import { edit } from './edit.ts';
+import { clipsFilled, planOpened, redo, undo, type PlanHistory } from './plan-state.ts';
+import { makeStore, type AppStore } from './store.ts';
 
-const opened = (plan = samplePlan()): PlanHistory =>
-  planHistory(undefined, planOpened({ past: [], present: { plan, label: null }, future: [] }));
+function opened(plan: Plan = samplePlan()): AppStore {
+  const store = makeStore();
+  store.dispatch(planOpened({ past: [], present: { plan, label: null }, future: [] }));
+  return store;
+}
 
-const after = (state: PlanHistory, ...actions: Parameters<typeof planHistory>[1][]): PlanHistory =>
-  actions.reduce(planHistory, state);
-
-const startOf = (state: PlanHistory, shot: number) => state.present!.plan.score!.shots[shot]!.start;
+const historyOf = (store: AppStore): PlanHistory => store.getState().history;
+const planOf = (store: AppStore): Plan => historyOf(store).present!.plan;
+const startOf = (store: AppStore, shot: number) => planOf(store).score!.shots[shot]!.start;
 
 describe('the open plan', () => {
   it('is edited, undone and redone, each step with its name', () => {
-    const laidOut = after(opened(), edit('layOutSteadily'));
-    expect(laidOut.present).toMatchObject({ label: 'lay out', plan: { score: { length: 1080 } } });
-    const moved = after(laidOut, edit('moveCut', 3, 80));
-    expect(startOf(moved, 3)).toBe(80);
-    const back = after(moved, undo());
-    expect(back.present!.plan).toBe(laidOut.present!.plan);
-    expect(back.future[0]!.label).toBe('move a cut');
-    expect(startOf(after(back, redo()), 3)).toBe(80);
+    const store = opened();
+    store.dispatch(edit('layOutSteadily'));
+    expect(historyOf(store).present).toMatchObject({ label: 'lay out' });
+    const laidOut = planOf(store);
+    store.dispatch(edit('moveCut', 3, 80));
+    expect(startOf(store, 3)).toBe(80);
+    store.dispatch(undo());
+    expect(planOf(store)).toBe(laidOut);
+    expect(historyOf(store).future[0]!.label).toBe('move a cut');
+    store.dispatch(redo());
+    expect(startOf(store, 3)).toBe(80);
+    // An edit after undo is another way on.
+    store.dispatch(undo());
+    store.dispatch(edit('moveCut', 3, 82));
+    store.dispatch(redo());
+    expect(startOf(store, 3)).toBe(82);
+  });
+
+  it('keeps as many steps as it says, and undoes no more', () => {
+    const store = opened();
+    for (let n = 1; n <= 210; n++) store.dispatch(edit('changeBrief', { name: `Name ${n}` }));
+    expect(historyOf(store).past).toHaveLength(200);
+    for (let n = 0; n < 220; n++) store.dispatch(undo());
+    expect(planOf(store).name).toBe('Name 10');
+    expect(historyOf(store).future).toHaveLength(200);
   });
 
   it('takes nudges of one cut in a row as one step, of another as the next', () => {
-    const laidOut = after(opened(), edit('layOutSteadily'));
-    const nudged = after(
-      laidOut,
-      edit('nudgeCut', 3, 1),
-      edit('nudgeCut', 3, 1),
-      edit('nudgeCut', 4, 1),
-    );
-    expect(startOf(nudged, 3) - startOf(laidOut, 3)).toBe(2);
-    const once = after(nudged, undo());
-    expect(startOf(once, 4)).toBe(startOf(laidOut, 4));
-    expect(startOf(once, 3) - startOf(laidOut, 3)).toBe(2);
-    expect(after(once, undo()).present!.plan).toBe(laidOut.present!.plan);
+    const store = opened();
+    store.dispatch(edit('layOutSteadily'));
+    const laidOut = planOf(store);
+    const starts = laidOut.score!.shots.map(({ start }) => start);
+    for (const cut of [3, 3, 4]) store.dispatch(edit('nudgeCut', cut, 1));
+    expect(startOf(store, 3) - starts[3]!).toBe(2);
+    store.dispatch(undo());
+    expect(startOf(store, 4)).toBe(starts[4]);
+    expect(startOf(store, 3) - starts[3]!).toBe(2);
+    store.dispatch(undo());
+    expect(planOf(store)).toBe(laidOut);
   });
 
   it('stays as it was when an edit cannot be done', () => {
-    const state = opened();
-    expect(() => after(state, edit('changeBrief', { target: frames(0) }))).toThrow(
+    const store = opened();
+    const before = historyOf(store);
+    expect(() => store.dispatch(edit('changeBrief', { target: frames(0) }))).toThrow(
       'at least 1 frame',
     );
-    expect(after(state, { type: 'something/else' }).present).toBe(state.present);
+    store.dispatch({ type: 'something/else' });
+    expect(historyOf(store)).toBe(before);
+  });
+
+  it('never becomes one that the server would refuse', () => {
+    const store = opened();
+    store.dispatch(edit('layOutSteadily'));
+    const before = historyOf(store);
+    expect(() => store.dispatch(edit('changeBrief', { client: 'x'.repeat(200) }))).toThrow(
+      'a plan that cannot be saved, at client',
+    );
+    expect(() => store.dispatch(edit('setMove', 3, 'zoom-through'))).not.toThrow();
+    expect(() => store.dispatch(edit('changeJoin', 3, { peak: 1e9 }))).toThrow(
+      'at score.shots.3.join.set.peak',
+    );
+    store.dispatch(undo());
+    expect(historyOf(store).present).toBe(before.present);
   });
 
   it('makes no step of an edit that changes nothing', () => {
-    const state = opened(newPlan('Empty'));
-    expect(after(state, edit('changeRate', state.present!.plan.rate)).past).toEqual([]);
+    const store = opened(newPlan('Empty'));
+    store.dispatch(edit('changeRate', planOf(store).rate));
+    expect(historyOf(store).past).toEqual([]);
+  });
+
+  it('tells what a change of the rate rounded beside its aim', () => {
+    const store = opened();
+    store.dispatch(edit('addNote', frames(361), 'Here'));
+    store.dispatch(edit('changeRate', frameRate(30)));
+    const { message } = store.getState().notices.at(-1)!;
+    expect(message).toBe('Rounded to the new frames: 1 notes by up to 8.3 ms.');
   });
 
   it('takes what was made of a clip into every version, without a step', () => {
     const content = 'c'.repeat(64);
     const clip = { ...samplePlan().clips[0]!, content };
-    const state = after(
-      opened({ ...samplePlan(), clips: [clip] }),
-      edit('layOutSteadily'),
-      edit('moveCut', 3, 80),
-      undo(),
-    );
+    const store = opened({ ...samplePlan(), clips: [clip] });
+    store.dispatch(edit('layOutSteadily'));
+    store.dispatch(edit('moveCut', 3, 80));
+    store.dispatch(undo());
     const facts = { ...clip, proxy: 'd'.repeat(64), movement: 'e'.repeat(64) };
-    const filled = after(state, clipsFilled({ content, facts }));
-    const versions = [...filled.past, filled.present, ...filled.future];
+    store.dispatch(clipsFilled({ content, facts }));
+    const { past, present, future } = historyOf(store);
+    const versions = [...past, present, ...future];
     expect(versions).toHaveLength(3);
     for (const version of versions)
       expect(version!.plan.clips[0]).toMatchObject({
         proxy: facts.proxy,
         movement: facts.movement,
       });
-    expect(filled.present!.label).toBe('lay out');
-    expect(startOf(after(filled, redo()), 3)).toBe(80);
-    expect(after(filled, undo()).present!.plan.score).toBeNull();
+    expect(present!.label).toBe('lay out');
+    store.dispatch(redo());
+    expect(startOf(store, 3)).toBe(80);
+    store.dispatch(undo());
+    store.dispatch(undo());
+    expect(planOf(store).score).toBeNull();
     // A plan without such a clip stays the very same, so that nothing is saved.
     const other = opened();
-    expect(after(other, clipsFilled({ content, facts })).present).toBe(other.present);
+    const before = historyOf(other).present;
+    other.dispatch(clipsFilled({ content, facts }));
+    expect(historyOf(other).present).toBe(before);
   });
 });

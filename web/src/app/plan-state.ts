@@ -1,8 +1,6 @@
-import { createAction, type UnknownAction } from '@reduxjs/toolkit';
-import undoable, { ActionCreators, type StateWithHistory } from 'redux-undo';
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { fillClips } from '@caesura/core/edits';
 import type { FileFacts, Plan } from '@caesura/core/plan';
-import { applied, EDIT_LABELS, isEdit, type EditAction } from './plan-edits.ts';
 
 /** Steps that can be undone. */
 const UNDO_STEPS = 200;
@@ -13,68 +11,73 @@ export interface PlanVersion {
   readonly label: string | null;
 }
 
-/** The open plan with what can be undone and redone; `plan` null while none is open. */
-export type PlanHistory = StateWithHistory<PlanVersion | null>;
-
-/** Puts a plan in place of the open one, with the history it had. */
-export const planOpened = createAction<{
-  present: PlanVersion;
-  past: PlanVersion[];
-  future: PlanVersion[];
-}>('plan/opened');
-/** Adds to the clips of a file what was made of it. It is no edit: it goes into every version, so that no undo loses it. */
-export const clipsFilled = createAction<{ content: string; facts: FileFacts }>('plan/clipsFilled');
-export const { undo, redo } = ActionCreators;
-
-function version(state: PlanVersion | null = null, action: UnknownAction): PlanVersion | null {
-  if (!state || !isEdit(action)) return state;
-  const plan = applied(state.plan, action.payload);
-  return plan === state.plan ? state : { plan, label: EDIT_LABELS[action.payload.name] };
+/** The open plan with what can be undone, the last first to go, and redone; `present` null while none is open. */
+export interface PlanHistory {
+  readonly past: readonly PlanVersion[];
+  readonly present: PlanVersion | null;
+  readonly future: readonly PlanVersion[];
+  /** Edits in a row of one group are one step. */
+  readonly group: string | null;
 }
 
-/** Nudges of one cut in a row are one step back. */
-function groupOf(action: UnknownAction): string | null {
-  const { name, args } = (action as unknown as EditAction).payload ?? {};
-  return name === 'nudgeCut' ? `nudge ${String(args[0])}` : null;
+const NOTHING: PlanHistory = { past: [], present: null, future: [], group: null };
+
+/** A plan that an edit has made, and the group it belongs to. */
+interface Edited extends PlanVersion {
+  readonly group: string | null;
 }
 
-const withUndo = undoable<PlanVersion | null>(version, {
-  limit: UNDO_STEPS,
-  groupBy: groupOf,
-  filter: (action) => isEdit(action as UnknownAction & { type: string }),
+/** What a file of pictures is and what was made of it. */
+interface Filled {
+  readonly content: string;
+  readonly facts: FileFacts;
+}
+
+const slice = createSlice({
+  name: 'plan',
+  initialState: NOTHING,
+  reducers: {
+    /** Puts a plan in place of the open one, with the history it had. */
+    planOpened: (_state, { payload }: PayloadAction<Omit<PlanHistory, 'group'>>): PlanHistory => ({
+      ...payload,
+      group: null,
+    }),
+    /** Takes a plan that an edit has made as the next step. */
+    planEdited: (state, { payload }: PayloadAction<Edited>): PlanHistory => {
+      const { past, present, group } = state as PlanHistory;
+      if (!present || payload.plan === present.plan) return state as PlanHistory;
+      const { plan, label } = payload;
+      const goesOn = payload.group !== null && payload.group === group;
+      return {
+        past: goesOn ? past : [...past, present].slice(-UNDO_STEPS),
+        present: { plan, label },
+        future: [],
+        group: payload.group,
+      };
+    },
+    undo: (state): PlanHistory => {
+      const { past, present, future } = state as PlanHistory;
+      const last = past.at(-1);
+      if (!last || !present) return state as PlanHistory;
+      return { past: past.slice(0, -1), present: last, future: [present, ...future], group: null };
+    },
+    redo: (state): PlanHistory => {
+      const { past, present, future } = state as PlanHistory;
+      const [next, ...rest] = future;
+      if (!next || !present) return state as PlanHistory;
+      return { past: [...past, present], present: next, future: rest, group: null };
+    },
+    /** Adds to the clips of a file what was made of it. It is no edit: it goes into every version, so that no undo loses it. */
+    clipsFilled: (state, { payload: { content, facts } }: PayloadAction<Filled>): PlanHistory => {
+      const { past, present, future, group } = state as PlanHistory;
+      const fill = (version: PlanVersion): PlanVersion => {
+        const plan = fillClips(version.plan, content, facts);
+        return plan === version.plan ? version : { ...version, plan };
+      };
+      return { past: past.map(fill), present: present && fill(present), future: future.map(fill), group };
+    },
+  },
 });
 
-function filled(
-  history: PlanHistory,
-  { content, facts }: { content: string; facts: FileFacts },
-): PlanHistory {
-  const fill = (version: PlanVersion | null): PlanVersion | null => {
-    const plan = version && fillClips(version.plan, content, facts);
-    return plan && plan !== version.plan ? { ...version, plan } : version;
-  };
-  const present = fill(history.present);
-  return {
-    ...history,
-    present,
-    past: history.past.map(fill),
-    future: history.future.map(fill),
-    _latestUnfiltered: present,
-  };
-}
-
-/** Reducer of the open plan. An edit that throws leaves it as it was. */
-export function planHistory(state: PlanHistory | undefined, action: UnknownAction): PlanHistory {
-  if (clipsFilled.match(action))
-    return state ? filled(state, action.payload) : withUndo(state, action);
-  if (!planOpened.match(action)) return withUndo(state, action);
-  const { past, present, future } = action.payload;
-  return {
-    past,
-    present,
-    future,
-    group: null,
-    index: past.length,
-    limit: UNDO_STEPS,
-    _latestUnfiltered: present,
-  };
-}
+export const { planOpened, planEdited, undo, redo, clipsFilled } = slice.actions;
+export const planHistory = slice.reducer;

@@ -6,11 +6,18 @@ export interface SaveState {
   readonly id: string | null;
   /** Revision the plan on screen was made from. */
   readonly revision: number;
-  readonly status: 'saved' | 'waiting' | 'saving' | 'failed' | 'conflict';
+  /**
+   * `failed`: the server cannot be reached, it is tried again; `refused`: it does not take this plan, nothing is sent until the
+   * plan is another; `gone`: it has no such plan any more; `conflict`: it has another version.
+   */
+  readonly status: 'saved' | 'waiting' | 'saving' | 'failed' | 'refused' | 'gone' | 'conflict';
   /** The plan as last acknowledged by the server. */
   readonly saved: Plan | null;
   readonly problem: string | null;
 }
+
+/** How a save that did not go through stands. */
+export type Stopped = Extract<SaveState['status'], 'failed' | 'refused' | 'gone' | 'conflict'>;
 
 const initialState = {
   id: null,
@@ -40,19 +47,13 @@ const slice = createSlice({
     saveWaiting: (state): SaveState => ({ ...state, status: 'waiting' }),
     saveNotNeeded: (state): SaveState => ({ ...state, status: 'saved' }),
     saveStarted: (state): SaveState => ({ ...state, status: 'saving' }),
-    saveFailed: (state, { payload }: PayloadAction<string>): SaveState => ({
-      ...state,
-      status: 'failed',
-      problem: payload,
-    }),
-    saveRefused: (state, { payload }: PayloadAction<string>): SaveState => ({
-      ...state,
-      status: 'conflict',
-      problem: payload,
-    }),
+    /** Notes why a save did not go through, and what becomes of it. */
+    saveStopped: (
+      state,
+      { payload }: PayloadAction<{ status: Stopped; problem: string }>,
+    ): SaveState => ({ ...state, ...payload }),
   },
 });
 
-export const { kept, saveWaiting, saveNotNeeded, saveStarted, saveFailed, saveRefused } =
-  slice.actions;
+export const { kept, saveWaiting, saveNotNeeded, saveStarted, saveStopped } = slice.actions;
 export const saveState = slice.reducer;

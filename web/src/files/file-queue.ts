@@ -2,7 +2,7 @@ import { nanoid } from '@reduxjs/toolkit';
 import { clipOfFile, clipsOfFile } from '@caesura/core/edits';
 import type { Plan } from '@caesura/core/plan';
 import { rateLabel } from '@caesura/core/time';
-import { edit } from '../app/plan-edits.ts';
+import { edit } from '../app/edit.ts';
 import { clipsFilled } from '../app/plan-state.ts';
 import type { AppStore } from '../app/store.ts';
 import { readFile, watchFile, type ReadFile } from './read-file.ts';

@@ -5,7 +5,7 @@ import type { Plan, Score } from '../index.ts';
 /** The score of a plan. Throws when there is none yet. */
 export function scoreOf(plan: Plan): Score {
   if (!plan.score)
-    throw new CaesuraError('no-score', 'There are no cuts yet.', 'Lay out in Score first.');
+    throw new CaesuraError('no-score', 'There are no cuts yet.', 'Lay out first.');
   return plan.score;
 }
 

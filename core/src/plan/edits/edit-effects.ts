@@ -53,7 +53,7 @@ function added(plan: Plan, placement: EffectPlacement): Plan {
     throw new CaesuraError(
       'no-effect',
       'That effect is not in the plan.',
-      'Add its file in Sound.',
+      'Add its file first.',
     );
   return { ...plan, effects: [...plan.effects, placement] };
 }

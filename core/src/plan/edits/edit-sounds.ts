@@ -20,7 +20,7 @@ export function soundOf(plan: Plan, id: string): Sound {
     throw new CaesuraError(
       'no-sound',
       'That sound is not in the plan.',
-      'Drop a sound file in Listen.',
+      'Add its file first.',
     );
   return sound;
 }

@@ -91,3 +91,4 @@ export {
   setWindow,
   switchJoin,
 } from './edit-joins.ts';
+export { sourceMoves, sourceMoveWords } from './side-effects.ts';

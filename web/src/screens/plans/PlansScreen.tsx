@@ -38,6 +38,29 @@ async function planOfFile(file: File) {
 
 const changed = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
+/** A plan that cannot be opened, with why, and what can be done about it. */
+function UnreadableRow({ plan, onDelete }: { plan: PlanSummary; onDelete: () => void }) {
+  return (
+    <li className="plan-row">
+      <div className="plan-link plan-unreadable" role="alert">
+        <span className="plan-name">
+          <b>{plan.name}</b>
+          <span className="wrong">{plan.unreadable}</span>
+        </span>
+        <span className="plan-facts">
+          <a href={`/api/plans/${plan.id}/document`} download={`${plan.name}.json`}>
+            Keep its document as a file
+          </a>
+          <span>{changed.format(new Date(plan.changedAt))}</span>
+        </span>
+      </div>
+      <IconButton name={`Delete ${plan.name}`} hint="Delete" onClick={onDelete}>
+        <Trash2 size={17} />
+      </IconButton>
+    </li>
+  );
+}
+
 function PlanRow({ plan }: { plan: PlanSummary }) {
   const dispatch = useAppDispatch();
   const [copyPlan] = useCopyPlanMutation();
@@ -59,6 +82,8 @@ function PlanRow({ plan }: { plan: PlanSummary }) {
     });
     dispatch(error ? failed(error as ApiError) : done);
   };
+  if (plan.unreadable !== null)
+    return <UnreadableRow plan={plan} onDelete={() => void remove()} />;
   return (
     <li className="plan-row">
       <Link to={`/plans/${plan.id}/score`} className="plan-link">

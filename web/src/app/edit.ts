@@ -1,0 +1,51 @@
+import { rateChange, sourceMoves, sourceMoveWords } from '@caesura/core/edits';
+import { checkedChange, type Plan } from '@caesura/core/plan';
+import { plural, type FrameRate } from '@caesura/core/time';
+import { noticed } from './notices.ts';
+import { applied, EDIT_LABELS, type EditArguments, type EditName } from './plan-edits.ts';
+import { planEdited } from './plan-state.ts';
+import type { AppDispatch, RootState } from './store.ts';
+
+/** Edits of speeds, after which a source in may have moved beside what they are for. */
+const SPEEDS: ReadonlySet<EditName> = new Set<EditName>([
+  'setRamp',
+  'setRampKey',
+  'removeRampKey',
+  'rampAtCut',
+  'matchSpeed',
+  'changeRampGroup',
+  'followRamp',
+]);
+
+/** What an edit changed beside its aim, in words; empty where that is nothing. */
+function alsoChanged(name: EditName, args: readonly unknown[], before: Plan, after: Plan): string {
+  if (SPEEDS.has(name)) return sourceMoveWords(sourceMoves(before, after));
+  if (name !== 'changeRate') return '';
+  const { rounded } = rateChange(before, args[0] as FrameRate);
+  const said = rounded.map(
+    ({ what, count, worstMilliseconds }) =>
+      `${count} ${what} by up to ${worstMilliseconds.toFixed(1)} ms`,
+  );
+  return said.length > 0 ? `Rounded to the new frames: ${said.join(', ')}.` : '';
+}
+
+/** Nudges of one cut in a row are one step back. */
+const groupOf = (name: EditName, args: readonly unknown[]): string | null =>
+  name === 'nudgeCut' ? `nudge ${plural(Number(args[0]), 'cut')}` : null;
+
+/**
+ * An edit of the open plan by its name, with what follows the plan among its arguments. It is made and checked before it
+ * enters the store; what else it changed is told. Throws what the edit throws, or why its plan could not be saved; the plan is
+ * then as it was.
+ */
+export const edit =
+  <N extends EditName>(name: N, ...args: EditArguments<N>) =>
+  (dispatch: AppDispatch, getState: () => RootState): void => {
+    const before = getState().history.present?.plan;
+    if (!before) return;
+    const plan = checkedChange(before, applied(before, name, args));
+    if (plan === before) return;
+    dispatch(planEdited({ plan, label: EDIT_LABELS[name], group: groupOf(name, args) }));
+    const also = alsoChanged(name, args, before, plan);
+    if (also) dispatch(noticed({ kind: 'done', message: also }));
+  };
