@@ -74,8 +74,18 @@ module.exports = {
       { path: '^core/src/handoff' },
       'Nothing in core needs a file format.',
     ),
-    forbid('web-not-server', { path: '^web/' }, { path: '^server/' }, 'web and server meet in core only.'),
-    forbid('server-not-web', { path: '^server/' }, { path: '^web/' }, 'web and server meet in core only.'),
+    forbid(
+      'web-not-server',
+      { path: '^web/' },
+      { path: '^server/' },
+      'web and server meet in core only.',
+    ),
+    forbid(
+      'server-not-web',
+      { path: '^server/' },
+      { path: '^web/' },
+      'web and server meet in core only.',
+    ),
     forbid(
       'no-tests-in-code',
       { path: '^(core|server|web)/src', pathNot: TESTS },

@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import jsxA11y from 'eslint-plugin-jsx-a11y';
 import reactHooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import ts from 'typescript-eslint';
@@ -22,6 +23,16 @@ export default ts.config(
     languageOptions: { globals: { ...globals.browser } },
     ...reactHooks.configs.flat['recommended-latest'],
   },
+  { files: ['web/src/**/*.tsx'], ...jsxA11y.flatConfigs.recommended },
+  {
+    files: ['web/src/**/*.tsx'],
+    rules: {
+      // A dialog puts the focus in its first field.
+      'jsx-a11y/no-autofocus': 'off',
+      // Text that scrolls must be within reach of the keyboard.
+      'jsx-a11y/no-noninteractive-tabindex': ['error', { tags: ['pre'] }],
+    },
+  },
   {
     files: ['web/src/**'],
     // The React Compiler, which this warns about, is not used.
@@ -44,6 +55,24 @@ export default ts.config(
       // Taking parts off an object by name is how it is left without them.
       '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       'no-undef': 'off',
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
+      '@typescript-eslint/no-unnecessary-type-arguments': 'error',
+      '@typescript-eslint/prefer-reduce-type-parameter': 'error',
+      '@typescript-eslint/return-await': 'error',
+      '@typescript-eslint/no-deprecated': 'error',
+      '@typescript-eslint/no-base-to-string': 'error',
+      '@typescript-eslint/no-confusing-void-expression': [
+        'error',
+        { ignoreArrowShorthand: true, ignoreVoidOperator: true },
+      ],
+      '@typescript-eslint/prefer-return-this-type': 'error',
+      '@typescript-eslint/use-unknown-in-catch-callback-variable': 'error',
+      complexity: ['error', 31],
+      'max-params': ['error', 7],
+      'max-len': ['error', { code: 1000, comments: 100, ignoreUrls: true, ignoreStrings: true }],
       eqeqeq: 'error',
     },
   },

@@ -1,6 +1,9 @@
 import { defineConfig } from '@playwright/test';
 
-/** Browser tests by task, against the built application, each worker with a server and a data folder of its own. */
+/**
+ * Browser tests by task, against the built application, each worker with a server and a data folder
+ * of its own.
+ */
 export default defineConfig({
   testDir: 'e2e',
   timeout: 240_000,

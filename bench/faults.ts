@@ -15,7 +15,10 @@ const SHOTS = 401;
 /** Beats a minute at which a shot of two beats lasts 20 frames at 24 a second. */
 const TEMPO = 144;
 
-/** A film of many short shots: a zoom or a dissolve at every cut, a ramp in every fifth shot, a sound at every second cut. */
+/**
+ * A film of many short shots: a zoom or a dissolve at every cut, a ramp in every fifth shot, a
+ * sound at every second cut.
+ */
 export function longFilm(): Plan {
   const kit = planWithKit();
   const music = {
@@ -54,7 +57,10 @@ const milliseconds = (work: () => void): number => {
 const middle = (times: readonly number[]): number =>
   times.toSorted((a, b) => a - b)[times.length >> 1]!;
 
-/** Faults after an edit, and the mends of one fault, against what it costs when nothing is remembered. */
+/**
+ * Faults after an edit, and the mends of one fault, against what it costs when nothing is
+ * remembered.
+ */
 export function benchFaults(say: (what: string, figure: string) => void): void {
   const plan = longFilm();
   faultsOf(plan);

@@ -62,7 +62,10 @@ async function lateOverAll(page: Page): Promise<string> {
   return `${((100 * told.late) / told.due).toFixed(2)} % (${told.late} of ${told.due})`;
 }
 
-/** The demo with hard cuts about every four frames and no effects: each frame or two needs another decoder. */
+/**
+ * The demo with hard cuts about every four frames and no effects: each frame or two needs another
+ * decoder.
+ */
 function manyShots(): Plan {
   const plan = layOutSteadily({ ...demo(), pace: '4 frames' });
   const hard = plan.score!.shots.slice(1).reduce((made, _, i) => setMove(made, i + 1, null), plan);
@@ -101,7 +104,10 @@ export const benchRehearsing = (say: Say): Promise<void> =>
     );
   });
 
-/** The longest time without a new picture while two versions are switched to and fro, and while none is. */
+/**
+ * The longest time without a new picture while two versions are switched to and fro, and while none
+ * is.
+ */
 export const benchSwitching = (say: Say): Promise<void> =>
   onRehearse(async (page) => {
     await page.getByRole('button', { name: 'Keep this as B' }).click();

@@ -22,7 +22,10 @@ import { benchHardRehearsing, benchLooping, benchRehearsing, benchSwitching } fr
 import { benchDragging, benchProposals } from './score.ts';
 import type * as Proxies from '../web/src/proxy/reader.ts';
 
-/** Prints the figures that the goals are measured by. Times are of this machine; compare them within one run. */
+/**
+ * Prints the figures that the goals are measured by. Times are of this machine; compare them within
+ * one run.
+ */
 
 const milliseconds = (work: () => void): number => {
   const from = performance.now();

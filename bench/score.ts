@@ -15,7 +15,10 @@ import { startServer } from '../e2e/server.ts';
 
 type Say = (name: string, figure: string) => void;
 
-/** A plan of so many seconds over music at 128 BPM with so many clips of mixed rates, each with two moments. */
+/**
+ * A plan of so many seconds over music at 128 BPM with so many clips of mixed rates, each with two
+ * moments.
+ */
 function planOf(seconds: number, clips: number, pace: string): Plan {
   const music = {
     media: 'a'.repeat(64),

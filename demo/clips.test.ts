@@ -14,7 +14,10 @@ interface Truth {
   readonly frames: number;
   readonly moments: readonly { readonly at: number; readonly kind: string }[];
   readonly still: readonly (readonly [number, number])[];
-  /** At each frame, where the camera looks, in widths from where it looked at first, and how much it magnifies. */
+  /**
+   * At each frame, where the camera looks, in widths from where it looked at first, and how much it
+   * magnifies.
+   */
   readonly views?: readonly (readonly [number, number, number])[];
 }
 const { clips } = JSON.parse(readFileSync(path.join(output, 'truth.json'), 'utf8')) as {

@@ -1,4 +1,6 @@
-/** Small drawing helpers for the demo's scenes. All positions are in pixels of a 640 × 360 picture. */
+/**
+ * Small drawing helpers for the demo's scenes. All positions are in pixels of a 640 × 360 picture.
+ */
 
 export const WIDTH = 640;
 export const HEIGHT = 360;
@@ -146,12 +148,17 @@ export function smooth(t: number, from: number, to: number): number {
   return u * u * (3 - 2 * u);
 }
 
-/** 0 before `from`, 1 after `to`, and ever faster between: a fall that ends in an impact at `to`. */
+/**
+ * 0 before `from`, 1 after `to`, and ever faster between: a fall that ends in an impact at `to`.
+ */
 export function fall(t: number, from: number, to: number): number {
   const u = Math.min(1, Math.max(0, (t - from) / (to - from)));
   return u * u;
 }
 
-/** A knock that shakes the picture after an impact at `at` and dies within a third of a second; pixels. */
+/**
+ * A knock that shakes the picture after an impact at `at` and dies within a third of a second;
+ * pixels.
+ */
 export const knock = (t: number, at: number, size: number): number =>
   t < at ? 0 : size * Math.exp(-(t - at) * 14) * Math.sin((t - at) * 90);

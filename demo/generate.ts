@@ -7,7 +7,7 @@ import { once } from 'node:events';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { build, type Rollup } from 'vite';
+import { build, type Rolldown } from 'vite';
 import { startServer } from '../e2e/server.ts';
 import { HEIGHT, WIDTH } from './drawing.ts';
 import { musicTruth, renderMusic, SAMPLE_RATE } from './music.ts';
@@ -17,8 +17,9 @@ import { framesOfScene, SCENES, type Scene } from './scenes.ts';
 import { idOf, makeKit, makeLine } from './sounds.ts';
 
 /**
- * Makes the demo: music, clips, effects, a spoken line, their truth and the plans. Run by `npm run demo`; its output is
- * committed. With the word `sounds` it makes the effects, the line and the plans anew and leaves music and clips as they are.
+ * Makes the demo: music, clips, effects, a spoken line, their truth and the plans. Run by `npm run
+ * demo`; its output is committed. With the word `sounds` it makes the effects, the line and the
+ * plans anew and leaves music and clips as they are.
  */
 
 const here = path.dirname(fileURLToPath(import.meta.url));
@@ -78,8 +79,8 @@ async function makeMusic(): Promise<{ file: Buffer; channels: Float32Array[] }> 
 }
 
 /**
- * Times finer that frames are drawn: edges are drawn to a quarter of a pixel only, so that what moves by less would stand
- * still and leap; a camera's picture does not.
+ * Times finer that frames are drawn: edges are drawn to a quarter of a pixel only, so that what
+ * moves by less would stand still and leap; a camera's picture does not.
  */
 const FINER = 3;
 
@@ -92,7 +93,7 @@ async function loadScenes(page: Page): Promise<void> {
       write: false,
       lib: { entry: path.join(here, 'scenes.ts'), formats: ['iife'], name: 'scenes' },
     },
-  })) as Rollup.RollupOutput[];
+  })) as Rolldown.RolldownOutput[];
   await page.setContent(`<canvas width="${FINER * WIDTH}" height="${FINER * HEIGHT}"></canvas>`);
   await page.addScriptTag({ content: built[0]!.output[0].code });
 }
@@ -141,7 +142,10 @@ const fileOf = ({ id, container }: Scene): string => `${id}.${container}`;
 /** What a clip keeps beside the plan, and the endings under which the demo keeps it. */
 const MADE = { poster: 'jpg', strip: 'jpg', movement: 'movement', proxy: 'webm' } as const;
 
-/** Brings the filmed clips into the application as a person would, and takes over what it read and made of them. */
+/**
+ * Brings the filmed clips into the application as a person would, and takes over what it read and
+ * made of them.
+ */
 async function readClips(browser: Browser): Promise<Clip[]> {
   const server = await startServer();
   const page = await browser.newPage();
@@ -193,7 +197,10 @@ function finish(music: NewSound, clips: readonly Clip[]): void {
     writeFileSync(path.join(output, 'plans', `${name}.json`), json(plan));
 }
 
-/** Where the camera looks at each frame, in widths of the picture from where it looks at first, and how much it magnifies. */
+/**
+ * Where the camera looks at each frame, in widths of the picture from where it looks at first, and
+ * how much it magnifies.
+ */
 const viewsOf = (scene: Scene) =>
   Array.from({ length: framesOfScene(scene) }, (_, frame) => {
     const { view, rate } = scene;

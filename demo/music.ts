@@ -77,7 +77,10 @@ function kickBeats(): number[] {
 
 type Channel = Float32Array;
 
-/** Adds a voice of `length` seconds at `at`; `wave` takes seconds from the attack; `side` −1 left to 1 right. */
+/**
+ * Adds a voice of `length` seconds at `at`; `wave` takes seconds from the attack; `side` −1 left to
+ * 1 right.
+ */
 function add(
   stereo: readonly [Channel, Channel],
   at: number,

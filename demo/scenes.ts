@@ -299,7 +299,10 @@ function inkTin(pen: Pen, t: number): void {
 
 /** When each letter of the composing stick drops into place, in seconds. */
 const DROPS = [0.8, 1.6, 2.4, 3.2, 4, 4.8];
-/** How long before that it comes into the picture: it falls 260 pixels in 0.4 s, the first 20 of them above the edge. */
+/**
+ * How long before that it comes into the picture: it falls 260 pixels in 0.4 s, the first 20 of
+ * them above the edge.
+ */
 const SEEN_FALLING = 0.4 * (1 - Math.sqrt(20 / 260));
 
 function typeSet(pen: Pen, t: number): void {

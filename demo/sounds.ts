@@ -8,7 +8,9 @@ import type { NewSound } from '@caesura/core/edits';
 import { KIT, measureEffect, MIX_RATE } from '@caesura/core/sound';
 import { samples } from '@caesura/core/time';
 
-/** Makes the sounds of the demo beside its music: the kit of effects as files, and a spoken line. */
+/**
+ * Makes the sounds of the demo beside its music: the kit of effects as files, and a spoken line.
+ */
 
 const LINE = 'Open day at Marrow Lane. Come in, and print.';
 

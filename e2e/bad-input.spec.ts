@@ -173,7 +173,8 @@ test('of many files that are no clips each says why, the queue goes on, and the 
   await expect(inQueue('gone.mp4')).toContainText(
     'was moved, changed or deleted while it was read. Choose it again',
   );
-  // Those whose header could be read are planned with; those of which nothing is known are not there.
+  // Those whose header could be read are planned with; those of which nothing is known are not
+  // there.
   await expect(page.getByRole('heading', { level: 3 })).toHaveText([
     'Files',
     'garbage',

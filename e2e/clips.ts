@@ -21,7 +21,10 @@ export async function clip(name: string, args: readonly string[]): Promise<Chose
   return { name, mimeType: 'video/mp4', buffer: Buffer.from(await film(name, args).arrayBuffer()) };
 }
 
-/** The same with a header that tells players to turn the picture by a quarter clockwise, 270 degrees the other way. */
+/**
+ * The same with a header that tells players to turn the picture by a quarter clockwise, 270 degrees
+ * the other way.
+ */
 export async function turnedClip(name: string, args: readonly string[]): Promise<Chosen> {
   const folder = mkdtempSync(path.join(tmpdir(), 'caesura-turned-'));
   try {
@@ -37,8 +40,8 @@ export async function turnedClip(name: string, args: readonly string[]): Promise
 export const BITS = 10;
 
 /**
- * Filters that draw the number of each frame along the upper edge of a picture 640 wide: a white square for each bit that is
- * set, from the lowest on, over black.
+ * Filters that draw the number of each frame along the upper edge of a picture 640 wide: a white
+ * square for each bit that is set, from the lowest on, over black.
  */
 export const numbered: string = [
   'drawbox=x=0:y=0:w=640:h=64:color=black:t=fill',

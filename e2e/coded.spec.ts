@@ -8,7 +8,10 @@ import { wavOf } from './wav.ts';
 
 const FOLDER = path.join(ROOT, 'e2e/fixtures/coded');
 
-/** How far a beat may lie from that of the WAV, in seconds: 2 ms, and the sample to which each is rounded. */
+/**
+ * How far a beat may lie from that of the WAV, in seconds: 2 ms, and the sample to which each is
+ * rounded.
+ */
 const TOLERANCE = 0.002 + 1 / 44100;
 
 test('the same piece gives the same beats however it is coded', async ({ page }) => {

@@ -12,7 +12,10 @@ const CHORDS = [
   [55, 59, 62],
 ];
 
-/** Twenty-four bars of four at 120 BPM from half a second on: a round of four chords, brighter in the middle. */
+/**
+ * Twenty-four bars of four at 120 BPM from half a second on: a round of four chords, brighter in
+ * the middle.
+ */
 function round(): Tape {
   const tape = new Tape(49.5, 22050, 4);
   for (let bar = 0; bar < 24; bar++)

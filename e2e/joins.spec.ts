@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { distanceGone } from '../core/src/curves/index.ts';
+import { distanceGone, easedAt, parseEasing } from '../core/src/curves/index.ts';
 import { filmOf, layersAt, strideOf } from '../core/src/film/index.ts';
 import type { Join, Plan, Ramp } from '../core/src/plan/index.ts';
 import { frameRate } from '../core/src/time/index.ts';
@@ -201,11 +201,13 @@ test('own keys are typed by keyboard, frame by frame, and the pictures shown are
   await page.keyboard.press('Control+a');
   await page.keyboard.type('30');
   await page.keyboard.press('Enter');
-  await expect(cell(cut - 3)).toHaveValue('16');
+  // A value goes on with the easing of its side: half way in time is not half of the turn.
+  await expect(cell(cut - 3)).toHaveValue('10.8');
+  expect(2 + 28 * easedAt(parseEasing('ease-in'), 0.5)).toBeCloseTo(10.8, 1);
   const plan = await now(page);
   expect(plan.score!.shots[6]!.join!.set.keys).toEqual([
-    { side: 'out', of: 'rotation', at: -5, value: 2, ease: 'linear' },
-    { side: 'out', of: 'rotation', at: -1, value: 30, ease: 'linear' },
+    { side: 'out', of: 'rotation', at: -5, value: 2, ease: 'ease-in' },
+    { side: 'out', of: 'rotation', at: -1, value: 30, ease: 'ease-in' },
   ]);
   // A turn shows the edges of the picture; it is enlarged as far as hides them.
   await expect(faults(page)).toContainText('The edge of the picture shows');

@@ -77,7 +77,8 @@ test('a sound too large to be held is heard and played bit by bit', async ({ pag
   test.setTimeout(180_000);
   await newPlan(page);
   await step(page, 'Listen');
-  // Four minutes of eight channels at 48 kHz would take 369 MB; in the first is a click every half second.
+  // Four minutes of eight channels at 48 kHz would take 369 MB; in the first is a click every half
+  // second.
   const buffer = readFileSync(path.join(ROOT, 'e2e/fixtures/long-in-eight-channels.flac'));
   await choose(page, 'Choose a sound file', { name: 'long.flac', mimeType: 'audio/flac', buffer });
   const panel = page.getByLabel('The sound', { exact: true });

@@ -1,8 +1,10 @@
 import path from 'node:path';
-import { build, type Rollup } from 'vite';
+import { build, type Rolldown } from 'vite';
 import { ROOT } from './server.ts';
 
-/** The application's own reader of small copies, as a script that puts it on a page as `proxies`. */
+/**
+ * The application's own reader of small copies, as a script that puts it on a page as `proxies`.
+ */
 export async function proxyReaderScript(): Promise<string> {
   const built = (await build({
     configFile: false,
@@ -15,6 +17,6 @@ export async function proxyReaderScript(): Promise<string> {
         name: 'proxies',
       },
     },
-  })) as Rollup.RollupOutput[];
+  })) as Rolldown.RolldownOutput[];
   return built[0]!.output[0].code;
 }

@@ -45,7 +45,9 @@ const screen = (page: Page) => page.getByRole('region', { name: 'The film' }).lo
 const shownFrame = async (page: Page) => Number(await screen(page).getAttribute('data-frame'));
 const painted = async (page: Page) =>
   JSON.parse((await screen(page).getAttribute('data-painted'))!) as PaintedLayer[];
-/** A frame that was shown: when, in seconds of the page's clock, and how large its picture on top. */
+/**
+ * A frame that was shown: when, in seconds of the page's clock, and how large its picture on top.
+ */
 interface FrameMeasurements {
   readonly frame: number;
   readonly at: number;
@@ -92,7 +94,8 @@ test('under a fake clock 200 frames are painted as the plan says: order, source 
   const plan = demo();
   await page.goto('/plans');
   await page.addScriptTag({ content: await filmScript() });
-  // Twenty starts all over the film, every join and ramp among them, ten frames of each; ticks fall anywhere inside frames.
+  // Twenty starts all over the film, every join and ramp among them, ten frames of each; ticks fall
+  // anywhere inside frames.
   let state = 7;
   const random = () => (state = (state * 48271) % 2147483647) / 2147483647;
   const joins = [6, 12, 24, 30, 36].map((cut) => plan.score!.shots[cut]!.start - 5);

@@ -16,7 +16,10 @@ export interface RunningServer {
   readonly stop: () => Promise<void>;
 }
 
-/** Starts the built server, on any free port and an empty data folder unless told otherwise; the demo is brought in. */
+/**
+ * Starts the built server, on any free port and an empty data folder unless told otherwise; the
+ * demo is brought in.
+ */
 export async function startServer({
   data,
   port = '0',

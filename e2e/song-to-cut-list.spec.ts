@@ -6,7 +6,10 @@ import { wavOf } from './wav.ts';
 const TEMPO = 100;
 const FPS = 24;
 
-/** A piece made afresh for this test. At 100 BPM and 24 fps no beat lies within 4 ms of the middle of a frame. */
+/**
+ * A piece made afresh for this test. At 100 BPM and 24 fps no beat lies within 4 ms of the middle
+ * of a frame.
+ */
 function song(): { wav: Buffer; beats: number[] } {
   const beats = beatTimes(0.62, 64, () => TEMPO);
   const tape = new Tape(40, 48000, 77);

@@ -42,7 +42,10 @@ async function guide(
   return { left: left.map((x) => x / 2 ** 23), wave, file };
 }
 
-/** The highest sample of the loudest 5 ms near a time, by sums of squares anew for each sample. Seconds. */
+/**
+ * The highest sample of the loudest 5 ms near a time, by sums of squares anew for each sample.
+ * Seconds.
+ */
 function loudestNear(sound: Float64Array, near: number, reach: number): number {
   const [first, last] = [near - reach, near + reach].map((t) => Math.round(t * RATE));
   let [best, most] = [0, -1];
@@ -58,7 +61,8 @@ function loudestNear(sound: Float64Array, near: number, reach: number): number {
 test('the guide track has every effect on its instant to a millisecond, with a cue point on it and on every cut', async ({
   page,
 }) => {
-  // Without music, voice and what sounds under others, so that each is heard alone: first all hits, then the riser.
+  // Without music, voice and what sounds under others, so that each is heard alone: first all hits,
+  // then the riser.
   const alone =
     (kind: 'hit' | 'riser') =>
     (plan: Plan): Plan => ({
@@ -228,7 +232,8 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
   const plan = await now(page);
   const [riser, bed] = filmOf(plan).effects;
   expect(riser!.peaks).toBeCloseTo((plan.score!.shots[20]!.start as number) / 24, 6);
-  // Two bars of four beats at 112 beats a minute end on the beat of the cut, which lies on a frame near to it.
+  // Two bars of four beats at 112 beats a minute end on the beat of the cut, which lies on a frame
+  // near to it.
   expect(riser!.peaks - riser!.starts).toBeGreaterThan((4 * 60) / 112 - 0.1);
   expect(bed!.ends - bed!.starts).toBeCloseTo(
     ((plan.score!.shots[24]!.start - plan.score!.shots[20]!.start) as number) / 24 + 1,
@@ -245,7 +250,8 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
     Number(/highest (−?[\d.]+)/.exec(await sum.innerText())![1]!.replace('−', '-'));
   const before = await top();
 
-  // Louder by ten decibels the music clips; all is turned down, by which the sum is known to have moved.
+  // Louder by ten decibels the music clips; all is turned down, by which the sum is known to have
+  // moved.
   await tab(page, 'Music and voice');
   const music = page.getByRole('region', { name: 'open-day-music.mp3' });
   await music.getByLabel('Level').fill('10');

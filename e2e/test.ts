@@ -35,7 +35,10 @@ export async function newPlan(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'The film' })).toBeVisible();
 }
 
-/** Opens a step of a copy of the demo's teaser as it ships, whatever other tests made of the one on the server. */
+/**
+ * Opens a step of a copy of the demo's teaser as it ships, whatever other tests made of the one on
+ * the server.
+ */
 export async function openDemo(page: Page, path: string): Promise<void> {
   const plan = JSON.parse(
     readFileSync(`${ROOT}/demo/output/plans/open-day-teaser.json`, 'utf8'),
@@ -75,7 +78,10 @@ export async function handOff(page: Page, format: string): Promise<string> {
   return readFileSync(await (await waiting).path(), 'utf8');
 }
 
-/** The start frames of the events of a CMX 3600-form EDL at a whole rate, from the record timecodes; and the end. */
+/**
+ * The start frames of the events of a CMX 3600-form EDL at a whole rate, from the record timecodes;
+ * and the end.
+ */
 export function recordFrames(edl: string, fps: number): { starts: number[]; end: number } {
   const frame = (timecode: string) => {
     const [h, m, s, f] = timecode.split(':').map(Number) as [number, number, number, number];

@@ -36,7 +36,10 @@ const counting = (rate: string, frames: number) => [
   ...['-frames:v', String(frames)],
 ];
 
-/** Asks for random frames of a small copy and reads the numbers drawn into them: those that came wrong. */
+/**
+ * Asks for random frames of a small copy and reads the numbers drawn into them: those that came
+ * wrong.
+ */
 const wrongSeeks = (page: Page, id: string, frames: number, seeks: number, turned: boolean) =>
   page.evaluate(
     async ({ id, frames, seeks, bits, turned }) => {
@@ -48,7 +51,8 @@ const wrongSeeks = (page: Page, id: string, frames: number, seeks: number, turne
         let number = 0;
         for (let bit = 0; bit < bits; bit++) {
           const along = (bit + 0.5) / bits;
-          // Squares lie along the upper edge; of a picture turned a quarter clockwise, along its right one.
+          // Squares lie along the upper edge; of a picture turned a quarter clockwise, along its
+          // right one.
           const [x, y] = turned
             ? [reader.width * 0.91, reader.height * along]
             : [reader.width * along, reader.height * 0.09];
@@ -142,7 +146,8 @@ test('pans and zooms over a picture, coded with ffmpeg, are followed as they wer
 }) => {
   await newPlan(page);
   await step(page, 'Footage');
-  // Four pixels of the large picture make one of the clip, so that whole steps there are quarters here.
+  // Four pixels of the large picture make one of the clip, so that whole steps there are quarters
+  // here.
   const cut = (x: string, y: string) =>
     `crop=2560:1440:x='${x}':y='${y}',scale=640:360:flags=area,format=yuv420p`;
   const still = (file: string, filter: string, frames: number) => [
@@ -236,7 +241,8 @@ test('a clip that its header turns by a quarter is kept and followed as it is sh
   expect(
     await wrongSeeks(page, clips.find((c) => c.fileName === 'numbers.mp4')!.proxy!, 120, 60, true),
   ).toEqual([]);
-  // What goes to the left and down in the file goes up and to the left on the screen, where the picture is 360 wide.
+  // What goes to the left and down in the file goes up and to the left on the screen, where the
+  // picture is 360 wide.
   const made = [(-3 / 2560) * (640 / 360), (-9 / 2560) * (640 / 360)] as const;
   expect(shiftError((await measuredOf(page, 'pan.mp4')).frames, () => made)).toBeLessThan(0.1);
 });

@@ -1,7 +1,10 @@
 import { median } from '../../core/src/numbers/index.ts';
 import { fMeasure, matched } from '../../core/src/testing/beat-measures.ts';
 
-/** Measures of beat tracking after Davies, Degara and Plumbley, “Evaluation methods for musical audio beat tracking algorithms” (2009), from memory. */
+/**
+ * Measures of beat tracking after Davies, Degara and Plumbley, “Evaluation methods for musical
+ * audio beat tracking algorithms” (2009), from memory.
+ */
 
 const mean = (values: readonly number[]): number =>
   values.reduce((a, x) => a + x, 0) / values.length;
@@ -19,8 +22,9 @@ function nearestIndex(reference: readonly number[], at: number): number {
 const CONTINUITY_TOLERANCE = 0.175;
 
 /**
- * Share of beats that are right together with the one before: each within 17.5 % of an interval of its reference, the
- * one before likewise of the reference before, and the intervals alike. Each reference counts once.
+ * Share of beats that are right together with the one before: each within 17.5 % of an interval of
+ * its reference, the one before likewise of the reference before, and the intervals alike. Each
+ * reference counts once.
  */
 export function continuity(reference: readonly number[], found: readonly number[]): number {
   if (reference.length < 2 || found.length < 2) return 0;
@@ -45,7 +49,10 @@ export function continuity(reference: readonly number[], found: readonly number[
   return right.length / Math.max(reference.length, found.length);
 }
 
-/** The reference at the levels that are also accepted: as it is, off-beat, twice and half (odd and even) as fast. */
+/**
+ * The reference at the levels that are also accepted: as it is, off-beat, twice and half (odd and
+ * even) as fast.
+ */
 export function levels(reference: readonly number[]): number[][] {
   const double = reference.flatMap((t, i) =>
     i + 1 < reference.length ? [t, (t + reference[i + 1]!) / 2] : [t],
@@ -156,7 +163,10 @@ export const MEASURES: readonly string[] = [
   ...CUES.map(([, name]) => name),
 ];
 
-/** The mean of each measure over pieces, of errors the median; measures that no piece has are left out. */
+/**
+ * The mean of each measure over pieces, of errors the median; measures that no piece has are left
+ * out.
+ */
 export function summary(pieces: readonly Record<string, number>[]): Record<string, number> {
   const result: Record<string, number> = {};
   for (const name of MEASURES) {
@@ -174,7 +184,9 @@ export interface Claim {
   readonly right: boolean;
 }
 
-/** Claims of times with confidences against the truth: right within a tolerance, each truth once. */
+/**
+ * Claims of times with confidences against the truth: right within a tolerance, each truth once.
+ */
 export function claims(
   truth: readonly number[],
   found: readonly { readonly time: number; readonly confidence: number }[],
@@ -190,7 +202,10 @@ export function claims(
   return found.map(({ time, confidence }) => ({ confidence, right: hit.has(time) }));
 }
 
-/** Of claims whose confidence lies in each fifth of 0 to 1: how many there are and which part of them is right. */
+/**
+ * Of claims whose confidence lies in each fifth of 0 to 1: how many there are and which part of
+ * them is right.
+ */
 export function reliability(
   all: readonly Claim[],
 ): { readonly count: number; readonly right: number }[] {

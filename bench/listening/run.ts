@@ -15,8 +15,9 @@ import {
 } from './measures.ts';
 
 /**
- * Measures listening on two sets of pieces: builds them at first, analyses every piece, prints each and writes the means
- * into docs/listening.md. The sound is kept out of the repository; the builders are beside this file.
+ * Measures listening on two sets of pieces: builds them at first, analyses every piece, prints each
+ * and writes the means into docs/listening.md. The sound is kept out of the repository; the
+ * builders are beside this file.
  */
 
 const here = import.meta.dirname;
@@ -66,7 +67,10 @@ function table(
 let processor = 0;
 let sounding = 0;
 
-/** What was claimed, by kind: of beats, onsets and words on the tuning corpus, of rarer cues on both sets. */
+/**
+ * What was claimed, by kind: of beats, onsets and words on the tuning corpus, of rarer cues on both
+ * sets.
+ */
 const claimed = {
   beats: [] as Claim[],
   downbeats: [] as Claim[],

@@ -25,8 +25,8 @@ const PLAN_LIMIT = 64_000_000;
 const LOOPBACK = /^(localhost|127(\.\d+){3}|\[::1\])(:\d+)?$/;
 
 /**
- * Another site must not reach a server on loopback through a name that it points here, nor post to it from its own
- * pages. Only checked while the server listens on loopback.
+ * Another site must not reach a server on loopback through a name that it points here, nor post to
+ * it from its own pages. Only checked while the server listens on loopback.
  */
 function guardLoopback(app: FastifyInstance): void {
   app.addHook('onRequest', async (request, reply) => {
@@ -58,6 +58,8 @@ async function servePages(app: FastifyInstance, folder: string): Promise<void> {
   await app.register(fastifyStatic, {
     root: folder,
     wildcard: false,
+    // What the build packed is sent as it lies there.
+    preCompressed: true,
     setHeaders: (reply, file) =>
       void reply.setHeader(
         'cache-control',
@@ -73,7 +75,10 @@ async function servePages(app: FastifyInstance, folder: string): Promise<void> {
   );
 }
 
-/** Builds the whole server on its data folder: database, media, demo, routes, pages. Closing it closes the database. */
+/**
+ * Builds the whole server on its data folder: database, media, demo, routes, pages. Closing it
+ * closes the database.
+ */
 export async function buildApp(
   settings: Settings,
   options: { log?: boolean } = {},

@@ -15,7 +15,9 @@ const TYPES: Readonly<Record<string, string>> = {
 /** Folders of the demo whose files are kept. */
 const KEPT = ['.', 'poster', 'strip', 'movement', 'proxy', 'effects', 'voice'];
 
-/** Notes what was made of the clips of a plan, so that their files are known when they are dropped. */
+/**
+ * Notes what was made of the clips of a plan, so that their files are known when they are dropped.
+ */
 async function noteFootage(db: Kysely<Tables>, { clips }: Plan): Promise<void> {
   for (const clip of clips) {
     if (!clip.content) continue;
@@ -28,7 +30,10 @@ async function noteFootage(db: Kysely<Tables>, { clips }: Plan): Promise<void> {
   }
 }
 
-/** Brings the demo's plans, sound and posters in, once in the life of a database. Returns whether it did. */
+/**
+ * Brings the demo's plans, sound and posters in, once in the life of a database. Returns whether it
+ * did.
+ */
 export async function loadDemo(
   db: Kysely<Tables>,
   plans: PlanStore,

@@ -23,7 +23,9 @@ const EnvironmentSchema = z.object({
   CAESURA_MEDIA_LIMIT: z.coerce.number().int().min(1).default(2_000_000_000),
 });
 
-/** Reads the settings from the environment. Throws, naming the variable, when one is not possible. */
+/**
+ * Reads the settings from the environment. Throws, naming the variable, when one is not possible.
+ */
 export function settingsFrom(environment: NodeJS.ProcessEnv): Settings {
   const parsed = EnvironmentSchema.safeParse(environment);
   if (!parsed.success) {

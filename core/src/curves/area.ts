@@ -1,7 +1,9 @@
 import { fraction, ofDouble, plus, times, ZERO, type Fraction } from '../time/index.ts';
 import { stepsOf, parameterAt, type Easing } from './easing.ts';
 
-/** Area under a Bézier easing up to the parameter s: ∫₀ˢ y(s)·x′(s) ds, a polynomial of degree 6. */
+/**
+ * Area under a Bézier easing up to the parameter s: ∫₀ˢ y(s)·x′(s) ds, a polynomial of degree 6.
+ */
 function bezierArea(
   { x1, y1, x2, y2 }: { x1: number; y1: number; x2: number; y2: number },
   s: number,
@@ -15,8 +17,8 @@ function bezierArea(
 }
 
 /**
- * Area under a whole Bézier easing, exact: 1/2 + 3/20·(y1(1 + x2) + y2(2 − x1) − x1 − 2·x2), from products of Bernstein
- * polynomials.
+ * Area under a whole Bézier easing, exact: 1/2 + 3/20·(y1(1 + x2) + y2(2 − x1) − x1 − 2·x2), from
+ * products of Bernstein polynomials.
  */
 function wholeBezier({
   x1,
@@ -67,8 +69,8 @@ const isPlainLine = (easing: Easing): boolean =>
   easing.stops.every((s) => s.input === s.output);
 
 /**
- * Area under an easing from 0 to n/of of its progress, ∫₀^{n/of} e(u) du. Exact for straight lines, for steps, and for a
- * whole Bézier; inside a Bézier or a bent line to twelve decimals.
+ * Area under an easing from 0 to n/of of its progress, ∫₀^{n/of} e(u) du. Exact for straight lines,
+ * for steps, and for a whole Bézier; inside a Bézier or a bent line to twelve decimals.
  */
 export function areaTo(easing: Easing, n: number, of: number): Fraction {
   if (n <= 0) return ZERO;

@@ -14,7 +14,10 @@ import {
   type SpeedCurve,
 } from './speed-curve.ts';
 
-/** Values of W3C CSS Easing Functions Level 2; checked with bezier-easing 3.2.0 and Chromium's Web Animations. */
+/**
+ * Values of W3C CSS Easing Functions Level 2; checked with bezier-easing 3.2.0 and Chromium's Web
+ * Animations.
+ */
 const VALUES: readonly (readonly [string, Readonly<Record<string, number>>])[] = [
   [
     'ease',
@@ -331,7 +334,8 @@ describe('easings', () => {
     const any = fc.integer({ min: -1500, max: 2500 }).map((n) => n / 1000);
     fc.assert(
       fc.property(unit, any, unit, any, unit, (x1, y1, x2, y2, t) => {
-        // Where the curve is upright its value is not a function of t, and any reference stops somewhere.
+        // Where the curve is upright its value is not a function of t, and any reference stops
+        // somewhere.
         fc.pre(!(x1 > 0.98 && x2 < 0.02));
         const own = easedAt(parseEasing(`cubic-bezier(${x1}, ${y1}, ${x2}, ${y2})`), t);
         expect(own).toBeCloseTo(bezierEasing(x1, y1, x2, y2)(t), 6);

@@ -28,7 +28,10 @@ const KEYWORDS: ReadonlyMap<string, readonly [number, number, number, number]> =
   ['ease-in-out', [0.42, 0, 0.58, 1]],
 ]);
 
-/** Decimals of a control point that count; finer than a curve can be drawn or dragged, and exact as a fraction. */
+/**
+ * Decimals of a control point that count; finer than a curve can be drawn or dragged, and exact as
+ * a fraction.
+ */
 const DECIMALS = 1e4;
 /** Farthest that a control point goes beyond the values that it eases between. */
 const FARTHEST = 10;
@@ -40,7 +43,9 @@ const bad = (text: string) =>
     'Give linear, ease, ease-in, ease-out, ease-in-out, cubic-bezier(0.4, 0, 0.6, 1), linear(0, 0.2 40%, 1) or steps(4).',
   );
 
-/** Largest number that a curve may be written with: what is larger overflows where it is multiplied. */
+/**
+ * Largest number that a curve may be written with: what is larger overflows where it is multiplied.
+ */
 const LARGEST = 1e6;
 const NUMBER = /^[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?$/i;
 
@@ -73,7 +78,10 @@ function readSteps(parts: readonly string[]): Easing | null {
   return count < (jump === 'none' ? 2 : 1) ? null : { kind: 'steps', count, jump: jump as Jump };
 }
 
-/** Stops of `linear()`: an output with up to two inputs in per cent; inputs left out are spread evenly, as the standard says. */
+/**
+ * Stops of `linear()`: an output with up to two inputs in per cent; inputs left out are spread
+ * evenly, as the standard says.
+ */
 function readLinear(parts: readonly string[]): Easing | null {
   if (parts.length < 2) return null;
   const stops: { input: number | null; output: number }[] = [];
@@ -103,8 +111,8 @@ function readLinear(parts: readonly string[]): Easing | null {
 }
 
 /**
- * Reads an easing in the syntax of W3C CSS Easing Functions Level 2. Numbers count to four decimals. Throws `bad-easing`
- * when it is none.
+ * Reads an easing in the syntax of W3C CSS Easing Functions Level 2. Numbers count to four
+ * decimals. Throws `bad-easing` when it is none.
  */
 export function parseEasing(text: string): Easing {
   const trimmed = text.trim().toLowerCase();
@@ -140,7 +148,10 @@ const bezier = (a: number, b: number, s: number): number => {
   return 3 * a * s * r * r + 3 * b * s * s * r + s * s * s;
 };
 
-/** The parameter at which a cubic Bézier from 0 to 1 over control points a and b in [0, 1] has the value x, by bisection. */
+/**
+ * The parameter at which a cubic Bézier from 0 to 1 over control points a and b in [0, 1] has the
+ * value x, by bisection.
+ */
 export function parameterAt(a: number, b: number, x: number): number {
   if (x <= 0) return 0;
   if (x >= 1) return 1;

@@ -22,7 +22,10 @@ export interface SpeedKey {
   readonly ease: Easing;
 }
 
-/** Speed over the time of a shot: keys in order, at least one. Before the first and after the last the speed stays. */
+/**
+ * Speed over the time of a shot: keys in order, at least one. Before the first and after the last
+ * the speed stays.
+ */
 export type SpeedCurve = readonly SpeedKey[];
 
 /** A constant speed as a curve. */
@@ -60,8 +63,9 @@ function fromFirst(curve: SpeedCurve, at: number): Fraction {
 }
 
 /**
- * How far the source has gone after `at` frames of a shot, in frames of the film at normal speed: ∫₀^at v dt. Exact where
- * speeds are constant or change along straight lines, and at keys; inside a Bézier easing to twelve decimals.
+ * How far the source has gone after `at` frames of a shot, in frames of the film at normal speed:
+ * ∫₀^at v dt. Exact where speeds are constant or change along straight lines, and at keys; inside a
+ * Bézier easing to twelve decimals.
  */
 export const playedAt = (curve: SpeedCurve, at: number): Fraction =>
   minus(fromFirst(curve, at), fromFirst(curve, 0));
@@ -79,7 +83,10 @@ function isRounded(curve: SpeedCurve, at: number): boolean {
 /** Less than this short of a whole frame counts as that frame where the area was rounded. */
 const SNAP: Fraction = fraction(1, 1_000_000_000);
 
-/** Whole source frames gone after `at` frames of a shot, ⌊∫v · stride⌋, `stride` source frames a frame at normal speed. */
+/**
+ * Whole source frames gone after `at` frames of a shot, ⌊∫v · stride⌋, `stride` source frames a
+ * frame at normal speed.
+ */
 export function framesGone(curve: SpeedCurve, at: number, stride: Rational): number {
   const gone = times(playedAt(curve, at), ofRational(stride));
   return floorOf(isRounded(curve, at) ? plus(gone, SNAP) : gone);

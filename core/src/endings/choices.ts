@@ -16,7 +16,10 @@ import { soundingEnd } from './sounding-end.ts';
 
 /** A way to end a sound near the target of a film. */
 export interface EndingChoice extends Ending {
-  /** As it is now; a fade that ends on a bar line; one that ends at the target; splices to the end of the part. */
+  /**
+   * As it is now; a fade that ends on a bar line; one that ends at the target; splices to the end
+   * of the part.
+   */
   readonly how: 'as it is' | 'bar line' | 'fade' | 'splice';
   /** Likeness of the weakest splice, −1 to 1; null without splices. */
   readonly likeness: number | null;
@@ -43,9 +46,10 @@ const wantedLength = ({ target, rate }: Plan, { place, analysis }: Sound): numbe
   round(multiply(instantOfFrame(target - place, rate), rational(analysis.sampleRate)));
 
 /**
- * The ways in which a sound can end near the target of the film: as it is, with a fade that ends on the bar line before or
- * after the target, or at the target itself, and with splices from bar line to bar line that keep the end of the part
- * used; of those the ones whose bars are most alike. `chromaAndTimbre` null gives no splices.
+ * The ways in which a sound can end near the target of the film: as it is, with a fade that ends on
+ * the bar line before or after the target, or at the target itself, and with splices from bar line
+ * to bar line that keep the end of the part used; of those the ones whose bars are most alike.
+ * `chromaAndTimbre` null gives no splices.
  */
 export function endingChoices(
   plan: Plan,
@@ -92,7 +96,10 @@ export function endingChoices(
   ];
 }
 
-/** Fades to the bar lines about the wanted length and to that length itself, as far as the file goes. */
+/**
+ * Fades to the bar lines about the wanted length and to that length itself, as far as the file
+ * goes.
+ */
 function fadeEndings(
   sound: Sound,
   { at, bar }: BarLines,
@@ -153,11 +160,15 @@ function spliceEndings(
     }));
     return { ending: { region, splices, fade: samples(0) }, likeness: weakest };
   });
-  // Where bars are of unequal length, another number of them may come nearer; a way a whole bar off is none.
+  // Where bars are of unequal length, another number of them may come nearer; a way a whole bar off
+  // is none.
   return endings.filter(({ ending }) => Math.abs(usedLength(ending) - wanted) < lines.bar);
 }
 
-/** The most alike ways of one place of joining, and freer ones where they are better than those before. */
+/**
+ * The most alike ways of one place of joining, and freer ones where they are better than those
+ * before.
+ */
 function waysOf(last: number, bars: number, likeness: BarLikeness): Way[] {
   const ways = repeatedJoins(last, bars, likeness, ONE_PLACE);
   let best = ways[0]?.weakest ?? -Infinity;

@@ -15,7 +15,10 @@ const RATE = 48000;
 /** 120 BPM: a bar is 2 s, 48 frames at 24 fps. */
 const BAR = 2 * RATE;
 
-/** A texture of bars of 2 s from 0.5 s on, each like all others of its letter; letters differ in every value. */
+/**
+ * A texture of bars of 2 s from 0.5 s on, each like all others of its letter; letters differ in
+ * every value.
+ */
 function chromaAndTimbreOf(letters: string): Uint8Array {
   const rows = (0.5 + 2 * letters.length) * CHROMA_RATE;
   const chromaAndTimbre = new Uint8Array(rows * CHROMA_ROW);
@@ -133,7 +136,8 @@ describe('endings of music that is too short', () => {
 });
 
 it('finds a way of several joins that is better than any of one', () => {
-  // From the start to b there is a good join, from there on to the end another; none goes all the way.
+  // From the start to b there is a good join, from there on to the end another; none goes all the
+  // way.
   const letters = 'xabcpqrsabtuvwtuyz';
   const chromaAndTimbre = chromaAndTimbreOf(letters);
   const lines = Array.from({ length: letters.length + 1 }, (_, i) => samples(RATE / 2 + i * BAR));
@@ -179,7 +183,8 @@ it('plays exactly the bars wanted, whatever is asked', () => {
 });
 
 it('hears from the sound itself which bars are alike', () => {
-  // Bars of chords: A minor, F, C and G in a round, played in other colours later on; 120 BPM, eight rounds.
+  // Bars of chords: A minor, F, C and G in a round, played in other colours later on; 120 BPM,
+  // eight rounds.
   const chords = [
     [57, 60, 64],
     [53, 57, 60],

@@ -7,14 +7,18 @@ export interface Way {
   readonly weakest: number;
 }
 
-/** Bars that are heard at least between two joins, and before the first and after the last where there are so many. */
+/**
+ * Bars that are heard at least between two joins, and before the first and after the last where
+ * there are so many.
+ */
 const LEAST_RUN = 2;
 /** Most steps of the search for ways of several joins; longer music is joined at one place. */
 const MOST_WORK = 4e8;
 
 /**
- * Ways with one place of joining, which goes back and is heard `times` times, or forward once, so that about `wanted` bars are
- * heard from bar line 0 to bar line `last`; the most alike first, each at least `apart` bars from the others.
+ * Ways with one place of joining, which goes back and is heard `times` times, or forward once, so
+ * that about `wanted` bars are heard from bar line 0 to bar line `last`; the most alike first, each
+ * at least `apart` bars from the others.
  */
 export function repeatedJoins(
   last: number,
@@ -61,9 +65,9 @@ export function repeatedJoins(
 }
 
 /**
- * The way of exactly `joins` joins anywhere, back or forward, that plays `wanted` bars from bar line 0 and ends at bar line
- * `last`, with the most alike joins: by dynamic programming over bars heard, the bar line reached and joins made. Null when
- * there is none, or too many bars to search.
+ * The way of exactly `joins` joins anywhere, back or forward, that plays `wanted` bars from bar
+ * line 0 and ends at bar line `last`, with the most alike joins: by dynamic programming over bars
+ * heard, the bar line reached and joins made. Null when there is none, or too many bars to search.
  */
 export function freeJoins(
   last: number,
@@ -78,8 +82,8 @@ export function freeJoins(
     for (let enter = 0; enter < lines; enter++)
       costs[leave * lines + enter] =
         Math.abs(leave - enter) < LEAST_RUN ? Infinity : (1 - likeness.ofJoin(leave, enter)) ** 2;
-  // State after some bars: at a bar line, so many joins made; the last run is long enough when it has just been joined
-  // LEAST_RUN bars before, so a join is one step of LEAST_RUN bars.
+  // State after some bars: at a bar line, so many joins made; the last run is long enough when it
+  // has just been joined LEAST_RUN bars before, so a join is one step of LEAST_RUN bars.
   const size = lines * (joins + 1);
   const best = Array.from({ length: wanted + 1 }, () => new Float64Array(size).fill(Infinity));
   /** The bar line left for the join that led to a state, or −1 for a bar simply heard. */

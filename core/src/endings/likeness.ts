@@ -4,14 +4,18 @@ import type { Samples } from '../time/index.ts';
 /** Pieces into which a bar is cut to be compared. */
 const PIECES = 8;
 const ROW = PIECES * CHROMA_ROW;
-/** Weight of harmony against colour; there are fewer values of it, and a wrong chord is heard more than another colour. */
+/**
+ * Weight of harmony against colour; there are fewer values of it, and a wrong chord is heard more
+ * than another colour.
+ */
 const HARMONY = TIMBRES / PITCHES;
 
 /** How much alike the bars of a sound are, −1 to 1 for the very same. */
 export interface BarLikeness {
   /**
-   * How much a jump from bar line `leave` to bar line `enter` sounds as if the music went on: the likeness of the bars
-   * before the two, and of those after them, the weaker of both. At the ends of the music, of what there is.
+   * How much a jump from bar line `leave` to bar line `enter` sounds as if the music went on: the
+   * likeness of the bars before the two, and of those after them, the weaker of both. At the ends
+   * of the music, of what there is.
    */
   readonly ofJoin: (leave: number, enter: number) => number;
 }
@@ -39,7 +43,10 @@ function barRows(
   });
 }
 
-/** Brings each of the texture's values to mean 0 and deviation 1 over all pieces of all bars, harmony weighted. */
+/**
+ * Brings each of the texture's values to mean 0 and deviation 1 over all pieces of all bars,
+ * harmony weighted.
+ */
 function standardise(rows: readonly Float64Array[]): void {
   const n = Math.max(1, rows.length * PIECES);
   for (let d = 0; d < CHROMA_ROW; d++) {
@@ -58,14 +65,20 @@ function standardise(rows: readonly Float64Array[]): void {
   }
 }
 
-/** Of two bars: 1 less half the mean square of what they differ by, which is their correlation when both are usual. */
+/**
+ * Of two bars: 1 less half the mean square of what they differ by, which is their correlation when
+ * both are usual.
+ */
 function likeness(a: Float64Array, b: Float64Array): number {
   let sum = 0;
   for (let k = 0; k < ROW; k++) sum += (a[k]! - b[k]!) ** 2;
   return Math.max(-1, 1 - sum / (2 * PIECES * 2 * TIMBRES));
 }
 
-/** Compares the bars of a sound by its texture; `lines` are its bar lines and the end of its last bar, ascending. */
+/**
+ * Compares the bars of a sound by its texture; `lines` are its bar lines and the end of its last
+ * bar, ascending.
+ */
 export function barLikeness(
   chromaAndTimbre: Uint8Array,
   lines: readonly Samples[],

@@ -1,10 +1,15 @@
 import { TIMBRES, CHROMA_RATE, CHROMA_ROW, type Analysis } from '../listen/index.ts';
 import { samples, type Samples } from '../time/index.ts';
 
-/** Steps of level below the loudest at which sound counts as having ended: 60 dB in steps of 0.4 dB. */
+/**
+ * Steps of level below the loudest at which sound counts as having ended: 60 dB in steps of 0.4 dB.
+ */
 const QUIET = 150;
 
-/** Where the last sound of a file has died away: 60 dB under its loudest band. The end of the file where it never does. */
+/**
+ * Where the last sound of a file has died away: 60 dB under its loudest band. The end of the file
+ * where it never does.
+ */
 export function soundingEnd(
   chromaAndTimbre: Uint8Array,
   { sampleRate, length }: Pick<Analysis, 'sampleRate' | 'length'>,

@@ -10,7 +10,10 @@ type FindAt<Facts, Figures extends object> = (
   known: Known,
 ) => readonly Found<Figures>[];
 
-/** Looks at things one by one and remembers what was found at each, for as long as it stays the same. */
+/**
+ * Looks at things one by one and remembers what was found at each, for as long as it stays the
+ * same.
+ */
 function perEach<Facts extends object, Figures extends object>(
   listOf: (film: Film) => readonly Facts[],
   find: FindAt<Facts, Figures>,
@@ -24,8 +27,8 @@ function perEach<Facts extends object, Figures extends object>(
 }
 
 /**
- * Finds faults shot by shot. What is found may depend on the shot, on rate, timecode and size of the film and on what was
- * measured of clips, and on nothing else.
+ * Finds faults shot by shot. What is found may depend on the shot, on rate, timecode and size of
+ * the film and on what was measured of clips, and on nothing else.
  */
 export const perShot = <Figures extends object>(find: FindAt<ShotFacts, Figures>): Find<Figures> =>
   perEach((film) => film.shots, find);

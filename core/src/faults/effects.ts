@@ -45,7 +45,10 @@ export const takenOut = ({ plan }: Film, id: string): Try => ({
   make: () => removeEffects(plan, [id]),
 });
 
-/** The shots between which an effect at a cut lies, in seconds of the film; null where it is at no cut. */
+/**
+ * The shots between which an effect at a cut lies, in seconds of the film; null where it is at no
+ * cut.
+ */
 export function shotsAround(
   film: Film,
   { at: { cut } }: EffectFacts,

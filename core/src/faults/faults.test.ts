@@ -68,7 +68,8 @@ describe('joins', () => {
       'Hold its last picture',
       'One picture at a time',
     ]);
-    // Slowing a clip of 24 fps in a film of 24 repeats frames, which would be another fault; one of 120 has them to spare.
+    // Slowing a clip of 24 fps in a film of 24 repeats frames, which would be another fault; one of
+    // 120 has them to spare.
     const fast = two(
       { in: 10, frames: 150, rate: frameRate(120) },
       { join: joinOf('plain', 6, 6) },

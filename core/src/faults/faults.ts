@@ -11,8 +11,9 @@ const told = ({ code, area }: Pick<Fault, 'code' | 'area'>, found: Found<object>
   ({ ...found, code, area }) as Fault;
 
 /**
- * Everything that would go wrong with a plan as it stands, in the order of the film, without the kinds that are switched off.
- * Stillness at cuts is told where the movement of the clips is known, a sum that clips where it was measured.
+ * Everything that would go wrong with a plan as it stands, in the order of the film, without the
+ * kinds that are switched off. Stillness at cuts is told where the movement of the clips is known,
+ * a sum that clips where it was measured.
  */
 export function faultsOf(plan: Plan, known: Known = NOTHING_KNOWN): Fault[] {
   const film = filmOf(plan);

@@ -12,13 +12,16 @@ export interface Mend {
   readonly plan: Plan;
 }
 
-/** Kinds that are told again where a mend leaves something to be wished, and do not stand against it. */
+/**
+ * Kinds that are told again where a mend leaves something to be wished, and do not stand against
+ * it.
+ */
 const MILD: ReadonlySet<FaultCode> = new Set(['outside-usable']);
 
 /**
- * The mends of a fault, each tried on the plan: kept are those after which the fault is gone and no other has come. Faults
- * that were there before may stay. What a try leaves as it was is remembered, so that only its surroundings are looked at
- * again.
+ * The mends of a fault, each tried on the plan: kept are those after which the fault is gone and no
+ * other has come. Faults that were there before may stay. What a try leaves as it was is
+ * remembered, so that only its surroundings are looked at again.
  */
 export function mendsOf(plan: Plan, fault: Fault, known: Known = NOTHING_KNOWN): Mend[] {
   const before = new Set(faultsOf(plan, known).map(faultKey));
@@ -39,7 +42,10 @@ export function mendsOf(plan: Plan, fault: Fault, known: Known = NOTHING_KNOWN):
   return kept;
 }
 
-/** A plan with one of the mends of a fault made, by its label. Throws where there is no such mend any more. */
+/**
+ * A plan with one of the mends of a fault made, by its label. Throws where there is no such mend
+ * any more.
+ */
 export function mendedBy(plan: Plan, fault: Fault, label: string): Plan {
   const wanted = kindOf(fault.code)
     .mends(filmOf(plan), fault)

@@ -27,7 +27,10 @@ import { stillAtCut } from './kinds/still-at-cut.ts';
 import { sumClips } from './kinds/sum-clips.ts';
 import { windowsOverlap } from './kinds/windows-overlap.ts';
 
-/** Every kind of fault, in the order in which those of one frame are told. A new kind is a file and its line here. */
+/**
+ * Every kind of fault, in the order in which those of one frame are told. A new kind is a file and
+ * its line here.
+ */
 export const FAULT_KINDS = [
   length,
   musicEnds,

@@ -10,7 +10,10 @@ import { filmOf, windowRows, type WindowRow, joinAt } from '../film/index.ts';
 
 const whole = z.number().int();
 
-/** What a check of a plan prints: every fault with its place, figures and the mends that do away with it. */
+/**
+ * What a check of a plan prints: every fault with its place, figures and the mends that do away
+ * with it.
+ */
 export const CheckReportSchema = z.object({
   plan: z.string(),
   rate: z.string(),

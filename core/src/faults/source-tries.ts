@@ -41,7 +41,10 @@ interface Beyond {
   readonly after: number;
 }
 
-/** The shot slowed as little as makes its file last over it and what lies beyond; none where nothing does. */
+/**
+ * The shot slowed as little as makes its file last over it and what lies beyond; none where nothing
+ * does.
+ */
 export function slowerTries(
   { plan, shots }: Film,
   index: ShotIndex,

@@ -4,14 +4,19 @@ import { frames, seconds, toNumber, type Frames } from '../time/index.ts';
 import { soundsOf, type Cue } from './cues.ts';
 import { filmOf } from './film.ts';
 
-/** An anchor on a cue: the sample of its sound that is heard there, so that it moves with the sound. */
+/**
+ * An anchor on a cue: the sample of its sound that is heard there, so that it moves with the sound.
+ */
 function anchorOnCue(plan: Plan, cue: Cue): Anchor {
   const sound = soundsOf(plan).find(({ id }) => id === cue.sound);
   const at = sound ? sampleHeardAt(sound, seconds(toNumber(cue.at)), plan.rate) : null;
   return at === null ? { on: 'frame', frame: cue.frame } : { on: 'sound', sound: cue.sound, at };
 }
 
-/** The bar line so many bars before a frame, the first of the film where there are fewer; null where there are no bars. */
+/**
+ * The bar line so many bars before a frame, the first of the film where there are fewer; null where
+ * there are no bars.
+ */
 export function barLineBefore(plan: Plan, frame: Frames, bars: number): Anchor | null {
   const lines = filmOf(plan).beats.filter((cue) => cue.kind === 'downbeat' && cue.frame < frame);
   const line = lines[Math.max(0, lines.length - bars)];

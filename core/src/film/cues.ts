@@ -25,7 +25,9 @@ export interface Cue {
   readonly at: Instant;
   /** Frame on which a cut to this cue falls: nearest boundary, less the plan's lead. */
   readonly frame: Frames;
-  /** Number of the bar in the film, 1 for the first that starts inside it; 0 for beats before that. */
+  /**
+   * Number of the bar in the film, 1 for the first that starts inside it; 0 for beats before that.
+   */
   readonly bar: number;
   /** Beat in the bar, from 1. */
   readonly beat: number;
@@ -53,7 +55,10 @@ interface CountedBeat {
   readonly beat: number;
 }
 
-/** The beats of music in the order in which the film has them, with their bar in the film and their beat in it. */
+/**
+ * The beats of music in the order in which the film has them, with their bar in the film and their
+ * beat in it.
+ */
 function countedBeats(music: Sound): CountedBeat[] {
   const { beats, downbeats, beatsPerBar } = correctedBeats(music);
   const starts = new Set(downbeats);
@@ -121,9 +126,10 @@ const timesOf = ({ music, rate, lead }: Timed): unknown[] => [music, rate, lead]
 const isBeat = ({ kind }: SoundCue): boolean => kind === 'downbeat' || kind === 'beat';
 
 /**
- * The cues of a plan in order of time: what the switches of each sound let through, inside the parts used. Cues whose frame
- * would fall before frame 0 because of the lead are left out. Where several fall on one frame, beats come first. Beats
- * of other sounds do not count beside those of the music, which they would contradict.
+ * The cues of a plan in order of time: what the switches of each sound let through, inside the
+ * parts used. Cues whose frame would fall before frame 0 because of the lead are left out. Where
+ * several fall on one frame, beats come first. Beats of other sounds do not count beside those of
+ * the music, which they would contradict.
  */
 export const cuesOf = (plan: Timed): readonly Cue[] =>
   keptCues(plan.sounds, timesOf(plan), () =>
@@ -152,7 +158,10 @@ export interface Landing {
   readonly onCue: boolean;
 }
 
-/** Index of the cue whose frame is nearest to `frame`, or −1 when there are none; the earlier of two equals. */
+/**
+ * Index of the cue whose frame is nearest to `frame`, or −1 when there are none; the earlier of two
+ * equals.
+ */
 export function nearestCueIndex(cues: readonly Cue[], frame: number): number {
   let [low, high] = [0, cues.length];
   while (low < high) {

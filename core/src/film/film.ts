@@ -68,8 +68,8 @@ function derived(plan: Plan): Film {
 const films = new WeakMap<Plan, Film>();
 
 /**
- * The film of a plan: the one place from which what follows from a plan is had. Remembered by the plan, and what an edit left
- * as it was is taken over from the version before.
+ * The film of a plan: the one place from which what follows from a plan is had. Remembered by the
+ * plan, and what an edit left as it was is taken over from the version before.
  */
 export function filmOf(plan: Plan): Film {
   const known = films.get(plan);

@@ -12,8 +12,9 @@ export interface HeardSound {
 }
 
 /**
- * What is heard while a frame of the film is shown, of the voices of a plan: each with the place of its file at the start of the
- * frame, or where it begins inside it. The one place that says what is heard when.
+ * What is heard while a frame of the film is shown, of the voices of a plan: each with the place of
+ * its file at the start of the frame, or where it begins inside it. The one place that says what is
+ * heard when.
  */
 export function heardAt(
   events: readonly AudioEvent[],

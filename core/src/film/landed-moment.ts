@@ -9,7 +9,10 @@ export interface LandedMoment {
   readonly after: number;
 }
 
-/** The first moment of its clip that a shot shows on a cue, or on its own start; null when none lands. */
+/**
+ * The first moment of its clip that a shot shows on a cue, or on its own start; null when none
+ * lands.
+ */
 export function landedMoment(
   { cueFrames }: Film,
   { clip, time, start, length }: ShotFacts,

@@ -25,7 +25,9 @@ export interface Layer {
   readonly moving: {
     readonly side: Side;
     readonly settings: JoinSettings;
-    /** How the picture is shown at an instant, in frames after the cut, about that of this frame. */
+    /**
+     * How the picture is shown at an instant, in frames after the cut, about that of this frame.
+     */
     readonly at: number;
     readonly pictured: (at: number) => PictureValues;
   } | null;
@@ -68,8 +70,8 @@ function sideOf(plan: Plan, facts: JoinFacts, side: Side, frame: number): Layer 
 }
 
 /**
- * The pictures on a frame of the film, the lowest first: one, or two inside the window of an overlap. Empty outside the
- * film. The one place that says what is shown when.
+ * The pictures on a frame of the film, the lowest first: one, or two inside the window of an
+ * overlap. Empty outside the film. The one place that says what is shown when.
  */
 export function layersAt({ plan, shots, joins }: Film, frame: number): Layer[] {
   const facts = shots.findLast((shot) => shot.start <= frame);

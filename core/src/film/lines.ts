@@ -17,10 +17,15 @@ export const BARS_A_LINE = 4;
 const PLAIN_LINE = 8;
 /** Lines are a drawing, so a film of a day without bars must not make endless ones. */
 const MOST_LINES = 20_000;
-/** Part of a bar under which what is left at the end gets no bar of its own: it is only rounding. */
+/**
+ * Part of a bar under which what is left at the end gets no bar of its own: it is only rounding.
+ */
 const SLIVER = 0.02;
 
-/** One line of a score: a stretch of time drawn from the left margin. For drawing only; no frame is decided by it. */
+/**
+ * One line of a score: a stretch of time drawn from the left margin. For drawing only; no frame is
+ * decided by it.
+ */
 export interface Line {
   readonly from: Seconds;
   readonly to: Seconds;
@@ -32,7 +37,10 @@ export interface Line {
   readonly bars: readonly Seconds[];
 }
 
-/** Bar starts continued at the last bar's length up to `to`, so that lines go on where the music has ended. */
+/**
+ * Bar starts continued at the last bar's length up to `to`, so that lines go on where the music has
+ * ended.
+ */
 function continued(bars: readonly number[], to: number): number[] {
   const all = bars.filter((b) => b < to);
   const length = bars.length > 1 ? bars.at(-1)! - bars.at(-2)! : 0;
@@ -41,9 +49,9 @@ function continued(bars: readonly number[], to: number): number[] {
 }
 
 /**
- * Divides the time from `from` to `to` into lines of `barsALine` bars. `barStarts` ascend; `firstBar` is the number of the
- * first. Time before the first bar goes on its line when it is no longer than a bar, else on lines of its own.
- * Without bars a line is 8 seconds.
+ * Divides the time from `from` to `to` into lines of `barsALine` bars. `barStarts` ascend;
+ * `firstBar` is the number of the first. Time before the first bar goes on its line when it is no
+ * longer than a bar, else on lines of its own. Without bars a line is 8 seconds.
  */
 export function linesOf(
   barStarts: readonly number[],
@@ -100,8 +108,8 @@ function partsOfLine(line: Line, count: number): Line[] {
 }
 
 /**
- * The lines of a plan's score: the whole film, in the bars of its music, so many on a line; a part of one, such as ¼, gives a
- * bar several lines.
+ * The lines of a plan's score: the whole film, in the bars of its music, so many on a line; a part
+ * of one, such as ¼, gives a bar several lines.
  */
 export function scoreLines(plan: Plan, barsALine = BARS_A_LINE): Line[] {
   const downbeats = filmOf(plan).beats.filter((c) => c.kind === 'downbeat');
@@ -118,7 +126,10 @@ export function scoreLines(plan: Plan, barsALine = BARS_A_LINE): Line[] {
     : whole.flatMap((line) => partsOfLine(line, Math.round(1 / barsALine)));
 }
 
-/** The lines of a whole music file, in seconds of the file. Bar 1 is the first that starts inside the region. */
+/**
+ * The lines of a whole music file, in seconds of the file. Bar 1 is the first that starts inside
+ * the region.
+ */
 export function musicLines(music: Sound): Line[] {
   const { beats, downbeats, sampleRate, length } = correctedBeats(music);
   const starts = downbeats.map((i) => beats[i]!.at);
@@ -131,6 +142,8 @@ export function musicLines(music: Sound): Line[] {
   );
 }
 
-/** The plan frame shown at a time of the film that was pointed at, so only as exact as the pointing. */
+/**
+ * The plan frame shown at a time of the film that was pointed at, so only as exact as the pointing.
+ */
 export const frameAtTime = (at: Seconds, plan: Pick<Plan, 'rate'>): Frames =>
   frameShownAt(rational(Math.round(at * 1e6), 1e6), plan.rate);

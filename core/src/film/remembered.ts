@@ -1,6 +1,7 @@
 /**
- * Makes a memory of one result for each object: it is made anew only when one of the other things that it depends on is not
- * the same as when it was asked for last. Plans share what an edit did not touch, so most of a new version is remembered.
+ * Makes a memory of one result for each object: it is made anew only when one of the other things
+ * that it depends on is not the same as when it was asked for last. Plans share what an edit did
+ * not touch, so most of a new version is remembered.
  */
 export function remembered<K extends object, T>(): (
   key: K,

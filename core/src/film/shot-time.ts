@@ -3,7 +3,10 @@ import type { Clip, Plan, Ramp, Shot } from '../plan/index.ts';
 import { rational, sourceFrames, type FrameRate, type SourceFrames } from '../time/index.ts';
 import { sourceFrameAt, speedOf, strideOf } from './source.ts';
 
-/** Keys of a ramp on a shot of `length` frames, in order, counted from its start. Of keys on one frame the earlier comes first. */
+/**
+ * Keys of a ramp on a shot of `length` frames, in order, counted from its start. Of keys on one
+ * frame the earlier comes first.
+ */
 export const keysOn = (ramp: Ramp, length: number): SpeedCurve =>
   ramp
     .map((key) => ({
@@ -26,7 +29,10 @@ export interface Reach {
 /** Which source frame is shown when, in one shot. */
 export interface ShotTime {
   readonly curve: SpeedCurve;
-  /** Source frame shown `k` frames after the start of the shot, also before it and after its end; may lie outside the file. */
+  /**
+   * Source frame shown `k` frames after the start of the shot, also before it and after its end;
+   * may lie outside the file.
+   */
   readonly at: (k: number) => SourceFrames;
   /** What is shown from frame `from` up to but not including `to` of the shot. */
   readonly reach: (from: number, to: number) => Reach;

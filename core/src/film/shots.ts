@@ -40,8 +40,8 @@ const keptShots = remembered<Score, readonly ShotFacts[]>();
 const keptFacts = remembered<Shot, ShotFacts>();
 
 /**
- * The facts of every shot of a plan whose cues are given; empty while there is no score. A shot keeps its facts from the
- * version before where nothing that they depend on has changed.
+ * The facts of every shot of a plan whose cues are given; empty while there is no score. A shot
+ * keeps its facts from the version before where nothing that they depend on has changed.
  */
 export function shotFactsOf(plan: Plan, cues: readonly Cue[]): readonly ShotFacts[] {
   const { score, rate, lead, ramps } = plan;

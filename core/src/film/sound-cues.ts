@@ -69,8 +69,8 @@ function foundCues(sound: Sound): SoundCue[] {
 }
 
 /**
- * All cues of a sound in order of time, whatever its switches: what was heard, beats as corrected, single cues as added,
- * moved and deleted by hand. Computed once for each state of a sound.
+ * All cues of a sound in order of time, whatever its switches: what was heard, beats as corrected,
+ * single cues as added, moved and deleted by hand. Computed once for each state of a sound.
  */
 export function cuesOfSound(sound: Sound): readonly SoundCue[] {
   const known = cuesBySound.get(sound);
@@ -97,7 +97,10 @@ export function cuesOfSound(sound: Sound): readonly SoundCue[] {
   return cues;
 }
 
-/** The stretches from a cue of one kind to the next of another, such as pauses; samples. A start without an end is none. */
+/**
+ * The stretches from a cue of one kind to the next of another, such as pauses; samples. A start
+ * without an end is none.
+ */
 export const rangesBetween = (
   cues: readonly SoundCue[],
   from: CueKind,

@@ -49,7 +49,8 @@ export const sourceFramesUsed = (
   sourceFrames(sourceFrameAt(length - 1, sourceFrames(0), sourceRate, planRate, speed) + 1);
 
 /**
- * The slowest speed at which a clip shows a new frame on each plan frame: planRate/sourceRate, 1/5 for 120 fps in a film of
+ * The slowest speed at which a clip shows a new frame on each plan frame: planRate/sourceRate, 1/5
+ * for 120 fps in a film of
  * 24. Below it frames repeat.
  */
 export const slowestCleanSpeed = (sourceRate: FrameRate, planRate: FrameRate): Rational =>

@@ -12,7 +12,10 @@ import {
 import type { Clip } from '../plan/index.ts';
 import { slowestCleanSpeed, strideOf } from './source.ts';
 
-/** Constant speeds that are offered beside the slowest clean one, the fastest first; common practice, no source. */
+/**
+ * Constant speeds that are offered beside the slowest clean one, the fastest first; common
+ * practice, no source.
+ */
 export const USUAL_SPEEDS: readonly Rational[] = [
   rational(2),
   rational(1),
@@ -22,7 +25,10 @@ export const USUAL_SPEEDS: readonly Rational[] = [
   rational(1, 4),
 ];
 
-/** The usual speeds, the slowest clean one of a clip in a film of `planRate`, and others, the fastest first. */
+/**
+ * The usual speeds, the slowest clean one of a clip in a film of `planRate`, and others, the
+ * fastest first.
+ */
 export function speedsFor(
   { rate }: Pick<Clip, 'rate'>,
   planRate: FrameRate,
@@ -43,8 +49,9 @@ export interface AtSpeed {
 }
 
 /**
- * What the usable part of a clip gives in a film of `planRate` at a constant speed, 1 for as it was filmed: with u source
- * frames and a stride of s = speed·sourceRate/planRate it lasts ⌈u/s⌉ frames, of which those beyond u repeat when s < 1.
+ * What the usable part of a clip gives in a film of `planRate` at a constant speed, 1 for as it was
+ * filmed: with u source frames and a stride of s = speed·sourceRate/planRate it lasts ⌈u/s⌉ frames,
+ * of which those beyond u repeat when s < 1.
  */
 export function atSpeed(
   { rate, usable }: Pick<Clip, 'rate' | 'usable'>,

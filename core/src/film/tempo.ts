@@ -2,7 +2,10 @@ import { rational, type LengthContext, type Rational } from '../time/index.ts';
 import { correctedBeats } from './sound-cues.ts';
 import type { Plan } from '../plan/index.ts';
 
-/** The median tempo of the plan's music as corrected, to a thousandth of a beat a minute; null without beats. */
+/**
+ * The median tempo of the plan's music as corrected, to a thousandth of a beat a minute; null
+ * without beats.
+ */
 export function tempoOf(plan: Pick<Plan, 'music'>): Rational | null {
   const tempo = plan.music && correctedBeats(plan.music).tempo;
   return tempo ? rational(Math.round(tempo * 1000), 1000) : null;

@@ -2,15 +2,24 @@ import type { Movement } from './movement.ts';
 
 /** How much a picture moves at each frame. */
 export interface Activity {
-  /** Speed of the camera's picture in widths a second: shift, and zoom and turn by what they do half-way to the edge. */
+  /**
+   * Speed of the camera's picture in widths a second: shift, and zoom and turn by what they do
+   * half-way to the edge.
+   */
   readonly camera: Float64Array;
   /** What moves by itself: difference of brightness beyond the clip's own noise, per second. */
   readonly subject: Float64Array;
 }
 
-/** Part of a width that the middle of a half lies from the middle: where zoom and turn are felt on the whole. */
+/**
+ * Part of a width that the middle of a half lies from the middle: where zoom and turn are felt on
+ * the whole.
+ */
 const HALF_WAY = 0.25;
-/** Part of the frames that is taken to be free of movement, so that what is left there is noise; and the most it can be. */
+/**
+ * Part of the frames that is taken to be free of movement, so that what is left there is noise; and
+ * the most it can be.
+ */
 const QUIET_PART = 0.1;
 const MOST_NOISE = 0.0003;
 

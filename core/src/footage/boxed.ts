@@ -13,7 +13,10 @@ export interface Plane {
 const EVERY_OTHER = 0x00ff00ff;
 /** Rows whose bytes can be added in 16 bits. */
 const MOST_ROWS = 257;
-/** Rows of a block from which on every other one is enough: that takes half the time and still divides noise by much. */
+/**
+ * Rows of a block from which on every other one is enough: that takes half the time and still
+ * divides noise by much.
+ */
 const MANY_ROWS = 6;
 
 /** Rows of a block: every `step`th from `first` up to but not including `end`. */
@@ -39,9 +42,10 @@ function addByBytes(
 }
 
 /**
- * Adds up rows like `addByBytes`, four columns at a time, since the bytes of a word can be added as two pairs of 16 bits, and
- * three rows at a time, so that sums are seldom stored: several times as fast. `words` is the plane from its offset on, of a
- * little-endian machine; `pairs` holds two numbers a word.
+ * Adds up rows like `addByBytes`, four columns at a time, since the bytes of a word can be added as
+ * two pairs of 16 bits, and three rows at a time, so that sums are seldom stored: several times as
+ * fast. `words` is the plane from its offset on, of a little-endian machine; `pairs` holds two
+ * numbers a word.
  */
 function addByWords(
   words: Int32Array,
@@ -98,8 +102,9 @@ function wordsOf({ bytes, offset, stride }: Plane): Int32Array | null {
 }
 
 /**
- * A plane made smaller: each pixel the mean of the block of whole pixels that it stands for, so that noise and detail finer
- * than a pixel go; of high blocks, every other row. Sizes larger than the plane are cut down to it.
+ * A plane made smaller: each pixel the mean of the block of whole pixels that it stands for, so
+ * that noise and detail finer than a pixel go; of high blocks, every other row. Sizes larger than
+ * the plane are cut down to it.
  */
 export function boxed(plane: Plane, wantedWidth: number, wantedHeight: number): Luma {
   const { stride, width, height } = plane;

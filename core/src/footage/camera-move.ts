@@ -1,8 +1,9 @@
 import type { Level } from './luma.ts';
 
 /**
- * How a picture lies against the one before: a point at p from the middle of the one before is found at
- * scale·turned(p) + (x, y). Lengths in widths of the picture, the turn in radians, clockwise on the screen.
+ * How a picture lies against the one before: a point at p from the middle of the one before is
+ * found at scale·turned(p) + (x, y). Lengths in widths of the picture, the turn in radians,
+ * clockwise on the screen.
  */
 export interface CameraMove {
   readonly x: number;
@@ -17,29 +18,39 @@ export const NO_MOVE: CameraMove = { x: 0, y: 0, scale: 1, turn: 0 };
 const MOST_STEPS = 15;
 const SMALL_STEP = 0.004;
 /**
- * Middle differences of brightness that count a quarter: 2.7 standard deviations where differences are normally spread, so
- * that noise keeps nearly all its weight.
+ * Middle differences of brightness that count a quarter: 2.7 standard deviations where differences
+ * are normally spread, so that noise keeps nearly all its weight.
  */
 const SPREAD = 4;
 /** Least part of a picture that must lie over the other. */
 const LEAST_OVERLAP = 0.25;
-/** Unknowns: shift across and down, logarithm of the scale, turn, gain and offset of the brightness. */
+/**
+ * Unknowns: shift across and down, logarithm of the scale, turn, gain and offset of the brightness.
+ */
 const UNKNOWNS = 6;
 
 /** A move with how well it fits. */
 export interface Fit {
   readonly move: CameraMove;
-  /** Middle absolute difference of brightness after the move, gain and offset taken off; 0 to 255. */
+  /**
+   * Middle absolute difference of brightness after the move, gain and offset taken off; 0 to 255.
+   */
   readonly error: number;
   /** Mean absolute difference likewise: what the move does not explain. */
   readonly residual: number;
-  /** Part of the pixels that it does not explain, those off by a step of brightness by half (Geman and McClure 1985). */
+  /**
+   * Part of the pixels that it does not explain, those off by a step of brightness by half (Geman
+   * and McClure 1985).
+   */
   readonly unexplained: number;
   /** Correlation of the two pictures where they lie over one another. */
   readonly correlation: number;
 }
 
-/** Solves a symmetric positive system of equations in place by Cholesky decomposition; false when it is singular. */
+/**
+ * Solves a symmetric positive system of equations in place by Cholesky decomposition; false when it
+ * is singular.
+ */
 function solve(matrix: Float64Array, right: Float64Array): boolean {
   const n = UNKNOWNS;
   for (let i = 0; i < n; i++)
@@ -72,12 +83,18 @@ interface Light {
 
 const SAME_LIGHT: Light = { gain: 1, offset: 0 };
 
-/** Bins in which differences of brightness are counted, to find their middle, and bins to a step of brightness. */
+/**
+ * Bins in which differences of brightness are counted, to find their middle, and bins to a step of
+ * brightness.
+ */
 const BINS = 1024;
 const BINS_PER_STEP = 8;
 const counts = new Uint32Array(BINS);
 
-/** The equations of a step, gathered over pixels: the lower triangle of the matrix and the right side. */
+/**
+ * The equations of a step, gathered over pixels: the lower triangle of the matrix and the right
+ * side.
+ */
 interface System {
   readonly matrix: Float64Array;
   readonly right: Float64Array;
@@ -86,10 +103,10 @@ interface System {
 }
 
 /**
- * Lays one picture over the other by a move and measures what is left, with the light as given; `every` other pixel and row
- * is left out. With a system its equations are gathered in the same pass, and the middle difference is that of the pixels that
- * tell of movement: each counts by its slopes, since in an even wall all fits. The light that fits best comes back with the
- * fit.
+ * Lays one picture over the other by a move and measures what is left, with the light as given;
+ * `every` other pixel and row is left out. With a system its equations are gathered in the same
+ * pass, and the middle difference is that of the pixels that tell of movement: each counts by its
+ * slopes, since in an even wall all fits. The light that fits best comes back with the fit.
  */
 function laidOver(
   before: Level,
@@ -109,7 +126,8 @@ function laidOver(
   const shiftY = move.y * width + middleY;
   const { gain, offset } = light;
   const { matrix, right, spread } = system ?? { matrix: null, right: null, spread: 1 };
-  // Scale and turn in units that move the edge by about a pixel, so that all unknowns are of one size.
+  // Scale and turn in units that move the edge by about a pixel, so that all unknowns are of one
+  // size.
   const reach = width / 2;
   counts.fill(0);
   let n = 0;
@@ -121,7 +139,8 @@ function laidOver(
   let sumAA = 0;
   let sumAB = 0;
   let sumBB = 0;
-  // The lower triangle and the right side, each a variable of its own: kept as arrays they take half as long again.
+  // The lower triangle and the right side, each a variable of its own: kept as arrays they take
+  // half as long again.
   let m00 = 0;
   let m10 = 0;
   let m11 = 0;
@@ -187,7 +206,8 @@ function laidOver(
         slopeY[below]!,
         slopeY[below + 1]!,
       ];
-      // Between the pixels by the cubic that has their values and slopes (Hermite), along rows and along columns.
+      // Between the pixels by the cubic that has their values and slopes (Hermite), along rows and
+      // along columns.
       const backAcross = 1 - across;
       const backDown = 1 - down;
       const bendTop = backAcross * (x00 - v10 + v00) - across * (x10 - v10 + v00);
@@ -316,19 +336,25 @@ function laidOver(
   };
 }
 
-/** Levels wider than this are compared on every second pixel of every second row where that is enough. */
+/**
+ * Levels wider than this are compared on every second pixel of every second row where that is
+ * enough.
+ */
 const FULLY = 100;
 
-/** How well a move fits at a level, with the brightness that fits best (least squares over what lies over). */
+/**
+ * How well a move fits at a level, with the brightness that fits best (least squares over what lies
+ * over).
+ */
 export function fitOf(before: Level, after: Level, move: CameraMove): Fit {
   const { light } = laidOver(before, after, move, SAME_LIGHT, before.width > FULLY ? 2 : 1, null);
   return laidOver(before, after, move, light, 1, null);
 }
 
 /**
- * Refines a move at one level: Gauss-Newton on the difference of brightness with gain and offset (Lucas and Kanade 1981;
- * Baker and Matthews 2004, forwards additive), each pixel weighted down by how far it is off (Geman and McClure 1985), so
- * that what moves by itself does not pull.
+ * Refines a move at one level: Gauss-Newton on the difference of brightness with gain and offset
+ * (Lucas and Kanade 1981; Baker and Matthews 2004, forwards additive), each pixel weighted down by
+ * how far it is off (Geman and McClure 1985), so that what moves by itself does not pull.
  */
 export function refined(before: Level, after: Level, start: CameraMove): CameraMove {
   const { width } = before;
@@ -338,7 +364,8 @@ export function refined(before: Level, after: Level, start: CameraMove): CameraM
   const right = new Float64Array(UNKNOWNS);
   let move = start;
   let { error, light } = laidOver(before, after, move, SAME_LIGHT, every, null);
-  // The first light was taken against the same light; from here on each pass uses that of the one before.
+  // The first light was taken against the same light; from here on each pass uses that of the one
+  // before.
   for (let step = 0; step < MOST_STEPS && error < Infinity; step++) {
     const fit = laidOver(before, after, move, light, every, {
       matrix,

@@ -2,7 +2,10 @@ import { STILL, type Movement } from './movement.ts';
 
 /** Which way a camera goes at a frame. */
 export interface CameraDirection {
-  /** Degrees in which the picture goes on the screen, 0 to the right, 90 down; null when it hardly shifts. */
+  /**
+   * Degrees in which the picture goes on the screen, 0 to the right, 90 down; null when it hardly
+   * shifts.
+   */
   readonly degrees: number | null;
   /** In words, what the camera does: the picture goes the other way. */
   readonly words: string;
@@ -27,7 +30,10 @@ const WAYS = [
   'left and down',
 ] as const;
 
-/** The mean movement of frames in which the camera goes, for what it does on the whole; nothing where it never does. */
+/**
+ * The mean movement of frames in which the camera goes, for what it does on the whole; nothing
+ * where it never does.
+ */
 export function usualMove(frames: readonly Movement[], camera: Float64Array): Movement {
   const moving = frames.filter((_, k) => camera[k]! >= LEAST);
   // A few frames of jolt are no move of the camera.

@@ -24,8 +24,8 @@ function partedAt({ from, to }: FrameRange, changes: readonly SourceFrames[]): F
 }
 
 /**
- * Works out what follows from what was seen of a clip, at a rate and with limits of stillness; `times` are those of the
- * stored frames of a clip of variable rate.
+ * Works out what follows from what was seen of a clip, at a rate and with limits of stillness;
+ * `times` are those of the stored frames of a clip of variable rate.
  */
 export function clipAnalysisOf(
   measured: FrameMeasurements,
@@ -47,7 +47,10 @@ export function clipAnalysisOf(
   };
 }
 
-/** The movement of a frame in units of what counts as still, camera and subject together: 1 is on the edge of moving. */
+/**
+ * The movement of a frame in units of what counts as still, camera and subject together: 1 is on
+ * the edge of moving.
+ */
 export const movementAt = (
   { camera, subject }: Activity,
   frame: number,
@@ -82,8 +85,8 @@ export function openProposals(
 }
 
 /**
- * Where the usable part of a clip should end so that it ends in movement: the first frame of the still stretch at its end,
- * or null when it does not end in one.
+ * Where the usable part of a clip should end so that it ends in movement: the first frame of the
+ * still stretch at its end, or null when it does not end in one.
  */
 export function stillTail(
   still: readonly FrameRange[],
@@ -97,8 +100,8 @@ export function stillTail(
 const REACTION = 0.35;
 
 /**
- * The moment that is meant by a key pressed on a frame: standing, that frame; while it plays, the nearest moment proposed
- * shortly before, for the hand comes after the eye, or else that frame.
+ * The moment that is meant by a key pressed on a frame: standing, that frame; while it plays, the
+ * nearest moment proposed shortly before, for the hand comes after the eye, or else that frame.
  */
 export function meantMoment(
   frame: number,

@@ -25,8 +25,9 @@ const LOOK_BYTES = 4 + TIMBRES + EDGES;
 const HEADER_BYTES = 12;
 
 /**
- * What was seen of a clip as bytes, little-endian: the form and the numbers of frames and looks, 32 bits each; twelve 32-bit
- * floats a frame; then for each look its frame in 32 bits, and its colours and edges in a byte each, 255 for 1.
+ * What was seen of a clip as bytes, little-endian: the form and the numbers of frames and looks, 32
+ * bits each; twelve 32-bit floats a frame; then for each look its frame in 32 bits, and its colours
+ * and edges in a byte each, 255 for 1.
  */
 export function packFacts({ frames, looks }: FrameMeasurements): Uint8Array {
   const bytes = new Uint8Array(

@@ -23,7 +23,10 @@ function watched(count: number, picture: (frame: number) => Luma): FrameFacts[] 
 }
 
 describe('a pan that starts, jolts and comes to rest', () => {
-  /** Still to frame 20, then 0.012 widths a frame to the right to frame 60, still to the end; the same each frame. */
+  /**
+   * Still to frame 20, then 0.012 widths a frame to the right to frame 60, still to the end; the
+   * same each frame.
+   */
   const shift = (k: number): number => 0.012 * Math.min(40, Math.max(0, k - 20));
   const of = texture(21);
   let facts: FrameFacts[] = [];

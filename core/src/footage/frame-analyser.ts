@@ -13,7 +13,10 @@ const LOOK_EVERY = 12;
 export interface FrameFacts extends Movement {
   /** Mean brightness, 0–1. */
   readonly brightness: number;
-  /** How much finest detail there is against all contrast, from 0 up; compare frames of one clip only. */
+  /**
+   * How much finest detail there is against all contrast, from 0 up; compare frames of one clip
+   * only.
+   */
   readonly sharpness: number;
   readonly colour: Colour;
 }
@@ -39,7 +42,10 @@ const mean = (values: Float32Array): number => {
   return sum / Math.max(1, values.length);
 };
 
-/** Root mean square of the second differences against the deviation of the brightness; 0 for an even picture. */
+/**
+ * Root mean square of the second differences against the deviation of the brightness; 0 for an even
+ * picture.
+ */
 function sharpnessOf({ width, height, values }: Luma, middle: number): number {
   let [fine, all] = [0, 0];
   for (let y = 1; y < height - 1; y++)

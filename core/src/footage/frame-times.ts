@@ -12,7 +12,10 @@ import {
 } from '../time/index.ts';
 import type { FrameFacts } from './frame-analyser.ts';
 
-/** When each stored frame of a file of variable rate is shown first, ascending, in ticks of its clock from the first frame. */
+/**
+ * When each stored frame of a file of variable rate is shown first, ascending, in ticks of its
+ * clock from the first frame.
+ */
 export interface FrameTimes {
   readonly ticksPerSecond: number;
   readonly ticks: readonly number[];
@@ -43,13 +46,18 @@ export function unpackTimes(text: string): FrameTimes {
 const ticksIn = ({ ticksPerSecond }: FrameTimes, rate: FrameRate): Rational =>
   divide(rational(ticksPerSecond), rate);
 
-/** How many frames of a constant rate a file of variable rate lasts: at least one, to the nearest. */
+/**
+ * How many frames of a constant rate a file of variable rate lasts: at least one, to the nearest.
+ */
 export const framesAtRate = (times: FrameTimes, rate: FrameRate): SourceFrames =>
   sourceFrames(
     Math.max(1, round(divide(rational(times.end - times.ticks[0]!), ticksIn(times, rate)))),
   );
 
-/** The stored frame that is on view when a frame of a constant rate starts: the last that has begun by then. */
+/**
+ * The stored frame that is on view when a frame of a constant rate starts: the last that has begun
+ * by then.
+ */
 export function storedFrameAt(times: FrameTimes, rate: FrameRate, frame: number): number {
   const at = floor(multiply(rational(frame), ticksIn(times, rate)));
   let [low, high] = [0, times.ticks.length - 1];
@@ -62,8 +70,9 @@ export function storedFrameAt(times: FrameTimes, rate: FrameRate, frame: number)
 }
 
 /**
- * What was seen of the stored frames as it is for the frames of a constant rate. A movement is spread evenly over the time
- * that its frame took to come, so that speeds are those of the subject, whatever the spacing.
+ * What was seen of the stored frames as it is for the frames of a constant rate. A movement is
+ * spread evenly over the time that its frame took to come, so that speeds are those of the subject,
+ * whatever the spacing.
  */
 export function factsAtRate(
   stored: readonly FrameFacts[],

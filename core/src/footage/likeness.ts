@@ -14,14 +14,20 @@ export interface Likeness {
   readonly stops: number;
 }
 
-/** Correlation of the edges of two pictures that have nothing to do with each other, which counts as no likeness. */
+/**
+ * Correlation of the edges of two pictures that have nothing to do with each other, which counts as
+ * no likeness.
+ */
 const UNRELATED = 0.2;
 /** Distance of mean colours, and difference in stops, at which nothing is alike. */
 const FARTHEST_COLOUR = 0.25;
 const MOST_STOPS = 3;
 /** Parts of the whole. */
 const WEIGHT = { place: 0.45, colour: 0.35, exposure: 0.2 };
-/** Exponent by which coded brightness becomes light, and the least light that is told from none; common practice. */
+/**
+ * Exponent by which coded brightness becomes light, and the least light that is told from none;
+ * common practice.
+ */
 const GAMMA = 2.2;
 const DARKEST = 0.002;
 

@@ -12,7 +12,10 @@ export type ColourGrid = Float32Array;
 export interface Look {
   readonly at: SourceFrames;
   readonly colours: ColourGrid;
-  /** For each cell, row by row, how strong its edges of each direction are; all together their squares sum to 1, or 0. */
+  /**
+   * For each cell, row by row, how strong its edges of each direction are; all together their
+   * squares sum to 1, or 0.
+   */
   readonly edges: Float32Array;
 }
 
@@ -35,7 +38,9 @@ export function meanColour(grid: ColourGrid): Colour {
 export const evenGrid = ({ red, green, blue }: Colour): ColourGrid =>
   Float32Array.from({ length: 3 * CELLS * CELLS }, (_, i) => [red, green, blue][i % 3]!);
 
-/** The mean brightness of each cell of a picture, as a small picture; a smaller one is given back. */
+/**
+ * The mean brightness of each cell of a picture, as a small picture; a smaller one is given back.
+ */
 export function cellMeans(luma: Luma): Luma {
   const { width, height, values } = luma;
   if (width < CELLS || height < CELLS) return luma;
@@ -52,9 +57,10 @@ export function cellMeans(luma: Luma): Luma {
 }
 
 /**
- * The look of a picture at a frame. Edges are counted by direction in a grid of cells, each by its strength, and evened
- * (square roots), so that exposure and a few strong edges do not rule: a histogram of oriented gradients (Dalal and Triggs,
- * 2005), which as a description of a whole place goes back to Oliva and Torralba (2001).
+ * The look of a picture at a frame. Edges are counted by direction in a grid of cells, each by its
+ * strength, and evened (square roots), so that exposure and a few strong edges do not rule: a
+ * histogram of oriented gradients (Dalal and Triggs, 2005), which as a description of a whole place
+ * goes back to Oliva and Torralba (2001).
  */
 export function lookOf({ width, height, values }: Luma, colours: ColourGrid, frame: number): Look {
   const edges = new Float32Array(CELLS * CELLS * DIRECTIONS);

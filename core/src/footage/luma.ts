@@ -7,7 +7,9 @@ export interface Luma {
   readonly values: Float32Array;
 }
 
-/** Brightness from bytes of a plane, `stride` bytes from row to row. Throws when there are too few. */
+/**
+ * Brightness from bytes of a plane, `stride` bytes from row to row. Throws when there are too few.
+ */
 export function lumaOf(bytes: Uint8Array, width: number, height: number, stride = width): Luma {
   if (bytes.length < stride * (height - 1) + width)
     throw new CaesuraError(
@@ -41,7 +43,10 @@ export interface Level extends Luma {
   readonly slopeY: Float32Array;
 }
 
-/** Blurs with 1-2-1 both ways, edges repeated, so that slopes between pixels are as they are at them. */
+/**
+ * Blurs with 1-2-1 both ways, edges repeated, so that slopes between pixels are as they are at
+ * them.
+ */
 function softened({ width, height, values }: Luma): Float32Array {
   const across = new Float32Array(values.length);
   for (let y = 0; y < height; y++)
@@ -64,8 +69,9 @@ function softened({ width, height, values }: Luma): Float32Array {
 }
 
 /**
- * Change of brightness a pixel at one, `step` from its neighbours: to the fourth order from two on either side, else to the
- * second. The second order alone makes fine detail too flat, and small shifts seem larger by some per cent.
+ * Change of brightness a pixel at one, `step` from its neighbours: to the fourth order from two on
+ * either side, else to the second. The second order alone makes fine detail too flat, and small
+ * shifts seem larger by some per cent.
  */
 function slopeAt(values: Float32Array, at: number, step: number, inside: boolean): number {
   const near = values[at + step]! - values[at - step]!;

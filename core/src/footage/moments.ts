@@ -2,7 +2,10 @@ import { sourceFrames, type SourceFrames } from '../time/index.ts';
 import type { Activity } from './activity.ts';
 import { stillRanges, USUAL_LIMITS, type FrameRange } from './still-ranges.ts';
 
-/** What happens at a moment: movement begins, something hits or breaks off, turns back, or comes to rest. */
+/**
+ * What happens at a moment: movement begins, something hits or breaks off, turns back, or comes to
+ * rest.
+ */
 export type MomentKind = 'start' | 'peak' | 'turn' | 'settle';
 
 /** A frame that is worth landing on a cue. */
@@ -15,14 +18,19 @@ export interface Moment {
 
 /** Shortest movement beside a rest that makes its edge a moment, in seconds. */
 const SHORTEST_MOVE = 0.2;
-/** Seconds before and after an instant over which activity is compared, and how much it must fall for a peak. */
+/**
+ * Seconds before and after an instant over which activity is compared, and how much it must fall
+ * for a peak.
+ */
 const BESIDE = 0.08;
 const FALL = 2.5;
 /** Part of the liveliest that a break falls by at least; slower than that it comes to rest. */
 const LEAST_BREAK = 0.3;
 /** Times what was before that a camera shakes after a strike. */
 const STRIKE = 4;
-/** Seconds about a jolt, how far it stands out of them, and how many seconds it may take to grow. */
+/**
+ * Seconds about a jolt, how far it stands out of them, and how many seconds it may take to grow.
+ */
 const JOLT_REACH = 0.25;
 const JOLT = 2.5;
 const ABRUPT = 0.05;
@@ -48,11 +56,16 @@ const mean = (values: Float64Array, from: number, to: number): number => {
   return sum / Math.max(1, end - first);
 };
 
-/** Speeds of camera and subject that are as lively: widths, and differences of brightness, a second. */
+/**
+ * Speeds of camera and subject that are as lively: widths, and differences of brightness, a second.
+ */
 const CAMERA_UNIT = 0.008;
 const SUBJECT_UNIT = 0.03;
 
-/** Activity of camera and subject together, in units of what is hardly seen, the middle of each three frames. */
+/**
+ * Activity of camera and subject together, in units of what is hardly seen, the middle of each
+ * three frames.
+ */
 function together({ camera, subject }: Activity): Float64Array {
   const sum = Float64Array.from(camera, (c, k) => c / CAMERA_UNIT + subject[k]! / SUBJECT_UNIT);
   return sum.map((x, k) => {
@@ -61,7 +74,10 @@ function together({ camera, subject }: Activity): Float64Array {
   });
 }
 
-/** The frames at which activity breaks off at once after having been high, each the first after the fall. */
+/**
+ * The frames at which activity breaks off at once after having been high, each the first after the
+ * fall.
+ */
 function breaksOf(activity: Float64Array, lively: number, rate: number): Moment[] {
   const beside = Math.max(2, Math.round(BESIDE * rate));
   const fall = activity.map((_, k) => {
@@ -95,8 +111,8 @@ function joltsOf(activity: Float64Array, lively: number, rate: number): Moment[]
 }
 
 /**
- * The frames at which the whole picture is struck by what moves in it: that stops, and the camera's part leaps up at once, such
- * as when a press closes and the table shakes.
+ * The frames at which the whole picture is struck by what moves in it: that stops, and the camera's
+ * part leaps up at once, such as when a press closes and the table shakes.
  */
 function strikesOf(
   { camera, subject }: Activity,
@@ -185,15 +201,16 @@ function edgesOf(
 }
 
 /**
- * The moments of a clip proposed from its activity at a rate in frames a second: starts and ends of movement, jolts, breaks, turns.
- * In order of time.
+ * The moments of a clip proposed from its activity at a rate in frames a second: starts and ends of
+ * movement, jolts, breaks, turns. In order of time.
  */
 export function proposedMoments(activity: Activity, rate: number, limits = USUAL_LIMITS): Moment[] {
   const all = together(activity);
   const lively = Math.max(1, all.toSorted()[Math.floor(all.length * 0.95)] ?? 1);
   const still = stillRanges(activity, rate, limits);
   const strongest = (a: Moment, b: Moment) => b.strength - a.strength;
-  // Of moments that are one, the first is kept: a strike or break tells more exactly when it is than a jolt beside it.
+  // Of moments that are one, the first is kept: a strike or break tells more exactly when it is
+  // than a jolt beside it.
   const found = [
     ...[...strikesOf(activity, all, lively, rate), ...breaksOf(all, lively, rate)].sort(strongest),
     // What leaps up from rest is a start.

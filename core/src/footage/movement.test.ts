@@ -7,7 +7,10 @@ import { movementBetween } from './movement.ts';
 import { blockShift } from './testing/block-matching.ts';
 import { disturbed, seen, texture } from './testing/texture.ts';
 
-/** Half the size of a proxy, at which movement is measured; errors are told in pixels of a proxy, 320 wide. */
+/**
+ * Half the size of a proxy, at which movement is measured; errors are told in pixels of a proxy,
+ * 320 wide.
+ */
 const [WIDTH, HEIGHT] = [160, 90];
 const PROXY = 320;
 

@@ -13,7 +13,10 @@ export interface Movement {
   readonly zoom: number;
   /** Radians, clockwise. */
   readonly turn: number;
-  /** Mean difference of brightness that the shift, zoom and turn do not explain, 0–1: what moves by itself, and noise. */
+  /**
+   * Mean difference of brightness that the shift, zoom and turn do not explain, 0–1: what moves by
+   * itself, and noise.
+   */
   readonly residual: number;
   /** How much alike the two are once moved, −1 to 1; a shot change is little alike. */
   readonly alike: number;
@@ -43,13 +46,17 @@ const HARDLY = 0.01;
 const apart = (a: CameraMove, b: CameraMove): number =>
   Math.hypot(a.x - b.x, a.y - b.y) + (Math.abs(a.scale - b.scale) + Math.abs(a.turn - b.turn)) / 2;
 
-/** Mean of what is normally spread against its middle, and the most that is taken for noise, in steps of brightness. */
+/**
+ * Mean of what is normally spread against its middle, and the most that is taken for noise, in
+ * steps of brightness.
+ */
 const MEAN_OF_NOISE = 1.183;
 const MOST_NOISE = 1.2;
 
 /**
- * The mean difference that is left, less that of noise: noise is everywhere alike, so its share follows from the middle
- * difference, while what moves by itself mostly leaves more than half of the picture as it was.
+ * The mean difference that is left, less that of noise: noise is everywhere alike, so its share
+ * follows from the middle difference, while what moves by itself mostly leaves more than half of
+ * the picture as it was.
  */
 const beyondNoise = ({ residual, error }: Fit): number =>
   Math.max(0, residual - Math.min(MOST_NOISE, MEAN_OF_NOISE * error));
@@ -68,9 +75,10 @@ const best = (fits: readonly Fit[]): Fit =>
   );
 
 /**
- * The movement between two pictures of one size, each as levels (see `levelsOf`). `expected` is the move of the frame
- * before, which this one often goes on with. Guesses (none, the expected, the peak of the phase correlation) are compared
- * at a small level, and the best refined from level to level.
+ * The movement between two pictures of one size, each as levels (see `levelsOf`). `expected` is the
+ * move of the frame before, which this one often goes on with. Guesses (none, the expected, the
+ * peak of the phase correlation) are compared at a small level, and the best refined from level to
+ * level.
  */
 export function movementBetween(
   before: readonly Level[],
@@ -104,7 +112,8 @@ export function movementBetween(
   let fit = fitOf(before[0]!, after[0]!, move);
   const size = apart(move, NO_MOVE) * before[0]!.width;
   if (size > HARDLY && size < SAME_GUESS) {
-    // Of a small movement by itself a little goes into the camera's; where rest explains as much, it rests.
+    // Of a small movement by itself a little goes into the camera's; where rest explains as much,
+    // it rests.
     const rest = fitOf(before[0]!, after[0]!, NO_MOVE);
     if (rest.unexplained <= fit.unexplained) fit = rest;
     move = fit.move;

@@ -15,7 +15,10 @@ export interface Met {
 /** How the end of one clip meets the start of the next. */
 export interface Meeting {
   readonly likeness: Likeness;
-  /** Degrees between the directions in which the pictures go on either side; null when one of them hardly goes. */
+  /**
+   * Degrees between the directions in which the pictures go on either side; null when one of them
+   * hardly goes.
+   */
   readonly turn: number | null;
   /** What could jar, in words; empty when nothing does. */
   readonly warnings: readonly string[];
@@ -42,11 +45,16 @@ function endMovement({ frames, usable, rate }: Met, end: 'head' | 'tail'): Movem
   return { ...STILL, dx: mean((m) => m.dx), dy: mean((m) => m.dy) };
 }
 
-/** Degrees of the direction in which the picture goes at an end of a clip; null when it hardly does. */
+/**
+ * Degrees of the direction in which the picture goes at an end of a clip; null when it hardly does.
+ */
 const endDirection = (met: Met, end: 'head' | 'tail'): number | null =>
   cameraDirection(endMovement(met, end), met.rate).degrees;
 
-/** How one clip meets the next where the usable part of the one ends and that of the other starts; null without looks. */
+/**
+ * How one clip meets the next where the usable part of the one ends and that of the other starts;
+ * null without looks.
+ */
 export function meetingOf(one: Met, next: Met): Meeting | null {
   const [tail, head] = [lookAt(one.looks, one.usable.out - 1), lookAt(next.looks, next.usable.in)];
   if (!tail || !head) return null;
@@ -68,8 +76,8 @@ export function meetingOf(one: Met, next: Met): Meeting | null {
 }
 
 /**
- * An order of clips in which each goes on with the one most like its end, from the first: the places of the clips in their
- * new order. Clips without looks stay at the end, as they were.
+ * An order of clips in which each goes on with the one most like its end, from the first: the
+ * places of the clips in their new order. Clips without looks stay at the end, as they were.
  */
 export function orderByLikeness(clips: readonly Met[]): number[] {
   const left = clips.map((_, i) => i).filter((i) => clips[i]!.looks.length > 0);
@@ -79,7 +87,8 @@ export function orderByLikeness(clips: readonly Met[]): number[] {
     const last = clips[order.at(-1)!]!;
     const worth = (i: number): number => {
       const meeting = meetingOf(last, clips[i]!);
-      // Going on the same way is worth as much as half of the likeness; the other way costs as much.
+      // Going on the same way is worth as much as half of the likeness; the other way costs as
+      // much.
       const way =
         meeting?.turn === null || !meeting ? 0 : 0.5 * Math.cos((meeting.turn * Math.PI) / 180);
       return (meeting?.likeness.whole ?? 0) + way;

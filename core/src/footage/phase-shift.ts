@@ -40,8 +40,8 @@ function squareOf({ width, height, values }: Luma): Float64Array {
 }
 
 /**
- * The shift, in pixels, by which a picture of at most 64 × 64 is most like the one before, to about a pixel however far it
- * is: the peak of the phase correlation (Kuglin and Hines 1975).
+ * The shift, in pixels, by which a picture of at most 64 × 64 is most like the one before, to about
+ * a pixel however far it is: the peak of the phase correlation (Kuglin and Hines 1975).
  */
 export function phaseShift(before: Luma, after: Luma): { readonly x: number; readonly y: number } {
   const [a, b] = [squareOf(before), squareOf(after)];

@@ -10,7 +10,10 @@ export interface FoundRate {
   readonly mean: number;
 }
 
-/** Rates tried when timestamps are rounded: the usual ones, then every whole one and its 1000/1001 form. */
+/**
+ * Rates tried when timestamps are rounded: the usual ones, then every whole one and its 1000/1001
+ * form.
+ */
 const CANDIDATES: readonly FrameRate[] = [
   ...USUAL_RATES,
   ...Array.from({ length: 300 }, (_, i) => rational(i + 1)),
@@ -18,11 +21,12 @@ const CANDIDATES: readonly FrameRate[] = [
 ];
 
 /**
- * The frame rate of a video from the presentation times of all its frames, in whole ticks of a clock of
- * `ticksPerSecond`, ascending. Even spacing gives the exact fraction ticksPerSecond/spacing. Otherwise the one
- * rate is taken whose every frame lies within a tick of its time (containers that round to milliseconds); of several the one
- * nearest to the length of a frame that the container states, in ticks, or else to the mean.
- * Returns null when there are fewer than two frames.
+ * The frame rate of a video from the presentation times of all its frames, in whole ticks of a
+ * clock of `ticksPerSecond`, ascending. Even spacing gives the exact fraction
+ * ticksPerSecond/spacing. Otherwise the one rate is taken whose every frame lies within a tick of
+ * its time (containers that round to milliseconds); of several the one nearest to the length of a
+ * frame that the container states, in ticks, or else to the mean. Returns null when there are fewer
+ * than two frames.
  */
 export function rateOfTimestamps(
   ticks: readonly number[],

@@ -1,7 +1,10 @@
 import { sourceFrames, type SourceFrames } from '../time/index.ts';
 import type { Movement } from './movement.ts';
 
-/** Likeness under which a frame is of another shot, and difference of brightness that it must have at least. */
+/**
+ * Likeness under which a frame is of another shot, and difference of brightness that it must have
+ * at least.
+ */
 const LEAST_ALIKE = 0.5;
 const LEAST_DIFFERENCE = 0.05;
 /** Times the usual difference of the frames about it that a change stands out by. */
@@ -9,8 +12,9 @@ const STANDS_OUT = 3;
 const ABOUT = 8;
 
 /**
- * The first frames of new shots inside a clip: unlike the frame before however it is moved, and far more different from it
- * than frames about it are from theirs. A fast pan or a flash is followed by frames that are as different.
+ * The first frames of new shots inside a clip: unlike the frame before however it is moved, and far
+ * more different from it than frames about it are from theirs. A fast pan or a flash is followed by
+ * frames that are as different.
  */
 export function shotChanges(frames: readonly Movement[]): SourceFrames[] {
   return frames.flatMap((frame, k) => {

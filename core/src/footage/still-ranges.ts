@@ -21,7 +21,10 @@ export interface FrameRange {
 
 /** Frames of movement inside a still stretch that are passed over: a flicker, a dropped frame. */
 const PASSED_OVER = 1;
-/** Times the rest of a stretch, and parts of the limits, above which its edge belongs to the movement beside it. */
+/**
+ * Times the rest of a stretch, and parts of the limits, above which its edge belongs to the
+ * movement beside it.
+ */
 const ABOVE_REST = 3;
 const LEAST_AFTER = 0.05;
 /** More before it than after it: coders make a picture better for a while after it came to rest. */
@@ -45,9 +48,9 @@ function withinLimits(
 }
 
 /**
- * The stretches of a clip in which nothing moves, [from, to): frames that are like the one before within the limits. Movement
- * that begins or ends softly is under the limits for a while, so each edge is moved to where the movement leaves what the
- * stretch has at rest.
+ * The stretches of a clip in which nothing moves, [from, to): frames that are like the one before
+ * within the limits. Movement that begins or ends softly is under the limits for a while, so each
+ * edge is moved to where the movement leaves what the stretch has at rest.
  */
 export function stillRanges(
   { camera, subject }: Activity,
@@ -64,14 +67,18 @@ export function stillRanges(
   );
   const reach = Math.round(LONGEST_EDGE * rate);
   const byCamera = camera.map((speed) => speed / (limits.camera || 1e-9));
-  /** Where the camera moves beside an edge, it alone tells: what is left of the picture then is the coder's catching up. */
+  /**
+   * Where the camera moves beside an edge, it alone tells: what is left of the picture then is the
+   * coder's catching up.
+   */
   const telling = (beside: number) => (byCamera[beside]! > 1 ? byCamera : movement);
   const tightened = ({ from, to }: { from: number; to: number }) => {
     const inside = movement.subarray(from + 1, to).toSorted();
     const rest = (inside[inside.length >> 1] ?? 0) * ABOVE_REST;
     let [first, end] = [from, to];
     const [before, after] = [telling(from), telling(Math.min(to, count - 1))];
-    // Coders repeat a frame now and then while a movement begins, and let one flicker when it is over.
+    // Coders repeat a frame now and then while a movement begins, and let one flicker when it is
+    // over.
     while (
       from > 0 &&
       first - from < reach &&

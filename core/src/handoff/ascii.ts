@@ -1,4 +1,7 @@
-/** Letters and marks that no decomposition turns into ASCII, with what stands for them; common practice, no source. */
+/**
+ * Letters and marks that no decomposition turns into ASCII, with what stands for them; common
+ * practice, no source.
+ */
 const STAND_INS: ReadonlyMap<string, string> = new Map([
   ['ß', 'ss'],
   ['ẞ', 'SS'],
@@ -25,7 +28,10 @@ const STAND_INS: ReadonlyMap<string, string> = new Map([
   ['”', '"'],
 ]);
 
-/** Text in ASCII that every reader takes: accents go, known letters have stand-ins, others are written as {hexadecimal}. */
+/**
+ * Text in ASCII that every reader takes: accents go, known letters have stand-ins, others are
+ * written as {hexadecimal}.
+ */
 export const asciiText = (text: string): string =>
   [...text.normalize('NFKD').replaceAll(/\p{M}/gu, '')]
     .map((letter) => {

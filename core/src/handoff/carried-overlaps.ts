@@ -15,8 +15,9 @@ const isPlain = ({ overlap, out, into, before, after }: JoinFacts): boolean =>
 const kept = remembered<readonly JoinFacts[], ReadonlySet<number>>();
 
 /**
- * The cuts whose overlap a timeline carries as a transition: both pictures at constant speeds, none of them held, and no
- * longer than what lies on either side of it. The others are written as cuts, which is said.
+ * The cuts whose overlap a timeline carries as a transition: both pictures at constant speeds, none
+ * of them held, and no longer than what lies on either side of it. The others are written as cuts,
+ * which is said.
  */
 export const carriedOverlaps = ({ joins }: Film): ReadonlySet<number> =>
   kept(joins, [], () => {

@@ -15,13 +15,17 @@ export interface EffectEvent {
   readonly facts: EffectFacts;
   readonly start: Frames;
   readonly end: Frames;
-  /** Sample of the file that is heard at the start of frame `start`, so that the peak keeps its instant to the sample. */
+  /**
+   * Sample of the file that is heard at the start of frame `start`, so that the peak keeps its
+   * instant to the sample.
+   */
   readonly from: Samples;
 }
 
 /**
- * The effects of a film of so many frames as events, each from the frame in which it can first be heard to that in which it
- * last can; a bed in rounds that overlap. What would begin before the film, or before its own file, begins later.
+ * The effects of a film of so many frames as events, each from the frame in which it can first be
+ * heard to that in which it last can; a bed in rounds that overlap. What would begin before the
+ * film, or before its own file, begins later.
  */
 export function effectEvents(
   plan: Plan,

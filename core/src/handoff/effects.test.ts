@@ -39,7 +39,10 @@ interface Item {
   };
 }
 
-/** Where each clip of the effects' tracks lies in the film, as a reader without any knowledge of ours counts it. */
+/**
+ * Where each clip of the effects' tracks lies in the film, as a reader without any knowledge of
+ * ours counts it.
+ */
 function clipsOf(text: string) {
   const { tracks } = JSON.parse(text) as {
     tracks: { children: { name: string; children: Item[] }[] };

@@ -1,4 +1,6 @@
-/** A file name from a plan's name: letters, digits and marks that every system takes, never empty. */
+/**
+ * A file name from a plan's name: letters, digits and marks that every system takes, never empty.
+ */
 export function safeFileName(name: string, extension: string): string {
   const stem = name
     .normalize('NFKC')

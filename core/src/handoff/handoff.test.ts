@@ -34,7 +34,9 @@ interface ReadEvent {
   ro: number;
   comments: string[];
 }
-/** The independent reader: a strict parser in another language that shares nothing with the writer. */
+/**
+ * The independent reader: a strict parser in another language that shares nothing with the writer.
+ */
 function readEdl(
   text: string,
   fps: number,

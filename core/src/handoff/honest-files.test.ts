@@ -16,7 +16,8 @@ import { NOTHING_FOUND } from '../listen/index.ts';
 import { joinOf, planOfParts } from '../testing/joined-plans.ts';
 import { exactAnalysis, samplePlan } from '../testing/sample-plan.ts';
 import { seeded } from '../testing/random.ts';
-import { CaesuraError, frameRate, frames, rational, sourceFrames } from '../time/index.ts';
+import type { CaesuraError } from '../time/index.ts';
+import { frameRate, frames, rational, sourceFrames } from '../time/index.ts';
 import { mapOfBeats } from './cues/midi-tempo.ts';
 import { CUE_FORMATS, broughtIn } from './cues/cue-formats.ts';
 import { reelNames } from './edl/reel-names.ts';
@@ -50,7 +51,10 @@ function read(plan: Plan, fps = 24): { events: ReadEvent[]; errors: unknown[] } 
   }
 }
 
-/** The source frame that a reader shows on a film frame: from where its event begins, as fast as its speed line says. */
+/**
+ * The source frame that a reader shows on a film frame: from where its event begins, as fast as its
+ * speed line says.
+ */
 function shownBy(events: readonly ReadEvent[], record: number, fps: number): number {
   const event = events.find((e) => record >= e.ri && record < e.ro)!;
   return event.si + Math.floor(((record - event.ri) * (event.m2?.fps ?? fps)) / fps + 1e-9);
@@ -169,7 +173,8 @@ describe('source timecode in a list', () => {
     const { events } = read(plan);
     const [first, second] = events;
     expect(first!.m2!.fps).toBe(25);
-    // 216 frames of 24 are nine seconds, which are 225 frames of 25: nine more than frame for frame.
+    // 216 frames of 24 are nine seconds, which are 225 frames of 25: nine more than frame for
+    // frame.
     expect(first!.so - first!.si).toBe(225);
     for (let n = 0; n < 216; n++)
       expect(shownBy(events, plan.start + n, 24)).toBe(filmOf(plan).shots[0]!.time!.at(n));
@@ -241,7 +246,8 @@ describe('what a list cannot write', () => {
     expect(errors).toEqual([]);
     const { used } = filmOf(made).shots[0]!;
     expect(events[0]!.m2!.fps).toBe(-12);
-    // Half of forty frames are twenty source frames, of which rounding down shows one more at the end.
+    // Half of forty frames are twenty source frames, of which rounding down shows one more at the
+    // end.
     expect(events[0]!.so).toBe(used!.highest + 1);
     expect(events[0]!.si - used!.lowest).toBeLessThanOrEqual(1);
     expect(events[0]!.si).toBeGreaterThanOrEqual(used!.lowest);

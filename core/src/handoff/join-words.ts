@@ -3,7 +3,10 @@ import { rampOf } from '../film/index.ts';
 import type { JoinFacts } from '../joins/index.ts';
 import type { Plan } from '../plan/index.ts';
 
-/** The join at a cut in words: what moves, over which frames, and whether both pictures are on screen. */
+/**
+ * The join at a cut in words: what moves, over which frames, and whether both pictures are on
+ * screen.
+ */
 export function joinWords({ settings, before, after, overlap }: JoinFacts): string {
   if (before + after === 0) return '';
   return `${settings.move.replace('-', ' ')} ${before} + ${after}${overlap ? ' overlapping' : ''}`;

@@ -140,7 +140,8 @@ describe('OpenTimelineIO', () => {
     expect(
       transitions.map((t) => [t.transition_type, t.in_offset!.value, t.out_offset!.value]),
     ).toEqual([['SMPTE_Dissolve', 6, 4]]);
-    // Beside the short steps of a ramp an overlap would run past its neighbour: it is a cut, with its values on the clip.
+    // Beside the short steps of a ramp an overlap would run past its neighbour: it is a cut, with
+    // its values on the clip.
     expect(leftOut(joined(), 'otio')).toContain(
       '1 overlap with movement as cuts: beside a ramp, with a picture that is held, or longer than what lies beside it.',
     );
@@ -155,7 +156,8 @@ describe('OpenTimelineIO', () => {
     const whip = clips.find((c) => c.metadata.caesura.join)!;
     expect(whip.metadata.caesura.join!.values).toHaveLength(12);
     expect(whip.metadata.caesura.ramp).toHaveLength(2);
-    // The steps of the ramp, read as constant speeds, show what the plan shows within a source frame.
+    // The steps of the ramp, read as constant speeds, show what the plan shows within a source
+    // frame.
     const steps = clips.slice(2, -1);
     const shot = filmOf(joined()).shots[2]!;
     let k = 0;

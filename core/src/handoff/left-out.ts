@@ -39,7 +39,10 @@ function beyondOf(film: Film): Beyond {
 /** Why an overlap is written as a cut. */
 const AS_CUTS = 'beside a ramp, with a picture that is held, or longer than what lies beside it';
 
-/** What a format does not carry of a plan, or only in another form, in sentences; empty when it carries all. */
+/**
+ * What a format does not carry of a plan, or only in another form, in sentences; empty when it
+ * carries all.
+ */
 export function leftOut(plan: Plan, format: HandoffFormat['id']): string[] {
   if (format === 'json') return [];
   const beyond = beyondOf(filmOf(plan));

@@ -8,11 +8,7 @@ import type { Plan } from '../plan/index.ts';
 export function scoredShots(plan: Plan): readonly ShotFacts[] {
   const shots = filmOf(plan).shots;
   if (shots.length === 0)
-    throw new CaesuraError(
-      'no-score',
-      'There are no cuts to hand over yet.',
-      'Lay out first.',
-    );
+    throw new CaesuraError('no-score', 'There are no cuts to hand over yet.', 'Lay out first.');
   return shots;
 }
 

@@ -5,7 +5,10 @@ import { samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, frames, samples, toNumber } from '../time/index.ts';
 import { soundEvents } from './sound-events.ts';
 
-/** 48 kHz; the used parts are 1 s to 11.01 s, then 5.5 s to 9.5 s, then 20 s to 21.25 s with a fade of half a second. */
+/**
+ * 48 kHz; the used parts are 1 s to 11.01 s, then 5.5 s to 9.5 s, then 20 s to 21.25 s with a fade
+ * of half a second.
+ */
 function spliced() {
   const plan = samplePlan();
   const second = (t: number) => samples(Math.round(48000 * t));

@@ -26,8 +26,9 @@ export interface SoundEvent {
 }
 
 /**
- * The parts of a sound up to the end of a film. A splice falls on the frame nearest to it, and the part after it starts as
- * much earlier or later in the file, so that its beats keep their place in the film to the sample.
+ * The parts of a sound up to the end of a film. A splice falls on the frame nearest to it, and the
+ * part after it starts as much earlier or later in the file, so that its beats keep their place in
+ * the film to the sample.
  */
 export function soundEvents(sound: Sound, rate: FrameRate, length: Frames): SoundEvent[] {
   const { sampleRate } = sound.analysis;

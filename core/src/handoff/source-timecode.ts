@@ -13,8 +13,9 @@ export const sourceTimecode = (clip: Clip, frame: number): string =>
   formatTimecode(clip.start + frame, clip.rate, clip.dropFrame);
 
 /**
- * A clip's source frame as a frame count in the plan's counting, for formats with one rate for everything: the hours,
- * minutes and seconds of the clip's starting label are kept, and the time from there is converted to the nearest frame.
+ * A clip's source frame as a frame count in the plan's counting, for formats with one rate for
+ * everything: the hours, minutes and seconds of the clip's starting label are kept, and the time
+ * from there is converted to the nearest frame.
  */
 export function sourceFrameInPlanCounting(
   clip: Clip,

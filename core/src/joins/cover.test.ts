@@ -7,7 +7,10 @@ import { placedAt } from './transform.ts';
 import { usualSettings } from './usual.ts';
 import { windowValues } from './values.ts';
 
-/** Shift across and down, turn, frame, least scale. Derived by hand, checked by bisection over 100 points of the edge. */
+/**
+ * Shift across and down, turn, frame, least scale. Derived by hand, checked by bisection over 100
+ * points of the edge.
+ */
 const COVERS: readonly (readonly [number, number, number, number, number, number])[] = [
   [0, 0, 0, 1920, 1080, 1],
   [0.025, 0, 0, 1920, 1080, 1.05],
@@ -47,7 +50,10 @@ const ZOOMS: readonly (readonly [number, number, number, boolean])[] = [
   [0.3, 0.3, 0.9, false],
 ];
 
-/** Exposure = angle/(360·fps): rotary-shutter definition of cinematography handbooks, from memory; ran with fraction.js 5.3.4. */
+/**
+ * Exposure = angle/(360·fps): rotary-shutter definition of cinematography handbooks, from memory;
+ * ran with fraction.js 5.3.4.
+ */
 const EXPOSURES: readonly (readonly [number, string, string])[] = [
   [180, '24', '1/48'],
   [172.8, '24', '1/50'],
@@ -118,7 +124,10 @@ describe('the scale that covers', () => {
         size,
         (x, y, rotation, at, frame) => {
           const least = coverScale({ x, y, rotation }, at, frame);
-          /** Whether each point of a raster of the frame shows the picture, by turning back what places it. */
+          /**
+           * Whether each point of a raster of the frame shows the picture, by turning back what
+           * places it.
+           */
           const covered = (scale: number) => {
             const angle = (-rotation * Math.PI) / 180;
             const [c, n] = [Math.cos(angle), Math.sin(angle)];

@@ -2,9 +2,10 @@ import type { Size } from '../plan/index.ts';
 import { cornersOf, placedAt, turnOf, type Placed, type Point } from './transform.ts';
 
 /**
- * The smallest scale at which a picture that is shifted and turned about `aim` still hides the edges of the frame. Each
- * corner of the frame, brought back into the picture, must lie inside it: R⁻¹(z − a − d)/s between −a and 1 − a. For a shift
- * d about the middle that is 1 + 2|d|, for a turn |cos θ| + max(a, 1/a)·|sin θ|. Infinite where no scale does.
+ * The smallest scale at which a picture that is shifted and turned about `aim` still hides the
+ * edges of the frame. Each corner of the frame, brought back into the picture, must lie inside it:
+ * R⁻¹(z − a − d)/s between −a and 1 − a. For a shift d about the middle that is 1 + 2|d|, for a
+ * turn |cos θ| + max(a, 1/a)·|sin θ|. Infinite where no scale does.
  */
 export function coverScale(
   { x, y, rotation }: Omit<Placed, 'scale'>,
@@ -15,7 +16,10 @@ export function coverScale(
   const { width, height } = size;
   const [ax, ay] = [aim.x * width, aim.y * height];
   let [least, most] = [0, Infinity];
-  /** A point of the frame so far from `aim` must lie in the picture, which at scale 1 reaches `there` on that side. */
+  /**
+   * A point of the frame so far from `aim` must lie in the picture, which at scale 1 reaches
+   * `there` on that side.
+   */
   const bound = (distance: number, there: number) => {
     // What lies a rounding error beyond an edge that cannot move does not count.
     if (distance > 1e-9 * width && there >= 0) least = Math.max(least, distance / there);
@@ -40,7 +44,10 @@ const areaOf = (points: readonly Point[]): number =>
     return sum + (p.x * q.y - q.x * p.y) / 2;
   }, 0);
 
-/** What two convex polygons, both clockwise on the screen, have in common (Sutherland and Hodgman 1974). */
+/**
+ * What two convex polygons, both clockwise on the screen, have in common (Sutherland and Hodgman
+ * 1974).
+ */
 function common(one: readonly Point[], other: readonly Point[]): readonly Point[] {
   let kept = one;
   for (let i = 0; i < other.length && kept.length > 0; i++) {

@@ -10,8 +10,9 @@ export interface Shifted {
 const LEAST = 0.002;
 
 /**
- * The way that the pictures go about a cut, from how the camera moves them on the frames before it and after it: where both
- * go one way, that; else the way of the one that goes farther. Null when neither goes.
+ * The way that the pictures go about a cut, from how the camera moves them on the frames before it
+ * and after it: where both go one way, that; else the way of the one that goes farther. Null when
+ * neither goes.
  */
 export function wayOf(out: readonly Shifted[], into: readonly Shifted[]): Way | null {
   const mean = (frames: readonly Shifted[]) => ({

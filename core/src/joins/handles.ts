@@ -15,9 +15,9 @@ export interface Handle {
 }
 
 /**
- * The handle of one side for so many frames of the film beyond the cut, exactly as stepped frame by frame: the source frames
- * shown there that lie beyond those that the shot uses. At both ends of the file, where a ramp goes both ways; told is the
- * end with less to spare. Null without a clip.
+ * The handle of one side for so many frames of the film beyond the cut, exactly as stepped frame by
+ * frame: the source frames shown there that lie beyond those that the shot uses. At both ends of
+ * the file, where a ramp goes both ways; told is the end with less to spare. Null without a clip.
  */
 export function handleFor(
   side: Side,
@@ -43,7 +43,10 @@ export function handleFor(
   return { side, ...told, spare: spare(told), lasts };
 }
 
-/** The handles that both sides of a join need: frames after the cut of the outgoing, before it of the incoming. */
+/**
+ * The handles that both sides of a join need: frames after the cut of the outgoing, before it of
+ * the incoming.
+ */
 export function handlesOf({ out, into, before, after, overlap, settings }: JoinFacts): {
   readonly out: Handle | null;
   readonly in: Handle | null;

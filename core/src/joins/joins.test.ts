@@ -145,8 +145,8 @@ describe('windows', () => {
 
 describe('handles', () => {
   /**
-   * Media of so many frames, used range, head and tail of the window, speed; head and tail handle, whether it fits. From a
-   * walk over every frame touched.
+   * Media of so many frames, used range, head and tail of the window, speed; head and tail handle,
+   * whether it fits. From a walk over every frame touched.
    */
   const cases = [
     {
@@ -218,7 +218,8 @@ describe('handles', () => {
       const plan = planOfParts(frameRate(24), [{ length, in: used[0], frames: media, speed }]);
       const [shot] = filmOf(plan).shots;
       const [out, into] = [handleFor('out', shot!, tail)!, handleFor('in', shot!, head)!];
-      // At double speed the frame after the last shown is used up too; the walk counts frames that are shown.
+      // At double speed the frame after the last shown is used up too; the walk counts frames that
+      // are shown.
       expect(into.there).toBe(handles[0]);
       expect(out.there - handles[1]).toBe(speed.num === 2 ? 1 : 0);
       expect(out.spare >= 0 && into.spare >= 0).toBe(fits);

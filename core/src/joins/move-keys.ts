@@ -22,7 +22,10 @@ export interface KeyWindow {
   readonly overlap: boolean;
 }
 
-/** First and last frame on which a side is on screen in a window, counted from the cut; null when it is not. */
+/**
+ * First and last frame on which a side is on screen in a window, counted from the cut; null when it
+ * is not.
+ */
 export function framesOf(
   side: Side,
   { before, after, overlap }: KeyWindow,
@@ -38,10 +41,16 @@ export const axisOf = (way: Way): { readonly of: 'x' | 'y'; readonly sign: 1 | -
   sign: way === 'right' || way === 'down' ? 1 : -1,
 });
 
-/** Part of the incoming side of a whip pan at which it is farthest beyond its rest, and at which it comes back: 4 + 2 of 11. */
+/**
+ * Part of the incoming side of a whip pan at which it is farthest beyond its rest, and at which it
+ * comes back: 4 + 2 of 11.
+ */
 const BEYOND = [0.4, 0.8] as const;
 
-/** Values at given parts of a side, each with its easing; keys that fall on one frame count as the last of them. */
+/**
+ * Values at given parts of a side, each with its easing; keys that fall on one frame count as the
+ * last of them.
+ */
 function keysAt(
   { first, last }: { first: number; last: number },
   values: readonly (readonly [part: number, value: number, ease: Easing])[],
@@ -54,7 +63,10 @@ function keysAt(
   return [...keys.values()];
 }
 
-/** From rest to peak on the outgoing side, from peak to rest on the incoming one. A side of one frame has only its peak. */
+/**
+ * From rest to peak on the outgoing side, from peak to rest on the incoming one. A side of one
+ * frame has only its peak.
+ */
 function restToPeak(
   side: Side,
   range: { first: number; last: number },
@@ -70,7 +82,10 @@ function restToPeak(
   ]);
 }
 
-/** The keys of the incoming side of a whip pan: past its rest, back past it the other way by half, and home. */
+/**
+ * The keys of the incoming side of a whip pan: past its rest, back past it the other way by half,
+ * and home.
+ */
 function settling(
   range: { first: number; last: number },
   from: number,
@@ -87,7 +102,10 @@ function settling(
   ]);
 }
 
-/** Whether an overlap of this move is mixed, one picture into the other; the others uncover or push one another. */
+/**
+ * Whether an overlap of this move is mixed, one picture into the other; the others uncover or push
+ * one another.
+ */
 const isMixed = ({ move }: JoinSettings): boolean =>
   !['slide', 'drop', 'hinge', 'own'].includes(move);
 
@@ -146,9 +164,9 @@ function movingKeys(
 }
 
 /**
- * The keys of one side of a join over its window. Outgoing: from rest on the first frame to the peak on the last; incoming:
- * from the peak to rest. In a mixed overlap of n frames the incoming picture is at (k + 1)/(n + 1) on frame k, so that none
- * of the window shows one picture alone.
+ * The keys of one side of a join over its window. Outgoing: from rest on the first frame to the
+ * peak on the last; incoming: from the peak to rest. In a mixed overlap of n frames the incoming
+ * picture is at (k + 1)/(n + 1) on frame k, so that none of the window shows one picture alone.
  */
 export function moveKeys(side: Side, settings: JoinSettings, window: KeyWindow): SideKeys {
   const range = framesOf(side, window);

@@ -7,8 +7,9 @@ export interface Halves {
 }
 
 /**
- * The window in whose frames the keys of an own move were set: as noted with them, else the one that was asked for in frames.
- * Null where neither is known; the keys then count the frames of whatever window there is.
+ * The window in whose frames the keys of an own move were set: as noted with them, else the one
+ * that was asked for in frames. Null where neither is known; the keys then count the frames of
+ * whatever window there is.
  */
 export function keyedWindow({ keyed, before, after }: JoinSettings): Halves | null {
   if (keyed) return keyed;
@@ -18,8 +19,8 @@ export function keyedWindow({ keyed, before, after }: JoinSettings): Halves | nu
 }
 
 /**
- * Where a key comes to lie when a half of `from` frames becomes one of `to`: its first and its last frame stay that, what lies
- * between is moved in proportion and rounded.
+ * Where a key comes to lie when a half of `from` frames becomes one of `to`: its first and its last
+ * frame stay that, what lies between is moved in proportion and rounded.
  */
 const movedInHalf = (at: number, from: number, to: number): number =>
   from <= 1 || to <= 1 ? 0 : Math.round((at * (to - 1)) / (from - 1));
@@ -31,9 +32,10 @@ function fittedAt(at: number, keyed: Halves, window: Halves): number {
 }
 
 /**
- * The keys of an own move in the window that there is: as they were set where that is the window they were set in, else fitted
- * to it, so that the first and the last frame of each half keep their values. Where a half has become so short that keys fall
- * on one frame, the one nearest to the cut stays, since there the pictures meet.
+ * The keys of an own move in the window that there is: as they were set where that is the window
+ * they were set in, else fitted to it, so that the first and the last frame of each half keep their
+ * values. Where a half has become so short that keys fall on one frame, the one nearest to the cut
+ * stays, since there the pictures meet.
  */
 export function fittedKeys(settings: JoinSettings, window: Halves): readonly JoinKey[] {
   const keyed = keyedWindow(settings);

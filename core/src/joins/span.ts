@@ -61,8 +61,8 @@ export function spanFrames(span: Span, plan: Timed): SpanFrames {
 }
 
 /**
- * Reads a span as a person types it: 5, 5f, 0.5s, 1 beat. Throws what `parseLength` throws; timecodes and bars count in
- * frames and beats.
+ * Reads a span as a person types it: 5, 5f, 0.5s, 1 beat. Throws what `parseLength` throws;
+ * timecodes and bars count in frames and beats.
  */
 export function parseSpan(text: string, plan: Timed): Span {
   const context = lengthContext(plan);

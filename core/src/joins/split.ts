@@ -7,7 +7,10 @@ export interface Split {
   readonly after: number;
 }
 
-/** Parts a window at its cut: in halves, all before it, or all after it. Of an odd one the later half has the frame more. */
+/**
+ * Parts a window at its cut: in halves, all before it, or all after it. Of an odd one the later
+ * half has the frame more.
+ */
 export function splitWindow(total: number, placing: Placing): Split {
   if (placing === 'ends') return { before: total, after: 0 };
   if (placing === 'starts') return { before: 0, after: total };

@@ -11,7 +11,10 @@ export interface Placed {
   readonly rotation: number;
 }
 
-/** A point, in pixels of the film from the top left or in parts of width and height; said where it is used. */
+/**
+ * A point, in pixels of the film from the top left or in parts of width and height; said where it
+ * is used.
+ */
 export interface Point {
   readonly x: number;
   readonly y: number;
@@ -26,8 +29,8 @@ export function turnOf(degrees: number): { readonly c: number; readonly n: numbe
 }
 
 /**
- * Where a point of a picture that fills the frame comes to lie, in pixels: a + d + s·R(p − a), about the point `aim` (in
- * parts) of the frame.
+ * Where a point of a picture that fills the frame comes to lie, in pixels: a + d + s·R(p − a),
+ * about the point `aim` (in parts) of the frame.
  */
 export function placedAt(
   point: Point,

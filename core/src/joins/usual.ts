@@ -28,7 +28,10 @@ function shared({ rate }: Pick<Plan, 'rate'>): JoinSettings {
   };
 }
 
-/** From this rate on half a second counts as usual for a hinge, below it a whole one; common practice. */
+/**
+ * From this rate on half a second counts as usual for a hinge, below it a whole one; common
+ * practice.
+ */
 const FAST = rational(48);
 
 /** The usual figures of a move at the rate of a plan; common practice, no source. */

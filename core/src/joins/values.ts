@@ -32,7 +32,10 @@ export interface WindowValues extends PictureValues {
 
 export const AT_REST: PictureValues = { scale: 1, x: 0, y: 0, rotation: 0, blur: 0, opacity: 1 };
 
-/** The value of keys at an instant between frames or on one; before the first that of the first, after the last of the last. */
+/**
+ * The value of keys at an instant between frames or on one; before the first that of the first,
+ * after the last of the last.
+ */
 export function valueAt(keys: readonly ValueKey[] | undefined, at: number, rest: number): number {
   if (!keys || keys.length === 0) return rest;
   const i = keys.findLastIndex((key) => key.at <= at);
@@ -52,7 +55,10 @@ const sampled = (keys: SideKeys, at: number): PictureValues =>
 const blurWay = ({ way }: JoinSettings): Point =>
   way === 'left' || way === 'right' ? { x: 1, y: 0 } : { x: 0, y: 1 };
 
-/** The least scale that hides the edges of a picture with its blur, which reaches half its length to either side. */
+/**
+ * The least scale that hides the edges of a picture with its blur, which reaches half its length to
+ * either side.
+ */
 function coverWithBlur(values: PictureValues, settings: JoinSettings, size: Size): number {
   const way = blurWay(settings);
   const half = {
@@ -78,8 +84,8 @@ const farthest = (a: Placed, b: Placed, aim: Point, size: Size): number =>
   );
 
 /**
- * How the picture of a side is shown at an instant of the window, `at` frames after the cut. With `cover` it is enlarged as
- * far as hides its edges.
+ * How the picture of a side is shown at an instant of the window, `at` frames after the cut. With
+ * `cover` it is enlarged as far as hides its edges.
  */
 export function picturedAt(
   side: Side,
@@ -96,8 +102,9 @@ export function picturedAt(
 }
 
 /**
- * The values of a side frame by frame, over all frames of the window on which it is on screen: sampled on frames; the cover
- * and the smear over the time that the shutter is open about each, angle/720 of a frame to either side.
+ * The values of a side frame by frame, over all frames of the window on which it is on screen:
+ * sampled on frames; the cover and the smear over the time that the shutter is open about each,
+ * angle/720 of a frame to either side.
  */
 export function windowValues(
   side: Side,
@@ -133,7 +140,9 @@ export interface JoinValues {
 
 const keptValues = remembered<JoinFacts, JoinValues>();
 
-/** The values of both sides of a join over its window, worked out once for each size of the film. */
+/**
+ * The values of both sides of a join over its window, worked out once for each size of the film.
+ */
 export const joinValues = (join: JoinFacts, size: Size): JoinValues =>
   keptValues(join, [size], () => ({
     out: windowValues('out', join.settings, join, size),

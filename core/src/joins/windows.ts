@@ -46,7 +46,9 @@ interface Asked {
   readonly wanted: JoinFacts['wanted'];
   /** Whether something happens at the cut. */
   readonly on: boolean;
-  /** Whether its window is that of a recipe or usual for its move, which fits itself to the room. */
+  /**
+   * Whether its window is that of a recipe or usual for its move, which fits itself to the room.
+   */
   readonly fits: boolean;
 }
 
@@ -76,8 +78,9 @@ interface Shared {
 }
 
 /**
- * Parts a shot between the windows at its two cuts. What both ask for they get where the shot holds it; else a window that
- * fits itself gives way to one that was set by hand, and of two that fit themselves each keeps at least half of the shot.
+ * Parts a shot between the windows at its two cuts. What both ask for they get where the shot holds
+ * it; else a window that fits itself gives way to one that was set by hand, and of two that fit
+ * themselves each keeps at least half of the shot.
  */
 function sharedShot(length: number, start: Asked | null, end: Asked | null): Shared {
   const most = (asked: Asked | null, side: 'before' | 'after') =>
@@ -95,8 +98,8 @@ function sharedShot(length: number, start: Asked | null, end: Asked | null): Sha
 const keptJoins = remembered<ShotFacts, JoinFacts>();
 
 /**
- * Every cut of a plan, whose shots are given, with its window: never longer than the shots beside it, and where it was not
- * set by hand fitted to the room there.
+ * Every cut of a plan, whose shots are given, with its window: never longer than the shots beside
+ * it, and where it was not set by hand fitted to the room there.
  */
 export function joinsOf(plan: Plan, shots: readonly ShotFacts[]): JoinFacts[] {
   const asked = shots.map(({ shot, index }) => askedOf(plan, shot, index));
@@ -129,7 +132,10 @@ export interface WindowConflict {
   readonly over: number;
 }
 
-/** Frames of a window on one side as they count against the shot there: as asked where set by hand, else as fitted. */
+/**
+ * Frames of a window on one side as they count against the shot there: as asked where set by hand,
+ * else as fitted.
+ */
 function takenBy(join: JoinFacts | undefined, side: 'before' | 'after'): number {
   if (!join || join.before + join.after === 0) return 0;
   return join.fitted ? join[side] : join.wanted[side].frames;

@@ -16,9 +16,9 @@ export interface Assignment {
 }
 
 /**
- * Gives each shot a clip in the order of the clips, round and round. A clip too short for the shot is passed over; a
- * clip used again goes on where its last use ended while enough is left, else starts over.
- * Throws, with the frames needed and there, when no clip is long enough for a shot.
+ * Gives each shot a clip in the order of the clips, round and round. A clip too short for the shot
+ * is passed over; a clip used again goes on where its last use ended while enough is left, else
+ * starts over. Throws, with the frames needed and there, when no clip is long enough for a shot.
  */
 export function assignClips(
   lengths: readonly Frames[],

@@ -4,7 +4,10 @@ import { CaesuraError, frames, type Frames } from '../time/index.ts';
 import { chance } from '../numbers/index.ts';
 import type { Candidate } from './optimise/problem.ts';
 
-/** How good a cut on a cue of each kind is when the cue is at its strongest; common practice, no source. */
+/**
+ * How good a cut on a cue of each kind is when the cue is at its strongest; common practice, no
+ * source.
+ */
 const WORTH: Readonly<Record<CueKind, number>> = {
   section: 1,
   drop: 1,
@@ -29,7 +32,10 @@ const MOST_WITHOUT = 2000;
 /** How much a seed lifts or lowers what cues are worth, at most: half of this. */
 const SEEDED = 0.5;
 
-/** Frames of the cuts that runs of very short shots ask for. Throws when a run starts before the film or ends after it. */
+/**
+ * Frames of the cuts that runs of very short shots ask for. Throws when a run starts before the
+ * film or ends after it.
+ */
 function burstCuts(
   { bursts }: Wishes,
   target: Frames,
@@ -74,7 +80,10 @@ function between(candidates: readonly Candidate[], longest: number, target: numb
   });
 }
 
-/** The cuts that must be there, by frame: runs of short shots, pinned clips, cuts that were locked, the start and the end. */
+/**
+ * The cuts that must be there, by frame: runs of short shots, pinned clips, cuts that were locked,
+ * the start and the end.
+ */
 function heldCuts(
   plan: Plan,
   wishes: Wishes,
@@ -112,9 +121,10 @@ function heldCuts(
 }
 
 /**
- * The frames on which a film may be cut, in order, with its start and end: its cues by their worth, cuts that must be there,
- * and frames without a cue where there are none for longer than a shot may last. `placeOf` tells the place of a clip among
- * those that are laid out. Throws when a run or a pin lies outside the film, or two pins want one frame.
+ * The frames on which a film may be cut, in order, with its start and end: its cues by their worth,
+ * cuts that must be there, and frames without a cue where there are none for longer than a shot may
+ * last. `placeOf` tells the place of a clip among those that are laid out. Throws when a run or a
+ * pin lies outside the film, or two pins want one frame.
  */
 export function candidatesOf(
   plan: Plan,

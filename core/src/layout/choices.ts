@@ -22,8 +22,9 @@ export interface Choice {
 const MOST_OF_ONE = 6;
 
 /**
- * The ways to fill shot `index` (from 0) as it lies, the best first: each clip that lasts, with each of its moments on a cue inside
- * the shot and at each of its allowed speeds. Empty when there is no such shot.
+ * The ways to fill shot `index` (from 0) as it lies, the best first: each clip that lasts, with
+ * each of its moments on a cue inside the shot and at each of its allowed speeds. Empty when there
+ * is no such shot.
  */
 export function choicesFor(
   plan: Plan,

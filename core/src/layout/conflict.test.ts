@@ -73,7 +73,8 @@ describe('a conflict', () => {
       clips: { x: clipWish({ most: 5 }), y: clipWish({ most: 4 }) },
     });
     const found = conflict({ ...samplePlan(), clips }, wishes)!;
-    // Seven beats, 90 frames, are the most that a shot of up to 100 lasts from beat to beat: twelve shots, and nine are allowed.
+    // Seven beats, 90 frames, are the most that a shot of up to 100 lasts from beat to beat: twelve
+    // shots, and nine are allowed.
     expect(found.mends.find((m) => m.text.includes('“X” be shown'))!.text).toBe(
       'Let “X” be shown 8 times',
     );
@@ -96,7 +97,8 @@ describe('a conflict', () => {
       shortest: frames(20),
     });
     const found = conflict(locked, wishes)!;
-    // What starts on the first cut ends on the second; unlocking that leaves no room for the fourth clip either.
+    // What starts on the first cut ends on the second; unlocking that leaves no room for the fourth
+    // clip either.
     const known = [
       'Shots last at least 20 frames',
       '“Street door” opens',

@@ -21,14 +21,20 @@ export interface Mend {
 export interface Conflict {
   readonly limits: readonly string[];
   readonly mends: readonly Mend[];
-  /** Whether that was shown by an exact search; else it is only what a search of some breadth has not found. */
+  /**
+   * Whether that was shown by an exact search; else it is only what a search of some breadth has
+   * not found.
+   */
   readonly certain: boolean;
 }
 
 /** Ways kept while looking whether there is any layout, where an exact search would be too long. */
 const LOOKING: Breadth = { ways: 12, perClip: 2, distinct: true };
 
-/** Whether there is a layout, and whether that is certain. A wish that cannot even be put as a problem has none. */
+/**
+ * Whether there is a layout, and whether that is certain. A wish that cannot even be put as a
+ * problem has none.
+ */
 interface Possible {
   readonly possible: boolean;
   readonly certain: boolean;
@@ -51,7 +57,9 @@ function isPossible({ plan, wishes }: Asked, range: FilmRange | undefined): Poss
   }
 }
 
-/** The fewest steps by which one limit must be loosened, which by all of them is enough: by halving. */
+/**
+ * The fewest steps by which one limit must be loosened, which by all of them is enough: by halving.
+ */
 function fewestSteps(limit: Limit, works: (by: number) => boolean): number {
   let [low, high] = [0, limit.steps];
   while (high - low > 1) {
@@ -63,10 +71,11 @@ function fewestSteps(limit: Limit, works: (by: number) => boolean): number {
 }
 
 /**
- * Why a plan has no layout as wished: a smallest set of limits that conflict, found by leaving out one limit after the other
- * (the deletion filter of Chinneck and Dravnieks 1991), and by how much each must be loosened when the others stay. Looser
- * limits may offer other cuts, so what was kept is looked at again until it stays. Yields the part that is done. Null when
- * there is a layout, or none even without all limits.
+ * Why a plan has no layout as wished: a smallest set of limits that conflict, found by leaving out
+ * one limit after the other (the deletion filter of Chinneck and Dravnieks 1991), and by how much
+ * each must be loosened when the others stay. Looser limits may offer other cuts, so what was kept
+ * is looked at again until it stays. Yields the part that is done. Null when there is a layout, or
+ * none even without all limits.
  */
 export function* conflictOf(
   plan: Plan,

@@ -64,7 +64,10 @@ describe('how long a clip lasts', () => {
   });
 });
 
-/** Whether a problem has a layout, by trying every sequence of cuts and clips: another way than that of the search. */
+/**
+ * Whether a problem has a layout, by trying every sequence of cuts and clips: another way than that
+ * of the search.
+ */
 function tried({ plan, wishes }: Asked): boolean {
   let problem: Problem;
   try {

@@ -50,7 +50,10 @@ const AlternativeSchema = z.strictObject({
     momentsThatCould: whole,
     faults: whole,
   }),
-  /** What each term costs, weighted, and all together; null for a steady layout, which is not weighed. */
+  /**
+   * What each term costs, weighted, and all together; null for a steady layout, which is not
+   * weighed.
+   */
   costs: z
     .strictObject(Object.fromEntries([...TERMS, 'all'].map((term) => [term, z.number()])))
     .nullable(),
@@ -143,7 +146,10 @@ function layoutsOf(
   return finished(proposals(plan));
 }
 
-/** Lays out a film as a request asks: every alternative with every figure, or the conflict. Throws what is wrong with it. */
+/**
+ * Lays out a film as a request asks: every alternative with every figure, or the conflict. Throws
+ * what is wrong with it.
+ */
 export function layoutReport(json: unknown): LayoutReport {
   const plan = planOfRequest(json);
   const layouts = layoutsOf(plan);
@@ -162,7 +168,10 @@ export function layoutReport(json: unknown): LayoutReport {
   };
 }
 
-/** The plan of one of the layouts that a request asks for, counted from 1. Throws when there is no such layout. */
+/**
+ * The plan of one of the layouts that a request asks for, counted from 1. Throws when there is no
+ * such layout.
+ */
 export function layOutRequest(json: unknown, number = 1): Plan {
   const plan = planOfRequest(json);
   const layouts = layoutsOf(plan);

@@ -41,7 +41,8 @@ describe('steady layout', () => {
           const facts = filmOf(plan).shots;
           expect(facts.reduce((sum, f) => sum + f.length, 0)).toBe(target);
           for (const fact of facts.slice(1)) expect(cueFrames.has(fact.start)).toBe(true);
-          // No shot is shorter than half the usual: at 112 BPM a beat is 90/7 frames, less one for rounding.
+          // No shot is shorter than half the usual: at 112 BPM a beat is 90/7 frames, less one for
+          // rounding.
           for (const fact of facts)
             if (facts.length > 2)
               expect(fact.length).toBeGreaterThanOrEqual(Math.floor((beats * 45) / 7) - 1);

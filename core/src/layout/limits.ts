@@ -63,7 +63,8 @@ function lengthLimits({ plan, wishes }: Asked): Limit[] {
 function usableLimit({ id, name, usable, frames: there }: Clip): Limit {
   const [before, after] = [usable.in as number, there - usable.out];
   const wider = (by: number) => {
-    // What is beyond the end goes first, for the rest of an action is more often wanted than what led to it.
+    // What is beyond the end goes first, for the rest of an action is more often wanted than what
+    // led to it.
     const late = Math.min(after, by);
     return { in: sourceFrames(before - (by - late)), out: sourceFrames(usable.out + late) };
   };

@@ -7,8 +7,9 @@ import { wantedLength } from './wanted-length.ts';
 const MOST = 32;
 
 /**
- * The points by which the pace of a plan is drawn: those there are, or the lengths that follow from its pacing at the bars of
- * the music, or every so often without. Throws when a pace cannot be read.
+ * The points by which the pace of a plan is drawn: those there are, or the lengths that follow from
+ * its pacing at the bars of the music, or every so often without. Throws when a pace cannot be
+ * read.
  */
 export function pacePoints(plan: Plan): Extract<Pacing, { kind: 'drawn' }>['points'] {
   const { pacing } = plan.wishes;

@@ -46,7 +46,10 @@ function movingSums({ camera, subject }: Activity): Float64Array {
   return sums;
 }
 
-/** Seconds at an end of a shot over which its movement is taken, and widths a second under which it hardly goes. */
+/**
+ * Seconds at an end of a shot over which its movement is taken, and widths a second under which it
+ * hardly goes.
+ */
 const END = 0.2;
 const HARDLY = 0.02;
 
@@ -77,7 +80,10 @@ export function limitsOf(
   return { shortest, longest };
 }
 
-/** The longest that one of some clips lasts at one of its speeds with what is wanted beyond it, in frames. */
+/**
+ * The longest that one of some clips lasts at one of its speeds with what is wanted beyond it, in
+ * frames.
+ */
 const longestLasting = (materials: readonly Material[], handles: Frames): number =>
   materials.reduce((longest, material) => {
     const { speeds } = material;
@@ -86,13 +92,16 @@ const longestLasting = (materials: readonly Material[], handles: Frames): number
     return Math.max(longest, ...lasts);
   }, 1);
 
-/** Text by which clips are put in an order of their own, whatever the order in which they were added. */
+/**
+ * Text by which clips are put in an order of their own, whatever the order in which they were
+ * added.
+ */
 const ownOrder = ({ name, fileName, rate, frames, usable, start, moments, id }: Clip): string =>
   JSON.stringify([name, fileName, rate, frames, usable, start, moments, id]);
 
 /**
- * The clips of a plan that may be used: in its order where that is to be kept, else in one that does not depend on how they
- * were added, so that the same clips give the same layout.
+ * The clips of a plan that may be used: in its order where that is to be kept, else in one that
+ * does not depend on how they were added, so that the same clips give the same layout.
  */
 export function usableClips({ clips }: Plan, wishes: Wishes): Clip[] {
   const used = clips.filter(({ id }) => clipWish(wishes, id).use !== 'never');
@@ -110,7 +119,9 @@ export function weightsOf({ weights, neighbours }: Wishes): Weights {
   return { ...wished, likeness: neighbours === 'any' ? 0 : wished.likeness };
 }
 
-/** What was shown before a stretch, in order, what is shown after it, and the clip right after it. */
+/**
+ * What was shown before a stretch, in order, what is shown after it, and the clip right after it.
+ */
 function outside({ score }: Plan, { from, to }: FilmRange) {
   const shots = score?.shots ?? [];
   const [before, after] = [shots.filter((s) => s.start < from), shots.filter((s) => s.start >= to)];
@@ -139,9 +150,10 @@ function likenessOf(
 }
 
 /**
- * The problem of laying out a plan, or a stretch of it, as wished. `measuredOf` tells what was seen of a clip; what is not known
- * of it counts neither for nor against it. Throws when a pace cannot be read, when a run of shots does not lie inside the
- * film, or when two wishes want different things of one frame.
+ * The problem of laying out a plan, or a stretch of it, as wished. `measuredOf` tells what was seen
+ * of a clip; what is not known of it counts neither for nor against it. Throws when a pace cannot
+ * be read, when a run of shots does not lie inside the film, or when two wishes want different
+ * things of one frame.
  */
 export function problemOf(
   plan: Plan,
@@ -202,7 +214,9 @@ export function problemOf(
   };
 }
 
-/** The stretch from a frame to another, as far as shots begin there. Throws when the plan has none. */
+/**
+ * The stretch from a frame to another, as far as shots begin there. Throws when the plan has none.
+ */
 export function rangeOfShots(plan: Plan, first: number, last: number): FilmRange {
   const { shots } = plan.score!;
   return { from: shots[first]!.start, to: frames(shotEnd(plan.score!, last)) };

@@ -31,7 +31,9 @@ interface Leaning {
   readonly leans: Proposal['leans'];
   /** How much more or less each term counts. */
   readonly terms: Partial<Record<Term, number>>;
-  /** Times the wanted length where the music is quietest; the same part of it where it is loudest. */
+  /**
+   * Times the wanted length where the music is quietest; the same part of it where it is loudest.
+   */
   readonly swing: number;
   /** What variety counts at least. */
   readonly variety: number;
@@ -47,7 +49,10 @@ const LEANINGS: readonly Leaning[] = [
     variety: 0.4,
   },
 ];
-/** Part of its worth that a cut keeps where an earlier proposal has one, so that the next is another. */
+/**
+ * Part of its worth that a cut keeps where an earlier proposal has one, so that the next is
+ * another.
+ */
 const USED_BEFORE = 0.85;
 /** A first look that is soon there, before the search proper. */
 const FIRST_LOOK: Breadth = { ways: 4, perClip: 1, distinct: true };
@@ -90,10 +95,16 @@ export function withLayout(plan: Plan, clips: readonly Clip[], { shots }: Found)
   return withShots(plan, found, { from: shots[0]!.from, to: shots.at(-1)!.to });
 }
 
-/** Candidates times clips up to which a search is made again from the other end of the list of clips. */
+/**
+ * Candidates times clips up to which a search is made again from the other end of the list of
+ * clips.
+ */
 const SMALL = 4000;
 
-/** The better of what a search finds with the clips in one order and in the other, which decides between equals. */
+/**
+ * The better of what a search finds with the clips in one order and in the other, which decides
+ * between equals.
+ */
 function* searchedTwice(problem: Problem, breadth: Breadth): Generator<number, Found | null, void> {
   const { candidates, materials } = problem;
   if (candidates.length * materials.length > SMALL) return yield* bestInAnyOrder(problem, breadth);
@@ -108,8 +119,8 @@ function* searchedTwice(problem: Problem, breadth: Breadth): Generator<number, F
 }
 
 /**
- * One search of one pass: exact where the order is kept, else of a breadth; where that finds none, any layout that there is.
- * Yields the part that is done.
+ * One search of one pass: exact where the order is kept, else of a breadth; where that finds none,
+ * any layout that there is. Yields the part that is done.
  */
 function* searched(
   problem: Problem,
@@ -124,9 +135,10 @@ function* searched(
 }
 
 /**
- * Layouts of a plan as wished, or of a stretch of it, each leaning another way and with other cuts where that costs little.
- * Yields how far it is with the best so far, of which there are some after a first, short pass; returns those found, none
- * when there is no layout at all. The same plan gives the same.
+ * Layouts of a plan as wished, or of a stretch of it, each leaning another way and with other cuts
+ * where that costs little. Yields how far it is with the best so far, of which there are some after
+ * a first, short pass; returns those found, none when there is no layout at all. The same plan
+ * gives the same.
  */
 export function* proposals(
   plan: Plan,

@@ -228,7 +228,10 @@ function wishesOf(request: LayoutRequest, plan: Plan): Wishes {
   );
 }
 
-/** A plan with cuts that are locked at some frames, between them nothing yet. Throws when one lies outside the film. */
+/**
+ * A plan with cuts that are locked at some frames, between them nothing yet. Throws when one lies
+ * outside the film.
+ */
 function withLocks(plan: Plan, locks: readonly number[]): Plan {
   const outside = locks.find((at) => at >= plan.target);
   if (outside !== undefined)
@@ -271,7 +274,10 @@ function checkClips({ clips, first, last, pins }: LayoutRequest): void {
       );
 }
 
-/** The plan that a request asks for, with its wishes, not yet laid out. Throws with the place of the first thing that is wrong. */
+/**
+ * The plan that a request asks for, with its wishes, not yet laid out. Throws with the place of the
+ * first thing that is wrong.
+ */
 export function planOfRequest(json: unknown): Plan {
   const parsed = LayoutRequestSchema.safeParse(json);
   if (!parsed.success) {

@@ -11,7 +11,9 @@ import {
 import type { Cue } from '../film/index.ts';
 import type { Pace } from './pace.ts';
 
-/** Every n-th beat, counted from the first downbeat so that cuts sit on bar lines where they can. */
+/**
+ * Every n-th beat, counted from the first downbeat so that cuts sit on bar lines where they can.
+ */
 function onBeats(cues: readonly Cue[], beats: number): Frames[] {
   const anchor = Math.max(
     0,
@@ -31,8 +33,8 @@ function onFrames(length: Rational, target: number): Frames[] {
 }
 
 /**
- * Cut frames of a film of `target` frames at a steady pace, ascending, all inside (0, target). A first or last shot
- * that would be shorter than half the usual one is joined to its neighbour.
+ * Cut frames of a film of `target` frames at a steady pace, ascending, all inside (0, target). A
+ * first or last shot that would be shorter than half the usual one is joined to its neighbour.
  * Throws when the pace counts beats and there are no cues.
  */
 export function steadyCuts(pace: Pace, cues: readonly Cue[], target: Frames): Frames[] {

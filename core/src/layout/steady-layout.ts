@@ -8,10 +8,10 @@ import { parsePace } from './pace.ts';
 import { steadyCuts } from './steady-cuts.ts';
 
 /**
- * Lays out a plan at its steady pace: cuts on the music, the sum of the shots exactly the target, clips in order. A
- * cut that is there again keeps its join.
- * Without clips the shots stay empty. Deterministic: the same plan gives the same score.
- * Throws with the reason when the pace cannot be read, there is nothing to cut on, or no clip is long enough.
+ * Lays out a plan at its steady pace: cuts on the music, the sum of the shots exactly the target,
+ * clips in order. A cut that is there again keeps its join. Without clips the shots stay empty.
+ * Deterministic: the same plan gives the same score. Throws with the reason when the pace cannot be
+ * read, there is nothing to cut on, or no clip is long enough.
  */
 export function layOutSteadily(plan: Plan): Plan {
   checkLength(plan, plan.target);

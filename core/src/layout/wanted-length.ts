@@ -10,7 +10,10 @@ import {
 import { framesPerBeat, nearestFrame, toNumber, type Frames } from '../time/index.ts';
 import { parsePace } from './pace.ts';
 
-/** Wanted length, in frames, of a shot that starts at a frame. Only wished for, so it need not be exact. */
+/**
+ * Wanted length, in frames, of a shot that starts at a frame. Only wished for, so it need not be
+ * exact.
+ */
 export type WantedLength = (frame: Frames) => number;
 
 /** A pace as typed, in frames. Throws when it cannot be read. */
@@ -34,7 +37,10 @@ const SHAPES: Readonly<Record<'even' | 'late' | 'early', (part: number) => numbe
 /** Parts of the loudest and the quietest that count as loudest and quietest. */
 const [QUIET, LOUD] = [0.1, 0.9];
 
-/** How loud the music is at a frame of the film, 0 for its quietest and 1 for its loudest; 0 beyond its ends. */
+/**
+ * How loud the music is at a frame of the film, 0 for its quietest and 1 for its loudest; 0 beyond
+ * its ends.
+ */
 export function energyAt(music: Sound, { rate }: Plan): WantedLength {
   const { shortTerm } = music.found.loudness;
   const levels = shortTerm.filter((l) => l !== null).toSorted((a, b) => a - b);
@@ -71,7 +77,10 @@ function sectionStarts({ paces }: Extract<Pacing, { kind: 'sections' }>, plan: P
     .sort((a, b) => a.frame - b.frame);
 }
 
-/** What length is wanted where in a film: its pace, changing as its pacing says. Throws when a length cannot be read. */
+/**
+ * What length is wanted where in a film: its pace, changing as its pacing says. Throws when a
+ * length cannot be read.
+ */
 export function wantedLength(plan: Plan, pacing: Pacing): WantedLength {
   const usual = () => lengthOf(plan.pace, plan);
   switch (pacing.kind) {

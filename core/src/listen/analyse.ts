@@ -62,8 +62,8 @@ export const findingsIn = (features: AudioFeatures): SoundFindings =>
   finished(findingsProgress(features));
 
 /**
- * Finds everything in a sound of channels of one length. Yields the fraction done. Throws when there are no samples or
- * the sample rate is out of range.
+ * Finds everything in a sound of channels of one length. Yields the fraction done. Throws when
+ * there are no samples or the sample rate is out of range.
  */
 export function* soundFindingsProgress(
   channels: readonly Float32Array[],

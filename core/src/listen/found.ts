@@ -16,7 +16,10 @@ export interface Found extends Pick<
 
 const rounded = (x: number): number => Math.round(x * 1000) / 1000;
 
-/** The cues of a hearing to keep, strength and confidence to a thousandth, loudness to a tenth and one value a second. */
+/**
+ * The cues of a hearing to keep, strength and confidence to a thousandth, loudness to a tenth and
+ * one value a second.
+ */
 export function foundIn(findings: SoundFindings): Found {
   const kept = <T extends { readonly confidence: number }>(cues: readonly T[]): T[] =>
     cues.map((cue) => ({

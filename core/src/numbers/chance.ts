@@ -1,4 +1,7 @@
-/** A number of −½ to ½ that a whole number has under a seed, as if at random (the last mixing of Murmur 3). */
+/**
+ * A number of −½ to ½ that a whole number has under a seed, as if at random (the last mixing of
+ * Murmur 3).
+ */
 export function chance(seed: number, of: number): number {
   let x = Math.imul(seed, 0x9e3779b1) ^ of;
   x = Math.imul(x ^ (x >>> 16), 0x85ebca6b);

@@ -13,20 +13,23 @@ export interface Crests {
 /** The speeds at a cut; null where a side shows no clip. */
 export function crestsAt(out: ShotFacts, into: ShotFacts): Crests | null {
   if (!out.time || !into.time) return null;
-  // At the cut itself a key that jumps counts for what comes after it, which the outgoing shot does not show.
+  // At the cut itself a key that jumps counts for what comes after it, which the outgoing shot does
+  // not show.
   const before = out.time.curve.filter(
     (key, i, all) => key.at < out.length || all[i - 1]?.at !== key.at,
   );
   return { out: speedAt(before, out.length), into: speedAt(into.time.curve, 0) };
 }
 
-/** What a picture moves on screen in a frame of the film at normal speed, in widths of the frame. */
+/**
+ * What a picture moves on screen in a frame of the film at normal speed, in widths of the frame.
+ */
 export const onScreen = (speed: number, shiftPerSourceFrame: number, stride: Rational): number =>
   Math.abs(speed) * shiftPerSourceFrame * toNumber(stride);
 
 /**
- * The speed at which one picture moves on screen as fast as another: v·shift·stride the same on both sides. Null where the
- * picture does not move, so that no speed helps.
+ * The speed at which one picture moves on screen as fast as another: v·shift·stride the same on
+ * both sides. Null where the picture does not move, so that no speed helps.
  */
 export function matchingSpeed(
   other: { readonly speed: number; readonly shift: number; readonly stride: Rational },
@@ -38,7 +41,10 @@ export function matchingSpeed(
   return speed > 100 ? null : rational(Math.round(speed * 1000), 1000);
 }
 
-/** A ramp whose speed at the start or at the end of its shot is another; a constant speed becomes one, with a usual length. */
+/**
+ * A ramp whose speed at the start or at the end of its shot is another; a constant speed becomes
+ * one, with a usual length.
+ */
 export function withSpeedAt(
   { ramp, length, speed }: ShotFacts,
   end: 'start' | 'end',

@@ -38,7 +38,8 @@ describe('the usual ramp (common practice: floor 40–50 %, crest 400 %, 10 fram
   it('has its crests on the cuts and goes through what its areas say', () => {
     const plan = planOfParts(at24, [{ length: 48, in: 0, frames: 400, ramp: usual }]);
     const [facts] = filmOf(plan).shots;
-    // 28 frames at 50 %, and twice 10 frames from 50 to 400 % by ease-in-out, whose mean is 1/2: 14 + 2·22.5 = 59.
+    // 28 frames at 50 %, and twice 10 frames from 50 to 400 % by ease-in-out, whose mean is 1/2: 14
+    // + 2·22.5 = 59.
     expect(facts!.used).toEqual({ lowest: 0, highest: 55 });
     const frames = shown(plan);
     expect(frames[10]).toBe(22);

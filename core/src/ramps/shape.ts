@@ -8,7 +8,10 @@ import { placeOf } from './places.ts';
 export interface RampShape {
   /** Speed of the slow part. */
   readonly floor: Rational;
-  /** Fastest speed at the cut before the shot and at that after it; null where it stays at the floor. */
+  /**
+   * Fastest speed at the cut before the shot and at that after it; null where it stays at the
+   * floor.
+   */
   readonly head: Crest | null;
   readonly tail: Crest | null;
 }
@@ -26,7 +29,10 @@ export interface Crest {
 export const USUAL_FLOOR: Rational = { num: 1, den: 2 };
 export const USUAL_CREST: Crest = { speed: { num: 4, den: 1 }, length: 10, ease: 'ease-in-out' };
 
-/** A ramp length under which it is much shorter than usual, and the crest that then takes the place of the usual one. */
+/**
+ * A ramp length under which it is much shorter than usual, and the crest that then takes the place
+ * of the usual one.
+ */
 const SHORT = 6;
 const SHORT_CREST: Rational = { num: 3, den: 1 };
 
@@ -37,7 +43,9 @@ export const usualCrest = (length: number): Crest => ({
   speed: length < SHORT ? SHORT_CREST : USUAL_CREST.speed,
 });
 
-/** The keys of a ramp of this shape: crests on the cuts, so that they stay there when the cuts move. */
+/**
+ * The keys of a ramp of this shape: crests on the cuts, so that they stay there when the cuts move.
+ */
 export function shapedRamp({ floor, head, tail }: RampShape): Ramp {
   const key = (from: RampKey['from'], at: number, speed: Rational, ease: string): RampKey => ({
     from,
@@ -84,7 +92,9 @@ export function shapeOf(ramp: Ramp): RampShape | null {
 /** An end of a shot, by the cut at it. */
 export type RampEnd = 'head' | 'tail';
 
-/** The keys of a ramp that lie within a ramp length of a cut: those that give way to a crest there. */
+/**
+ * The keys of a ramp that lie within a ramp length of a cut: those that give way to a crest there.
+ */
 export const keysNear = (
   { ramp, length }: Pick<ShotFacts, 'ramp' | 'length'>,
   end: RampEnd,
@@ -96,8 +106,8 @@ export const keysNear = (
   });
 
 /**
- * The ramp of a shot that is fastest at one of its cuts: of the usual shape where it has that or none, else with its keys
- * outside the ramp length as they are, and the speed there as the floor.
+ * The ramp of a shot that is fastest at one of its cuts: of the usual shape where it has that or
+ * none, else with its keys outside the ramp length as they are, and the speed there as the floor.
  */
 export function withCrest(
   facts: Pick<ShotFacts, 'ramp' | 'length' | 'speed' | 'time'>,

@@ -13,14 +13,18 @@ export interface SlowPatch {
   readonly crest: number;
 }
 
-/** Frames about a cut in which a crest belongs to it: twice a usual ramp; common practice has 10. */
+/**
+ * Frames about a cut in which a crest belongs to it: twice a usual ramp; common practice has 10.
+ */
 const REACH = 20;
 /** Below this part of the lower crest it is a patch. */
 const DIPS = 0.8;
 /** A crest is at least this fast. */
 const CREST = 1.2;
 
-/** The fastest frame boundary of a stretch that is nearest to the cut: frames from it, and how fast. */
+/**
+ * The fastest frame boundary of a stretch that is nearest to the cut: frames from it, and how fast.
+ */
 function crestOf(curve: SpeedCurve, at: number, towards: 1 | -1, reach: number) {
   let best = { far: 0, speed: Math.abs(speedAt(curve, at)) };
   for (let far = 1; far <= reach; far++) {
@@ -30,7 +34,10 @@ function crestOf(curve: SpeedCurve, at: number, towards: 1 | -1, reach: number) 
   return best;
 }
 
-/** The slow patch about a cut: both sides have a crest within reach, at least one of them off the cut, and between them it is slow. */
+/**
+ * The slow patch about a cut: both sides have a crest within reach, at least one of them off the
+ * cut, and between them it is slow.
+ */
 export function slowPatch(out: ShotFacts, into: ShotFacts): SlowPatch | null {
   if (!out.time || !into.time) return null;
   const [a, b] = [out.time.curve, into.time.curve];
@@ -45,7 +52,10 @@ export function slowPatch(out: ShotFacts, into: ShotFacts): SlowPatch | null {
   return slowest < DIPS * crest ? { before: before.far, after: after.far, slowest, crest } : null;
 }
 
-/** A ramp with its crest, `far` frames inside the shot, moved on to the cut, and what lay between left out. */
+/**
+ * A ramp with its crest, `far` frames inside the shot, moved on to the cut, and what lay between
+ * left out.
+ */
 export function crestOnCut(
   { ramp, length }: ShotFacts,
   end: 'start' | 'end',

@@ -39,8 +39,9 @@ const STEP = 10_000;
 const toStep = (a: Fraction): Rational => rational(roundOf(times(a, fraction(STEP))), STEP);
 
 /**
- * The source in at which a moment falls on a frame of a shot whose speeds stay: in = moment − ⌊∫v⌋ up to that frame. No
- * solution where the file does not reach from there over the whole shot; then the nearest that it does.
+ * The source in at which a moment falls on a frame of a shot whose speeds stay: in = moment − ⌊∫v⌋
+ * up to that frame. No solution where the file does not reach from there over the whole shot; then
+ * the nearest that it does.
  */
 export function sourceInFor(
   plan: Pick<Plan, 'rate' | 'ramps'>,
@@ -80,9 +81,10 @@ const goneOver = (ramp: Ramp, length: number, stride: Rational): Fraction =>
   times(playedAt(keysOn(ramp, length), length), ofRational(stride));
 
 /**
- * The speed at which a ramp goes through so many source frames over a shot of `length` frames: what it goes through is a
- * straight line in any one speed, so two ramps give it. Exact to a hundredth of a per cent, of which the one is chosen that
- * ends nearest to the source frame wanted. `stride`: source frames a frame of the film at normal speed.
+ * The speed at which a ramp goes through so many source frames over a shot of `length` frames: what
+ * it goes through is a straight line in any one speed, so two ramps give it. Exact to a hundredth
+ * of a per cent, of which the one is chosen that ends nearest to the source frame wanted. `stride`:
+ * source frames a frame of the film at normal speed.
  */
 export function speedFor(
   family: Family,
@@ -122,8 +124,9 @@ export function speedFor(
 }
 
 /**
- * The ramp length with which a ramp goes through so many source frames over a shot: of whole lengths the one that ends
- * nearest. No solution where none ends within the steps beside it; then the nearest.
+ * The ramp length with which a ramp goes through so many source frames over a shot: of whole
+ * lengths the one that ends nearest. No solution where none ends within the steps beside it; then
+ * the nearest.
  */
 export function rampLengthFor(
   family: (length: number) => Ramp,
@@ -152,8 +155,9 @@ export function rampLengthFor(
 }
 
 /**
- * The speed in the middle between two moments that are both to land: from the speed that the shot has at the first it goes
- * over to that and on to the speed at the second, eased both ways. Keys before the first and after the second stay.
+ * The speed in the middle between two moments that are both to land: from the speed that the shot
+ * has at the first it goes over to that and on to the speed at the second, eased both ways. Keys
+ * before the first and after the second stay.
  */
 export function speedBetween(
   plan: Pick<Plan, 'rate' | 'ramps'>,
@@ -203,7 +207,8 @@ export function speedBetween(
     return times(minus(playedAt(keys, other.after), playedAt(keys, one.after)), ofRational(stride));
   };
   const [none, full] = [between(rational(0)), between(rational(1))];
-  // What is shown is rounded down; from the middle of the frame before the span to the middle of the moment it meets both.
+  // What is shown is rounded down; from the middle of the frame before the span to the middle of
+  // the moment it meets both.
   const gone = times(playedAt(keysOn(family(rational(1)), length), one.after), ofRational(stride));
   const begun = minus(gone, fraction(floorOf(gone)));
   const wanted = minus(fraction(2 * (other.moment - one.moment) + 1, 2), begun);

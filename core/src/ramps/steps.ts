@@ -34,10 +34,11 @@ function constantFrom(curve: SpeedCurve, from: number): Rational | null {
 const PARTS = 10_000;
 
 /**
- * A ramp as steps of constant speed, as few as keep every shown frame within one source frame of the curve. Each step
- * starts on the source frame that the curve shows there, so that no error is carried on; it lasts while one slope passes
- * within a source frame of all its frames (the cone between the two bounds), and never over a key, so that a held speed keeps
- * its figure. Of a constant speed it is one step.
+ * A ramp as steps of constant speed, as few as keep every shown frame within one source frame of
+ * the curve. Each step starts on the source frame that the curve shows there, so that no error is
+ * carried on; it lasts while one slope passes within a source frame of all its frames (the cone
+ * between the two bounds), and never over a key, so that a held speed keeps its figure. Of a
+ * constant speed it is one step.
  */
 export function constantSteps(plan: Pick<Plan, 'rate'>, facts: ShotFacts): SpeedStep[] {
   const { clip, time, length, sourceIn, speed, ramp } = facts;

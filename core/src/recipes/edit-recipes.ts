@@ -103,8 +103,9 @@ export function keepRecipe(plan: Plan, cut: number, name: string): Plan {
 }
 
 /**
- * Puts a recipe with its effects on cuts; `ways` are those that the camera suggests there. What was set by hand at their
- * joins is lost, effects put there by hand stay. Throws when there is no such recipe.
+ * Puts a recipe with its effects on cuts; `ways` are those that the camera suggests there. What was
+ * set by hand at their joins is lost, effects put there by hand stay. Throws when there is no such
+ * recipe.
  */
 export function putRecipe(
   plan: Plan,
@@ -121,8 +122,8 @@ export function putRecipe(
 }
 
 /**
- * Changes a recipe to what is at a cut, its settings and its hits. Its uses follow in all that was not set by hand at them; their
- * effects follow where none was changed.
+ * Changes a recipe to what is at a cut, its settings and its hits. Its uses follow in all that was
+ * not set by hand at them; their effects follow where none was changed.
  */
 export function changeRecipe(plan: Plan, id: string, settings: Join['set'], cut: number): Plan {
   const others = (plan.score?.shots ?? []).flatMap((shot, i) =>
@@ -178,7 +179,10 @@ function withRecipes(plan: Plan, recipes: readonly Omit<Recipe, 'id'>[]): Plan {
   return { ...plan, recipes: all };
 }
 
-/** Adds recipes with the effects that they use; those that are in the plan by content are used as they are. */
+/**
+ * Adds recipes with the effects that they use; those that are in the plan by content are used as
+ * they are.
+ */
 export function addRecipes(
   plan: Plan,
   {

@@ -16,7 +16,10 @@ export const RecipeFileSchema = z
       .array(RecipeSchema.omit({ id: true }))
       .min(1)
       .max(1000),
-    /** The effects that they use, by the ids under which they name them. Their sound is known by its content. */
+    /**
+     * The effects that they use, by the ids under which they name them. Their sound is known by its
+     * content.
+     */
     effectFiles: z.array(EffectFileSchema).max(1000).default([]),
   })
   .superRefine(({ recipes, effectFiles }, context) => {
@@ -50,7 +53,9 @@ export function recipeFile({
   return `${JSON.stringify(file, null, 2)}\n`;
 }
 
-/** Reads recipes from the text of a file. Throws `bad-recipes` with the first place that is wrong. */
+/**
+ * Reads recipes from the text of a file. Throws `bad-recipes` with the first place that is wrong.
+ */
 export function readRecipes(text: string): RecipeFile {
   const bad = (what: string) =>
     new CaesuraError(

@@ -85,7 +85,8 @@ describe('a recipe', () => {
     }
     expect(spanFrames(by.get('Zoom, long and smooth')!.before, at24).frames).toBe(10);
     expect(by.get('Zoom, outgoing only')!.sides).toBe('out');
-    // A centred crossing is 10 to 14 frames, always even: half a second is 12 at 24 fps, and at 30 it is 15, which is not.
+    // A centred crossing is 10 to 14 frames, always even: half a second is 12 at 24 fps, and at 30
+    // it is 15, which is not.
     const dissolve = by.get('Dissolve, half a second')!;
     const total = (p: Plan) =>
       spanFrames(dissolve.before, p).exact.num / spanFrames(dissolve.before, p).exact.den;

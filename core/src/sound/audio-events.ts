@@ -26,8 +26,8 @@ export interface AudioEvent {
   /** Sample of the file at a place of the film, by which all others go. */
   readonly anchor: { readonly sample: Samples; readonly at: Seconds };
   /**
-   * What of the file is laid on the anchor once it sounds at its rate and pitch: that very sample, or the loudest or first
-   * instant of the file, measured anew.
+   * What of the file is laid on the anchor once it sounds at its rate and pitch: that very sample,
+   * or the loudest or first instant of the file, measured anew.
    */
   readonly by: 'sample' | 'peak' | 'onset';
   /** Times of the film between which it sounds. */
@@ -38,13 +38,19 @@ export interface AudioEvent {
   readonly semitones: number;
   /** Decibels. */
   readonly gain: number;
-  /** Seconds over which it comes in after `starts` and goes before `ends`, evenly or with the power of the two kept. */
+  /**
+   * Seconds over which it comes in after `starts` and goes before `ends`, evenly or with the power
+   * of the two kept.
+   */
   readonly fadeIn: number;
   readonly fadeOut: number;
   readonly fade: 'even' | 'power';
 }
 
-/** Seconds over which two places of a file go over into one another at a splice, half on either side. */
+/**
+ * Seconds over which two places of a file go over into one another at a splice, half on either
+ * side.
+ */
 export const CROSSFADE = 0.03;
 
 const PLAIN = { by: 'sample', rate: 1, semitones: 0, fade: 'even' } as const;
@@ -81,7 +87,10 @@ function lineEvents(sound: Sound, plan: Plan, length: number): AudioEvent[] {
   });
 }
 
-/** Longest time over which a bed goes over into its next round, and the most of its file that may take. */
+/**
+ * Longest time over which a bed goes over into its next round, and the most of its file that may
+ * take.
+ */
 const ROUND = { seconds: 1, part: 0.25 };
 
 /** The rounds of a bed, each going over into the next. */
@@ -176,7 +185,10 @@ const clickEvents = (shots: readonly ShotFacts[], plan: Plan): AudioEvent[] =>
 export const heardLength = (plan: Plan): Seconds =>
   seconds(toNumber(instantOfFrame(plan.score?.length ?? plan.target, plan.rate)));
 
-/** Everything that sounds in a plan, in the order in which it begins; effects that are left out are not in it. */
+/**
+ * Everything that sounds in a plan, in the order in which it begins; effects that are left out are
+ * not in it.
+ */
 export function audioEventsOf(
   plan: Plan,
   shots: readonly ShotFacts[],

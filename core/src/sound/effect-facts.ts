@@ -8,7 +8,10 @@ import { effectSemitones } from './effect-pitch.ts';
 import { anchored, type Anchored, type AnchorContext } from './anchors.ts';
 import { advisedGain, type Advice } from './levels.ts';
 
-/** An effect with everything that follows from the plan. Rates and times are those of sound, not of frames. */
+/**
+ * An effect with everything that follows from the plan. Rates and times are those of sound, not of
+ * frames.
+ */
 export interface EffectFacts {
   readonly placement: EffectPlacement;
   readonly effect: EffectFile;
@@ -20,7 +23,10 @@ export interface EffectFacts {
   readonly rate: number;
   /** How many semitones higher than the file it sounds. */
   readonly semitones: number;
-  /** Times of the film between which it can be heard, and at which it peaks; may lie outside the film. */
+  /**
+   * Times of the film between which it can be heard, and at which it peaks; may lie outside the
+   * film.
+   */
   readonly starts: Seconds;
   readonly peaks: Seconds;
   readonly ends: Seconds;
@@ -80,8 +86,9 @@ const keptFacts = remembered<readonly EffectPlacement[], readonly EffectFacts[]>
 const keptOne = remembered<EffectPlacement, EffectFacts>();
 
 /**
- * The facts of every effect of a plan whose shots and joins are given, in the order of the plan, left out or not; those whose
- * cut is gone are not among them. An effect keeps its facts where nothing that they depend on has changed.
+ * The facts of every effect of a plan whose shots and joins are given, in the order of the plan,
+ * left out or not; those whose cut is gone are not among them. An effect keeps its facts where
+ * nothing that they depend on has changed.
  */
 export function effectFactsOf(
   plan: Plan,
@@ -106,7 +113,10 @@ export function effectFactsOf(
   });
 }
 
-/** Effects in use that are nowhere in the film, since what they were tied to is gone. `placed` are the facts of the others. */
+/**
+ * Effects in use that are nowhere in the film, since what they were tied to is gone. `placed` are
+ * the facts of the others.
+ */
 export function lostEffects({ effects }: Plan, placed: readonly EffectFacts[]): EffectPlacement[] {
   const known = new Set(placed.map(({ placement }) => placement.id));
   return effects.filter(({ id, off }) => !off && !known.has(id));

@@ -17,7 +17,10 @@ export function windowSeconds(join: JoinFacts | null, plan: Pick<Plan, 'rate'>):
 const RATES = { least: 0.05, most: 20 };
 const within = (rate: number) => Math.min(RATES.most, Math.max(RATES.least, rate));
 
-/** The most by which a whoosh of the kit is sped up or slowed to fill a window: an octave either way. */
+/**
+ * The most by which a whoosh of the kit is sped up or slowed to fill a window: an octave either
+ * way.
+ */
 const OCTAVE = { least: 1 / 2, most: 2 };
 
 /** Whether a file is one of the kit's that sound well fitted to a window. */
@@ -34,8 +37,8 @@ interface RateContext {
 }
 
 /**
- * How many times as fast as its file an effect sounds: as set, or so that it fills the window of its cut; a riser so that it
- * rises from one instant to the other; a bed unchanged.
+ * How many times as fast as its file an effect sounds: as set, or so that it fills the window of
+ * its cut; a riser so that it rises from one instant to the other; a bed unchanged.
  */
 export function rateOf(
   placement: EffectPlacement,
@@ -67,7 +70,10 @@ interface Placed {
   readonly rate: number;
 }
 
-/** The slowest rate at which an effect at a cut lies between two instants of the film, its mark where it is. */
+/**
+ * The slowest rate at which an effect at a cut lies between two instants of the film, its mark
+ * where it is.
+ */
 export function fittingRate(
   { at, starts, ends, rate }: Placed,
   { from, to }: { from: number; to: number },

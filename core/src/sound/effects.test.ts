@@ -61,7 +61,8 @@ describe('an effect on a cut', () => {
     expect(semitones).toBeCloseTo(12 * Math.log2(rate), 9);
     const id = made.effects[0]!.id;
     expect(only(changeEffect(made, id, { pitch: 0 })).semitones).toBe(0);
-    // Equal temperament: a rate of 2 is an octave, of 0.8 is 3.863 semitones lower; 12·log₂ 0.8, by hand.
+    // Equal temperament: a rate of 2 is an octave, of 0.8 is 3.863 semitones lower; 12·log₂ 0.8, by
+    // hand.
     expect(semitonesOfRate(2)).toBe(12);
     expect(semitonesOfRate(0.8)).toBeCloseTo(-3.8631, 4);
   });
@@ -77,7 +78,8 @@ describe('an effect on a cut', () => {
       const joined = setWindow(setMove(plan, 3, 'plain'), 3, n / 2, n / 2);
       return only(putHit(joined, kitEffect(plan, 'whoosh-soft').id, 3)).rate;
     };
-    // 1.2 s at most, of which a bit less can be heard: into half a second at double rate, into a whole one nearly as filed.
+    // 1.2 s at most, of which a bit less can be heard: into half a second at double rate, into a
+    // whole one nearly as filed.
     expect(frames(4)).toBe(2);
     expect(frames(12)).toBe(2);
     expect(frames(24)).toBeGreaterThan(1);

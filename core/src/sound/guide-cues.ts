@@ -2,7 +2,10 @@ import { filmOf } from '../film/film.ts';
 import type { Plan } from '../plan/index.ts';
 import { instantOfFrame, toNumber } from '../time/index.ts';
 
-/** The instants of a film that its guide track names: every cut, every effect on its instant, every note. In seconds, by time. */
+/**
+ * The instants of a film that its guide track names: every cut, every effect on its instant, every
+ * note. In seconds, by time.
+ */
 export function guideCues(
   plan: Plan,
 ): { readonly at: number; readonly text: string; readonly kind: null }[] {

@@ -6,13 +6,19 @@ export interface KitEffect {
   readonly name: string;
   /** Seconds. */
   readonly length: number;
-  /** Whether it sounds well fitted to the window of a cut: a whoosh, which passes as the pictures do. */
+  /**
+   * Whether it sounds well fitted to the window of a cut: a whoosh, which passes as the pictures
+   * do.
+   */
   readonly passes?: boolean;
   /** Its one channel at MIX_RATE. */
   readonly render: () => Float32Array;
 }
 
-/** Even noise from −1 to 1, the same each time (linear congruence of Numerical Recipes, from memory). */
+/**
+ * Even noise from −1 to 1, the same each time (linear congruence of Numerical Recipes, from
+ * memory).
+ */
 function noise(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
@@ -21,7 +27,10 @@ function noise(seed: number): () => number {
   };
 }
 
-/** A two-pole state-variable filter whose centre may move; gives the band (Chamberlin 1985). `q` from 0.5 up. */
+/**
+ * A two-pole state-variable filter whose centre may move; gives the band (Chamberlin 1985). `q`
+ * from 0.5 up.
+ */
 function bandOf(
   next: () => number,
   centre: (t: number) => number,
@@ -44,7 +53,9 @@ function levelled(length: number, sample: (n: number) => number): Float32Array {
   return made.map((x) => (x / top) * 10 ** (-1 / 20));
 }
 
-/** Rises to 1 at `peak` and falls after it, each by a rate of e-folds a second; nothing at its ends. */
+/**
+ * Rises to 1 at `peak` and falls after it, each by a rate of e-folds a second; nothing at its ends.
+ */
 const swell = (peak: number, up: number, down: number, length: number) => (t: number) =>
   (t < peak ? Math.exp((t - peak) * up) : Math.exp((peak - t) * down)) *
   Math.min(1, t / 0.01, (length - t) / 0.02);
@@ -69,7 +80,10 @@ const whoosh =
     return levelled(length, (n) => band(n) * envelope(n / MIX_RATE));
   };
 
-/** The small kit: a soft and a hard whoosh, a riser, a click, a thump and the room of a workshop. All made by formula. */
+/**
+ * The small kit: a soft and a hard whoosh, a riser, a click, a thump and the room of a workshop.
+ * All made by formula.
+ */
 export const KIT: readonly KitEffect[] = [
   {
     id: 'whoosh-soft',

@@ -17,8 +17,8 @@ export interface Advice {
 }
 
 /**
- * LU that an effect lies under the music: common practice for a whoosh is 5 to 10 dB down, no published source; a bed is felt
- * and not noticed.
+ * LU that an effect lies under the music: common practice for a whoosh is 5 to 10 dB down, no
+ * published source; a bed is felt and not noticed.
  */
 const UNDER: Readonly<Record<PlacementKind, number>> = { hit: 7, riser: 7, bed: 15 };
 /** Loudness of a programme after EBU R 128, by which levels go where no music is. LUFS. */
@@ -29,7 +29,10 @@ const HEADROOM = 3;
 /** Seconds of short-term loudness: each value is of three that start at its second. */
 const SHORT_TERM = 3;
 
-/** Short-term loudness (ITU-R BS.1770) of a sound about an instant of the film, as it is turned up; null where it is silent. */
+/**
+ * Short-term loudness (ITU-R BS.1770) of a sound about an instant of the film, as it is turned up;
+ * null where it is silent.
+ */
 export function loudnessAt(sound: Sound, plan: Pick<Plan, 'rate'>, at: Seconds): number | null {
   const sample = sampleHeardAt(sound, at, plan.rate);
   if (sample === null) return null;

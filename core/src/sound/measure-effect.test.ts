@@ -14,7 +14,8 @@ const tone = (seconds: number, hertz: number, envelope: (t: number) => number, r
 
 describe('the measure of an effect', () => {
   it('finds the peak, the onset and the ends of a swell whose envelope is known', () => {
-    // e^(20(t − 0.5)) up to half a second, then e^(−40(t − 0.5)): 20 dB, a factor of 10, are ln 10 / 20 = 115 ms before.
+    // e^(20(t − 0.5)) up to half a second, then e^(−40(t − 0.5)): 20 dB, a factor of 10, are ln 10
+    // / 20 = 115 ms before.
     const swell = tone(1, 2000, (t) => Math.exp(t < 0.5 ? 20 * (t - 0.5) : -40 * (t - 0.5)));
     const { from, onset, peak, to } = measureEffect([swell], 48_000);
     expect(peak / 48).toBeCloseTo(500, -0.5);

@@ -2,9 +2,14 @@ import type { EffectMeasure } from '../plan/index.ts';
 import { kWeighted } from '../listen/index.ts';
 import { samples } from '../time/index.ts';
 
-/** Seconds over which power is measured: the shortest that holds a turn of the lowest sounds of effects. */
+/**
+ * Seconds over which power is measured: the shortest that holds a turn of the lowest sounds of
+ * effects.
+ */
 const WINDOW = 0.005;
-/** Of the power at the peak, what still counts as heard, and from which the sound itself has begun. */
+/**
+ * Of the power at the peak, what still counts as heard, and from which the sound itself has begun.
+ */
 const HEARD = 1e-4;
 const BEGUN = 1e-2;
 /** Longest stretch by which loudness is judged: that of momentary loudness. Seconds. */
@@ -38,7 +43,10 @@ function highestIn(channels: readonly Float32Array[], first: number, window: num
   return at;
 }
 
-/** Loudness in LUFS of the loudest stretch of so many samples, weighted as ITU-R BS.1770-5 does; null for silence. */
+/**
+ * Loudness in LUFS of the loudest stretch of so many samples, weighted as ITU-R BS.1770-5 does;
+ * null for silence.
+ */
 function loudest(
   channels: readonly Float32Array[],
   sampleRate: number,
@@ -51,9 +59,10 @@ function loudest(
 }
 
 /**
- * Measures a sound effect, all channels: where it can first and last be heard (40 dB under its peak), where it sets in (20 dB
- * under), the highest sample of its loudest 5 ms, and its loudness over the loudest 400 ms, or over its whole length where that is
- * shorter, since silence around a click does not make it softer.
+ * Measures a sound effect, all channels: where it can first and last be heard (40 dB under its
+ * peak), where it sets in (20 dB under), the highest sample of its loudest 5 ms, and its loudness
+ * over the loudest 400 ms, or over its whole length where that is shorter, since silence around a
+ * click does not make it softer.
  */
 export function measureEffect(
   channels: readonly Float32Array[],
@@ -78,7 +87,8 @@ export function measureEffect(
       loudness: null,
       top: null,
     };
-  // A window holds a sound from where its last sample reaches it until its first sample has left it.
+  // A window holds a sound from where its last sample reaches it until its first sample has left
+  // it.
   const first = powers.findIndex((power) => power > HEARD * most);
   const onset = powers.findIndex((power) => power > BEGUN * most);
   const from = first === 0 ? 0 : first + window - 1;

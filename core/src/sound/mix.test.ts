@@ -23,8 +23,9 @@ const whole = (made: Plan, of?: (event: AudioEvent) => boolean) =>
   mixed(soundings(made, of), 0, Math.round(heardLength(made) * MIX_RATE));
 
 /**
- * The highest sample of the loudest 5 ms about a time, summed anew for every sample. What is loudest in a noise is a matter of
- * how long one looks: a triangle of 5 ms finds it up to 8 ms elsewhere in a whoosh, and within 1 ms in clicks and thumps.
+ * The highest sample of the loudest 5 ms about a time, summed anew for every sample. What is
+ * loudest in a noise is a matter of how long one looks: a triangle of 5 ms finds it up to 8 ms
+ * elsewhere in a whoosh, and within 1 ms in clicks and thumps.
  */
 function loudestNear(sound: Float32Array, near: number, reach: number): number {
   const squares = sound.map((x) => x * x);

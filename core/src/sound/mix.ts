@@ -16,7 +16,10 @@ export interface Decoded {
 export interface Sounding {
   readonly event: AudioEvent;
   readonly channels: readonly Float32Array[];
-  /** Place in the channels at the start of the film, and places from one sample of the film to the next. */
+  /**
+   * Place in the channels at the start of the film, and places from one sample of the film to the
+   * next.
+   */
   readonly origin: number;
   readonly step: number;
 }
@@ -60,9 +63,9 @@ function atMixRate(channels: readonly Float32Array[], step: number): readonly Fl
 }
 
 /**
- * Makes a voice ready: where its pitch does not follow its rate it is stretched; then it is laid so that what it goes by falls on
- * its anchor. A peak or an onset is found anew in the sound as it will be heard, since both stretching and what a rate cannot
- * hold move it.
+ * Makes a voice ready: where its pitch does not follow its rate it is stretched; then it is laid so
+ * that what it goes by falls on its anchor. A peak or an onset is found anew in the sound as it
+ * will be heard, since both stretching and what a rate cannot hold move it.
  */
 export function soundingOf(event: AudioEvent, decoded: Decoded): Sounding {
   const { anchor, rate, semitones, by } = event;
@@ -89,7 +92,9 @@ const sides = (channels: readonly Float32Array[]): [Float32Array, Float32Array] 
 /** Samples over which the fades of a voice are taken to be straight. */
 const FADE_STEP = 32;
 
-/** The sum of voices from sample `from` of the film on, `count` samples at MIX_RATE, left and right. */
+/**
+ * The sum of voices from sample `from` of the film on, `count` samples at MIX_RATE, left and right.
+ */
 export function mixed(
   events: readonly Sounding[],
   from: number,

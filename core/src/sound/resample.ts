@@ -1,4 +1,6 @@
-/** Turns of the sinc on either side at full bandwidth, and steps of its table between two of them. */
+/**
+ * Turns of the sinc on either side at full bandwidth, and steps of its table between two of them.
+ */
 const TURNS = 16;
 const FINE = 256;
 /** Shape of the Kaiser window: side lobes some 80 dB down. */
@@ -23,9 +25,10 @@ const KERNEL = Float64Array.from({ length: TURNS * FINE + 2 }, (_, i) => {
 });
 
 /**
- * Adds `count` samples, `gain(i)` each, of a sound to `out`: the first is its value at place `at` (in samples of it, may lie
- * between two), each next one `step` further. Band-limited interpolation after Smith and Gossett (1984): a windowed sinc,
- * lower when `step` is more than 1 so that nothing folds back. Silence lies outside the sound.
+ * Adds `count` samples, `gain(i)` each, of a sound to `out`: the first is its value at place `at`
+ * (in samples of it, may lie between two), each next one `step` further. Band-limited interpolation
+ * after Smith and Gossett (1984): a windowed sinc, lower when `step` is more than 1 so that nothing
+ * folds back. Silence lies outside the sound.
  */
 export function addResampled(
   out: Float32Array,

@@ -6,7 +6,9 @@ import type { AudioEvent } from './audio-events.ts';
 
 /** What a block of a sum comes to. */
 export interface BlockLevel {
-  /** Highest sample, 1 for full scale, and the first that is as high, from the start of the block. */
+  /**
+   * Highest sample, 1 for full scale, and the first that is as high, from the start of the block.
+   */
   readonly top: number;
   readonly topAt: number;
   /** Weighted powers of its tenths of a second, of each side. */
@@ -33,8 +35,9 @@ function levelOf(sides: readonly Float32Array[], lead: number): BlockLevel {
 }
 
 /**
- * Measures the sum of voices over so many samples at MIX_RATE, block by block; between blocks it yields the part that is done.
- * `mix` gives samples of the sum; what `known` holds of blocks in which the same voices sound is not mixed again.
+ * Measures the sum of voices over so many samples at MIX_RATE, block by block; between blocks it
+ * yields the part that is done. `mix` gives samples of the sum; what `known` holds of blocks in
+ * which the same voices sound is not mixed again.
  */
 export function* measureSum(
   events: readonly AudioEvent[],

@@ -22,7 +22,10 @@ export interface MeasuredSum extends SumLevel {
   readonly silent: readonly string[];
 }
 
-/** The voices of a sum and how long they are heard, but for how loud all of them are together: the level of the first, in dB. */
+/**
+ * The voices of a sum and how long they are heard, but for how loud all of them are together: the
+ * level of the first, in dB.
+ */
 export interface SumOf {
   readonly events: string;
   readonly gain: number;
@@ -38,8 +41,8 @@ export function sumOf(plan: Plan): SumOf {
 }
 
 /**
- * What a sum that was measured tells of a plan: the same where the same sounds, so many decibels more or less where all of it is
- * louder or softer; null where something else sounds.
+ * What a sum that was measured tells of a plan: the same where the same sounds, so many decibels
+ * more or less where all of it is louder or softer; null where something else sounds.
  */
 export function sumFor(plan: Plan, measured: MeasuredSum): SumLevel | null {
   const { events, gain } = sumOf(plan);
@@ -48,7 +51,10 @@ export function sumFor(plan: Plan, measured: MeasuredSum): SumLevel | null {
   return { top: measured.top + by, topAt: measured.topAt, loudness: measured.loudness + by };
 }
 
-/** Turns all that sounds in a plan up or down by so many decibels; levels that were advised become such as are set. */
+/**
+ * Turns all that sounds in a plan up or down by so many decibels; levels that were advised become
+ * such as are set.
+ */
 export function turnAll(plan: Plan, by: number): Plan {
   const turned = (gain: number) => Math.min(24, Math.max(-90, Math.round(1e6 * (gain + by)) / 1e6));
   const levels = new Map(filmOf(plan).effects.map(({ placement, gain }) => [placement.id, gain]));

@@ -26,7 +26,8 @@ describe('sound at another speed', () => {
     const slow = joined(timeStretched([tape.samples], 48000, 0, tape.samples.length, speed));
     expect(Math.abs(slow.length / 48000 - 3 / speed)).toBeLessThan(0.05);
     expect(Math.abs(pitch(slow, 48000) - 330)).toBeLessThan(2);
-    // No seam: a sine of this pitch and height moves by at most 0.5 · 2π · 330 / 48000 from sample to sample.
+    // No seam: a sine of this pitch and height moves by at most 0.5 · 2π · 330 / 48000 from sample
+    // to sample.
     const steps = slow.subarray(4800, -9600).map((x, i, all) => Math.abs(x - (all[i - 1] ?? x)));
     expect(steps.subarray(1).reduce((a, x) => Math.max(a, x), 0)).toBeLessThan(
       1.5 * 0.5 * ((2 * Math.PI * 330) / 48000),

@@ -1,4 +1,7 @@
-/** Length of the pieces that are laid over one another, and how far each may be moved to fit, in seconds. */
+/**
+ * Length of the pieces that are laid over one another, and how far each may be moved to fit, in
+ * seconds.
+ */
 const PIECE = 0.04;
 const PLAY = 0.01;
 /** Samples skipped when pieces are compared: likeness needs no more. */
@@ -21,7 +24,10 @@ function likeness(
   return dot / Math.sqrt(power);
 }
 
-/** The place within `play` of `near` at which the sound is most like that from `like` on: roughly, then to the sample. */
+/**
+ * The place within `play` of `near` at which the sound is most like that from `like` on: roughly,
+ * then to the sample.
+ */
 function bestPlace(
   mono: Float32Array,
   like: number,
@@ -43,9 +49,10 @@ function bestPlace(
 }
 
 /**
- * Sound at another speed with its pitch kept: overlapping pieces of 40 ms, each taken where it continues the one before
- * best (waveform similarity overlap-add, Verhelst and Roelands 1993). Yields packets of half a piece, all channels, that
- * follow one another without a seam, from sample `from` on; ends at `to`. `speed` 0.5 is half as fast.
+ * Sound at another speed with its pitch kept: overlapping pieces of 40 ms, each taken where it
+ * continues the one before best (waveform similarity overlap-add, Verhelst and Roelands 1993).
+ * Yields packets of half a piece, all channels, that follow one another without a seam, from sample
+ * `from` on; ends at `to`. `speed` 0.5 is half as fast.
  */
 export function* timeStretched(
   channels: readonly Float32Array[],

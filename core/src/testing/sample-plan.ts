@@ -13,7 +13,10 @@ import type { Plan } from '../plan/schema/plan-schema.ts';
 import { addClips } from '../plan/edits/edit-clips.ts';
 import { setMusic } from '../plan/edits/edit-sounds.ts';
 
-/** A heard piece with beats exactly where arithmetic puts them: `count` beats from `first` seconds, four in a bar. */
+/**
+ * A heard piece with beats exactly where arithmetic puts them: `count` beats from `first` seconds,
+ * four in a bar.
+ */
 export function exactAnalysis(
   tempo: number,
   count: number,

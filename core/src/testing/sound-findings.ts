@@ -2,7 +2,10 @@ import { samples } from '../time/index.ts';
 import type { Analysis } from '../listen/analysis.ts';
 import type { SoundFindings } from '../listen/analyse.ts';
 
-/** A hearing with the given beats, a hit at sample 22050, a high onset, a pause of half a second and some loudness. */
+/**
+ * A hearing with the given beats, a hit at sample 22050, a high onset, a pause of half a second and
+ * some loudness.
+ */
 export const findingsOf = (analysis: Analysis): SoundFindings => ({
   analysis,
   onsets: [

@@ -1,6 +1,9 @@
 import { seeded } from './random.ts';
 
-/** Makes test sounds with known attacks. Everything is deterministic: noise comes from a seeded generator. */
+/**
+ * Makes test sounds with known attacks. Everything is deterministic: noise comes from a seeded
+ * generator.
+ */
 
 /** A mono sound to which voices are added. */
 export class Tape {

@@ -10,7 +10,8 @@ import {
 } from './beats.ts';
 import { frameRate, type FrameRate } from './rate.ts';
 import { divide, parseRational, rational, subtract, toNumber, toText } from './rational.ts';
-// Source: film-scoring handbooks, frame click F-e = F + e/8 (convention from memory; named in the file).
+// Source: film-scoring handbooks, frame click F-e = F + e/8 (convention from memory; named in the
+// file).
 import table from './testing/clicks.checks.json' with { type: 'json' };
 
 interface Check {

@@ -19,7 +19,9 @@ export const framesPerBeat = (tempo: Rational, rate: FrameRate): Rational =>
 export const tempoOfBeat = (beatFrames: Rational, rate: FrameRate): Rational =>
   divide(multiply(SIXTY, rate), beatFrames);
 
-/** Exact position in frames of beat k (from 0), computed from the origin so that no error adds up. */
+/**
+ * Exact position in frames of beat k (from 0), computed from the origin so that no error adds up.
+ */
 export const beatPosition = (k: number, tempo: Rational, rate: FrameRate): Rational =>
   multiply(rational(k), framesPerBeat(tempo, rate));
 
@@ -27,7 +29,9 @@ export const beatPosition = (k: number, tempo: Rational, rate: FrameRate): Ratio
 export const beatFrame = (k: number, tempo: Rational, rate: FrameRate): number =>
   round(beatPosition(k, tempo, rate));
 
-/** A film click “F-e”: F and e eighths of a frame to a beat (film-scoring convention, from memory). */
+/**
+ * A film click “F-e”: F and e eighths of a frame to a beat (film-scoring convention, from memory).
+ */
 export interface Click {
   readonly frames: number;
   readonly eighths: number;

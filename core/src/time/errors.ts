@@ -1,6 +1,6 @@
 /**
- * A value that cannot be used, told so that a person can mend it: `message` says what is wrong and where,
- * `mend` what to do about it. Every error that core throws on purpose is one of these.
+ * A value that cannot be used, told so that a person can mend it: `message` says what is wrong and
+ * where, `mend` what to do about it. Every error that core throws on purpose is one of these.
  */
 export class CaesuraError extends Error {
   readonly code: string;

@@ -39,7 +39,10 @@ export const frameCovering = (at: Instant, rate: FrameRate): Frames =>
 export const samplesPerFrame = (rate: FrameRate, sampleRate: number): Rational =>
   divide(rational(sampleRate), rate);
 
-/** How far a boundary lies from an instant, in frames and milliseconds; positive when the boundary is late. */
+/**
+ * How far a boundary lies from an instant, in frames and milliseconds; positive when the boundary
+ * is late.
+ */
 export interface Offset {
   readonly frames: Rational;
   readonly milliseconds: number;

@@ -109,8 +109,9 @@ function resolve(text: string, context: LengthContext): { exact: Rational; unit:
 
 /**
  * Reads a length as a person types it: `12`, `12f`, `0.5s`, `250 ms`, `1:04` (minutes and seconds),
- * `00:00:04:12` (timecode), `2 beats`, `1 bar`. Rounded to the nearest frame, halves up, with the error told.
- * Throws when it cannot be read, when frames are broken (`12.5f`), or when beats are asked for without a tempo.
+ * `00:00:04:12` (timecode), `2 beats`, `1 bar`. Rounded to the nearest frame, halves up, with the
+ * error told. Throws when it cannot be read, when frames are broken (`12.5f`), or when beats are
+ * asked for without a tempo.
  */
 export function parseLength(text: string, context: LengthContext): Length {
   const trimmed = text.trim();

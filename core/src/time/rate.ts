@@ -42,7 +42,10 @@ export function frameRate(num: number, den = 1): FrameRate {
 /** Whether two rates are the same fraction. */
 export const sameRate = (a: FrameRate, b: FrameRate): boolean => compare(a, b) === 0;
 
-/** Frames counted in one second of timecode: the rate rounded up to a whole number (24 for 24000/1001). */
+/**
+ * Frames counted in one second of timecode: the rate rounded up to a whole number (24 for
+ * 24000/1001).
+ */
 export const nominalRate = (rate: FrameRate): number => Math.ceil(toNumber(rate));
 
 /** Whether the rate is n·1000/1001 for a whole n. */
@@ -58,8 +61,8 @@ export function rateLabel(rate: FrameRate): string {
 
 /**
  * Reads a rate as a person types it: a fraction, a whole number, or the decimal short forms of the
- * n·1000/1001 family (`23.976`, `23.98`, `29.97`, `59.94`, `119.88`), which mean the exact fraction.
- * Throws when it is none of these or out of range.
+ * n·1000/1001 family (`23.976`, `23.98`, `29.97`, `59.94`, `119.88`), which mean the exact
+ * fraction. Throws when it is none of these or out of range.
  */
 export function parseRate(text: string): FrameRate {
   const value = parseRational(text.replace(/\s*fps\s*$/i, ''));

@@ -40,7 +40,9 @@ function reduced({ num, den }: Fraction): Rational {
   return { num: n, den: d };
 }
 
-/** The fraction `num/den` in lowest terms. Throws when either is not a safe integer or `den` is 0. */
+/**
+ * The fraction `num/den` in lowest terms. Throws when either is not a safe integer or `den` is 0.
+ */
 export function rational(num: number, den = 1): Rational {
   if (!Number.isSafeInteger(num) || !Number.isSafeInteger(den))
     throw new CaesuraError('not-whole', `A fraction needs two whole numbers; got ${num}/${den}.`);

@@ -6,7 +6,8 @@ import { frameRate, parseRate, type FrameRate } from './rate.ts';
 import { instantOfFrame } from './instant.ts';
 import { parseRational } from './rational.ts';
 import { canDropFrames, formatTimecode, framesPerDay, parseTimecode } from './timecode.ts';
-// Source: SMPTE ST 12-1 counting rule; labels made with libavutil 57 and libltc 1.3.2 (named in the file).
+// Source: SMPTE ST 12-1 counting rule; labels made with libavutil 57 and libltc 1.3.2 (named in the
+// file).
 import table from './testing/timecode.checks.json' with { type: 'json' };
 
 const toRate = (text: string): FrameRate => {

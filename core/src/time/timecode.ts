@@ -4,7 +4,10 @@ import { frames, type Frames } from './units.ts';
 
 const MINUTES_PER_DAY = 24 * 60;
 
-/** Whether SMPTE ST 12-1 defines drop-frame counting at this rate: only at 30000/1001 and 60000/1001. */
+/**
+ * Whether SMPTE ST 12-1 defines drop-frame counting at this rate: only at 30000/1001 and
+ * 60000/1001.
+ */
 export const canDropFrames = (rate: FrameRate): boolean =>
   rate.den === 1001 && (rate.num === 30000 || rate.num === 60000);
 
@@ -46,7 +49,8 @@ export function formatTimecode(frame: number, rate: FrameRate, dropFrame: boolea
   const fps = nominalRate(rate);
   let count = frame % framesPerDay(rate, dropFrame);
   if (dropFrame) {
-    // Put the left-out labels back: 9 × dropped in every full ten minutes, then one lot for each minute after the first.
+    // Put the left-out labels back: 9 × dropped in every full ten minutes, then one lot for each
+    // minute after the first.
     const dropped = droppedPerMinute(rate);
     const inTenMinutes = fps * 600 - dropped * 9;
     const inMinute = fps * 60 - dropped;
@@ -87,10 +91,10 @@ function splitLabel(label: string): LabelFields | null {
 export const looksLikeTimecode = (text: string): boolean => splitLabel(text) !== null;
 
 /**
- * The frame that a timecode label names, counted from 00:00:00:00.
- * A label written with `:` is read in the counting asked for, since many files write drop-frame so.
- * Throws when the text is not a label, a field is out of range, or the label is one that drop-frame leaves out;
- * the message then names the labels before and after it.
+ * The frame that a timecode label names, counted from 00:00:00:00. A label written with `:` is read
+ * in the counting asked for, since many files write drop-frame so. Throws when the text is not a
+ * label, a field is out of range, or the label is one that drop-frame leaves out; the message then
+ * names the labels before and after it.
  */
 export function parseTimecode(label: string, rate: FrameRate, dropFrame: boolean): Frames {
   checkCounting(rate, dropFrame);

@@ -15,8 +15,8 @@ export type Seconds = Unit<'seconds'>;
 export type BeatsPerMinute = Unit<'beats per minute'>;
 
 /**
- * A place in a list of the film. Plain numbers may stand for it, since people and tests count; another place or a count of
- * frames may not.
+ * A place in a list of the film. Plain numbers may stand for it, since people and tests count;
+ * another place or a count of frames may not.
  */
 type Place<Name extends string> = number & { readonly [unit]?: Name };
 

@@ -13,8 +13,9 @@ import { CaesuraError } from '@caesura/core/time';
 const MEND = 'Give a WAV file of PCM samples; any other sound can be listened to in the browser.';
 
 /**
- * Keeps the traces of an uncompressed sound file while reading it, so that a long one is never held whole. Node has no
- * decoder for compressed sound, so those are refused. Throws with the file's name and the reason.
+ * Keeps the traces of an uncompressed sound file while reading it, so that a long one is never held
+ * whole. Node has no decoder for compressed sound, so those are refused. Throws with the file's
+ * name and the reason.
  */
 export async function analyseSoundFile(file: string): Promise<AudioFeatures> {
   const name = path.basename(file);

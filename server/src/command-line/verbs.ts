@@ -88,7 +88,10 @@ async function framesOfFile(file: string, cut: string | undefined): Promise<stri
   return json(framesReport(readPlan(await readJson(file)), Number(cut)));
 }
 
-/** Runs the command line on its arguments and returns what goes to standard output. Throws what is wrong. */
+/**
+ * Runs the command line on its arguments and returns what goes to standard output. Throws what is
+ * wrong.
+ */
 export async function run(args: readonly string[]): Promise<string> {
   const misused = (message: string) =>
     new CaesuraError('bad-usage', message, 'See npm run -s caesura -- --help');

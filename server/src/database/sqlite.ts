@@ -34,7 +34,10 @@ export interface SqliteFile extends SqliteDatabase {
   close(): void;
 }
 
-/** Opens or creates a SQLite file. Every commit is on disk before it is acknowledged (synchronous=FULL). */
+/**
+ * Opens or creates a SQLite file. Every commit is on disk before it is acknowledged
+ * (synchronous=FULL).
+ */
 export function openSqlite(file: string): SqliteFile {
   const raw = new Database(file, { timeout: 5000 } as never);
   raw.exec('PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;');
@@ -72,7 +75,10 @@ export function openSqlite(file: string): SqliteFile {
   };
 }
 
-/** SQLite runs DDL inside a transaction; Kysely assumes it does not, and would leave a failed migration half done. */
+/**
+ * SQLite runs DDL inside a transaction; Kysely assumes it does not, and would leave a failed
+ * migration half done.
+ */
 class TransactionalAdapter extends SqliteAdapter {
   override get supportsTransactionalDdl(): boolean {
     return true;

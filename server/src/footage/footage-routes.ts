@@ -10,7 +10,10 @@ import type { MediaStore } from '../media/media-store.ts';
 const mediaOf = ({ poster, strip, proxy, movement, times }: FileFacts): string[] =>
   [poster, strip, proxy, movement, times].filter((id) => typeof id === 'string');
 
-/** Routes of what was made of files of pictures, so that it is never made again. The files themselves are not kept. */
+/**
+ * Routes of what was made of files of pictures, so that it is never made again. The files
+ * themselves are not kept.
+ */
 export const footageRoutes =
   (db: Kysely<Tables>, media: MediaStore): FastifyPluginAsyncZod =>
   async (app) => {

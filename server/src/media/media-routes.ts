@@ -11,7 +11,9 @@ const StoredMediaSchema = z.object({
   mediaType: z.string(),
 });
 
-/** Routes of the media. The body of an upload is the file itself, streamed, never held in memory. */
+/**
+ * Routes of the media. The body of an upload is the file itself, streamed, never held in memory.
+ */
 export const mediaRoutes =
   (media: MediaStore, limit: number): FastifyPluginAsyncZod =>
   async (app) => {
@@ -49,13 +51,11 @@ export const mediaRoutes =
       async (request, reply) => {
         const found = await media.find(request.params.id);
         // Content addressed by its hash never changes.
-        return reply
-          .type(found.mediaType)
-          .sendFile(found.path, media.folder, {
-            immutable: true,
-            maxAge: 31_536_000_000,
-            contentType: false,
-          });
+        return reply.type(found.mediaType).sendFile(found.path, media.folder, {
+          immutable: true,
+          maxAge: 31_536_000_000,
+          contentType: false,
+        });
       },
     );
   };

@@ -41,7 +41,7 @@ function measured(limit: number): {
     transform(chunk: Buffer, _encoding, done) {
       bytes += chunk.length;
       if (bytes > limit)
-        return done(
+        return void done(
           new HttpError(
             413,
             'too-large',

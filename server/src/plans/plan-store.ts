@@ -16,8 +16,9 @@ export interface StoredPlan {
 /** Keeps plans. A save must name the revision it was made from. */
 export interface PlanStore {
   /**
-   * What the list shows of all plans that are not deleted, last changed first, as the JSON text of an array. Their documents
-   * are not read, so that one that is damaged hides no other and many cost little.
+   * What the list shows of all plans that are not deleted, last changed first, as the JSON text of
+   * an array. Their documents are not read, so that one that is damaged hides no other and many
+   * cost little.
    */
   listJson(): Promise<string>;
   /** Throws 422 when what is kept cannot be read as a plan. */
@@ -62,7 +63,10 @@ function summaryJson(document: string): string {
   }
 }
 
-/** An entry of the list from the columns beside the document; the summary is an object of JSON without its braces. */
+/**
+ * An entry of the list from the columns beside the document; the summary is an object of JSON
+ * without its braces.
+ */
 const entryJson = (id: string, revision: number, changedAt: string, summary: string): string =>
   `{"id":${JSON.stringify(id)},"revision":${revision},"changedAt":${JSON.stringify(changedAt)},${summary.slice(1)}`;
 

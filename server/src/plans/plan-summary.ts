@@ -34,7 +34,10 @@ export function summaryOf(plan: Plan): PlanSummary {
   };
 }
 
-/** What the list shows of a document that is no plan: its name as far as it has one, and why it cannot be opened. */
+/**
+ * What the list shows of a document that is no plan: its name as far as it has one, and why it
+ * cannot be opened.
+ */
 export function unreadableSummary(document: string, why: string): PlanSummary {
   let name: unknown;
   try {

@@ -136,25 +136,28 @@ it.each([
   [400, 'refused'],
   [413, 'refused'],
   [404, 'gone'],
-] as const)('does not ask again what was answered with %d, and says so', async (status, becomes) => {
-  const server = fakeServer();
-  server.status = status;
-  const store = opened();
-  store.dispatch(name('Refused'));
-  await vi.advanceTimersByTimeAsync(20_000);
-  expect(store.getState().save).toMatchObject({ status: becomes, problem: 'It is not right.' });
-  expect(server.asked).toBe(1);
-  if (becomes === 'refused')
-    expect(store.getState().notices.at(-1)).toMatchObject({
-      message: 'Not saved: It is not right.',
-      mend: 'Do otherwise.',
-    });
-  // Another plan may be taken.
-  server.status = 200;
-  store.dispatch(name('Taken'));
-  await vi.advanceTimersByTimeAsync(3000);
-  expect(server.saves.map((s) => s.plan.name)).toEqual(becomes === 'refused' ? ['Taken'] : []);
-});
+] as const)(
+  'does not ask again what was answered with %d, and says so',
+  async (status, becomes) => {
+    const server = fakeServer();
+    server.status = status;
+    const store = opened();
+    store.dispatch(name('Refused'));
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(store.getState().save).toMatchObject({ status: becomes, problem: 'It is not right.' });
+    expect(server.asked).toBe(1);
+    if (becomes === 'refused')
+      expect(store.getState().notices.at(-1)).toMatchObject({
+        message: 'Not saved: It is not right.',
+        mend: 'Do otherwise.',
+      });
+    // Another plan may be taken.
+    server.status = 200;
+    store.dispatch(name('Taken'));
+    await vi.advanceTimersByTimeAsync(3000);
+    expect(server.saves.map((s) => s.plan.name)).toEqual(becomes === 'refused' ? ['Taken'] : []);
+  },
+);
 
 it('tries again while the server is in trouble, with its own words', async () => {
   const server = fakeServer();

@@ -21,7 +21,10 @@ const RETRY = 4000;
 const unsaved = ({ history, save }: RootState): boolean =>
   save.id !== null && history.present !== null && history.present.plan !== save.saved;
 
-/** What became of a save that did not go through: only without a server, or one in trouble, it is worth trying again. */
+/**
+ * What became of a save that did not go through: only without a server, or one in trouble, it is
+ * worth trying again.
+ */
 function stoppedBy(error: CaesuraError): Stopped {
   if (error.code === 'stale-revision') return 'conflict';
   if (!(error instanceof ServerError) || error.status >= 500) return 'failed';
@@ -33,10 +36,7 @@ const undecided = ({ save }: RootState): boolean =>
   save.status === 'conflict' || save.status === 'gone';
 
 /** Sends the plan on screen once. Returns how it was stopped; null when the server has it. */
-async function saveOnce(
-  getState: () => RootState,
-  dispatch: AppDispatch,
-): Promise<Stopped | null> {
+async function saveOnce(getState: () => RootState, dispatch: AppDispatch): Promise<Stopped | null> {
   const { save, history } = getState();
   const plan = history.present!.plan;
   const stillOpen = () => getState().save.id === save.id;
@@ -44,7 +44,8 @@ async function saveOnce(
   try {
     const body = { revision: save.revision, plan };
     const { revision } = await askJson<{ revision: number }>('PUT', `/api/plans/${save.id}`, body);
-    // Noted in the browser before it is told, so that a reload right after does not take its own save for another's.
+    // Noted in the browser before it is told, so that a reload right after does not take its own
+    // save for another's.
     const now = getState().history;
     if (stillOpen())
       await keepHistory(save.id!, now, { revision, unsaved: now.present!.plan !== plan });
@@ -69,7 +70,10 @@ async function saveOnce(
   }
 }
 
-/** Starts saving by itself: after each change, once it settles, one save at a time, until the server has it. */
+/**
+ * Starts saving by itself: after each change, once it settles, one save at a time, until the server
+ * has it.
+ */
 export function startAutosave(): void {
   listeners.startListening({
     predicate: (action, state, before) =>
@@ -83,7 +87,8 @@ export function startAutosave(): void {
       cancelActiveListeners();
       if (getState().save.status !== 'failed') dispatch(saveWaiting());
       await delay(SETTLE);
-      // From here on this one listener sends whatever is unsaved; a second must not start beside it.
+      // From here on this one listener sends whatever is unsaved; a second must not start beside
+      // it.
       unsubscribe();
       while (unsaved(getState()) && !undecided(getState())) {
         const stopped = await saveOnce(getState, dispatch as AppDispatch);
@@ -98,7 +103,10 @@ export function startAutosave(): void {
   });
 }
 
-/** Resolves once nothing of the open plan is on its way to the server, or it cannot get there for now. */
+/**
+ * Resolves once nothing of the open plan is on its way to the server, or it cannot get there for
+ * now.
+ */
 export async function settled(getState: () => RootState): Promise<void> {
   while (unsaved(getState()) && ['waiting', 'saving'].includes(getState().save.status))
     await delayed(50);
@@ -107,7 +115,10 @@ export async function settled(getState: () => RootState): Promise<void> {
 const delayed = (milliseconds: number): Promise<void> =>
   new Promise((done) => setTimeout(done, milliseconds));
 
-/** Keeps undo steps and unsaved work in the browser after each change of either, and when the page is left. */
+/**
+ * Keeps undo steps and unsaved work in the browser after each change of either, and when the page
+ * is left.
+ */
 export function startHistoryKeeping({ getState }: AppStore): void {
   listeners.startListening({
     predicate: (_action, state, before) =>

@@ -3,8 +3,8 @@ const CONTROLS =
   'button:not([aria-haspopup], [aria-expanded]), input:is([type="checkbox"], [type="radio"], [type="range"])';
 
 /**
- * Makes controls that were used by pointer let go of the focus, so that the space bar goes on to play and not to press the
- * last switch again. Those reached by keyboard keep it.
+ * Makes controls that were used by pointer let go of the focus, so that the space bar goes on to
+ * play and not to press the last switch again. Those reached by keyboard keep it.
  */
 export function blurAfterPointer(): void {
   document.addEventListener('click', ({ target }) => {

@@ -34,9 +34,9 @@ const groupOf = (name: EditName, args: readonly unknown[]): string | null =>
   name === 'nudgeCut' ? `nudge ${plural(Number(args[0]), 'cut')}` : null;
 
 /**
- * An edit of the open plan by its name, with what follows the plan among its arguments. It is made and checked before it
- * enters the store; what else it changed is told. Throws what the edit throws, or why its plan could not be saved; the plan is
- * then as it was.
+ * An edit of the open plan by its name, with what follows the plan among its arguments. It is made
+ * and checked before it enters the store; what else it changed is told. Throws what the edit
+ * throws, or why its plan could not be saved; the plan is then as it was.
  */
 export const edit =
   <N extends EditName>(name: N, ...args: EditArguments<N>) =>

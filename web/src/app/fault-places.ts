@@ -10,7 +10,9 @@ export const SCREEN_OF: Readonly<Record<FaultArea, string>> = {
   effects: 'sound',
 };
 
-/** The cut at which a fault is looked at where screens go by cuts: its own, or that before its shot. */
+/**
+ * The cut at which a fault is looked at where screens go by cuts: its own, or that before its shot.
+ */
 export const cutOf = ({ cut, shot }: Fault): number => Math.max(1, cut ?? shot ?? 1);
 
 /** The address of the place where a fault is mended, from a screen of the plan. */

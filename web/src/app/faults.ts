@@ -33,7 +33,10 @@ export const FaultsContext = createContext<Faults>({
 /** The faults of the open plan; only inside a plan's screens. */
 export const useFaults = (): Faults => use(FaultsContext);
 
-/** Clips on either side of a cut at which something happens: those whose movement matters for faults. */
+/**
+ * Clips on either side of a cut at which something happens: those whose movement matters for
+ * faults.
+ */
 function joinedClips({ score, clips }: Plan): Clip[] {
   const shots = score?.shots ?? [];
   const ids = new Set(
@@ -42,7 +45,10 @@ function joinedClips({ score, clips }: Plan): Clip[] {
   return clips.filter((clip) => ids.has(clip.id));
 }
 
-/** Finds the faults of a plan, with the movement of the clips at its joins and the sum of its sounds as measured last. */
+/**
+ * Finds the faults of a plan, with the movement of the clips at its joins and the sum of its sounds
+ * as measured last.
+ */
 export function useFaultsOf(plan: Plan | undefined): Faults {
   const joined = useMemo(() => (plan ? joinedClips(plan) : []), [plan]);
   const analysisOf = useClipAnalyses(joined);

@@ -54,3 +54,7 @@ export const formatLine = ({
   size,
 }: Pick<Plan, 'rate' | 'dropFrame' | 'size'>): string =>
   `${rateLabel(rate)} fps${dropFrame ? ' drop-frame' : ''} · ${size.width} × ${size.height}`;
+
+/** The time of the film at which a frame begins, in seconds. For drawing and playing. */
+export const timeOfFrame = (frame: number, { rate }: Pick<Plan, 'rate'>): number =>
+  toNumber(instantOfFrame(frame, rate));

@@ -1,6 +1,6 @@
 import { createStore, del, get, set } from 'idb-keyval';
 import equal from 'fast-deep-equal';
-import { newPlan, type Plan } from '@caesura/core/plan';
+import type { Plan } from '@caesura/core/plan';
 import type { PlanHistory, PlanVersion } from './plan-state.ts';
 
 /** What the browser keeps of an open plan: its undo steps, and work that was not saved in time. */
@@ -37,12 +37,16 @@ export async function keepHistory(
 }
 
 /** Whether a plan was kept before the application knew all that it holds now. */
-const isOld = (plan: Plan): boolean => Object.keys(newPlan('')).some((key) => !(key in plan));
+const isOld = (plan: Plan, whole: Plan): boolean =>
+  Object.keys(whole).some((key) => !(key in plan));
 
-/** Brings a history up that an earlier version of the application kept. Throws when it is no plan any more. */
+/**
+ * Brings a history up that an earlier version of the application kept. Throws when it is no plan
+ * any more.
+ */
 export async function broughtUp(kept: KeptHistory): Promise<KeptHistory> {
-  if (!isOld(kept.present.plan)) return kept;
-  const { readPlan } = await import('@caesura/core/plan');
+  const { newPlan, readPlan } = await import('@caesura/core/plan');
+  if (!isOld(kept.present.plan, newPlan(''))) return kept;
   const up = ({ plan, label }: PlanVersion): PlanVersion => ({ plan: readPlan(plan), label });
   const present = up(kept.present);
   try {
@@ -56,7 +60,10 @@ export async function broughtUp(kept: KeptHistory): Promise<KeptHistory> {
 /** Where a version is noted that was not kept yet when the page was left. */
 const leavingKey = (id: string): string => `caesura-leaving-${id}`;
 
-/** Notes at once, before the page is gone, the version on screen: the database would take too long. One too large is not noted. */
+/**
+ * Notes at once, before the page is gone, the version on screen: the database would take too long.
+ * One too large is not noted.
+ */
 export function noteLeaving(id: string, revision: number, present: PlanVersion): void {
   try {
     localStorage.setItem(leavingKey(id), JSON.stringify({ revision, present }));
@@ -95,7 +102,10 @@ export function withNoted(
     : kept;
 }
 
-/** The history kept of a plan, if any. One that cannot be read counts as none: the server has what was saved. */
+/**
+ * The history kept of a plan, if any. One that cannot be read counts as none: the server has what
+ * was saved.
+ */
 export async function keptHistory(id: string): Promise<KeptHistory | undefined> {
   try {
     const noted = notedLeaving(id);

@@ -32,7 +32,10 @@ async function errorOf(answer: Response): Promise<ServerError> {
   return new ServerError(status, { code: 'no-words', message, mend, ...body?.error });
 }
 
-/** Fetches from the server. Throws its error, or one that says it cannot be reached; an abort passes through. */
+/**
+ * Fetches from the server. Throws its error, or one that says it cannot be reached; an abort passes
+ * through.
+ */
 export async function ask(url: string, init: RequestInit = {}): Promise<Response> {
   let answer: Response;
   try {

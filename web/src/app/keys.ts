@@ -70,7 +70,10 @@ function pressesControl({ key, target }: KeyboardEvent): boolean {
 const isTyping = (event: KeyboardEvent): boolean =>
   (event.target as Element).closest('[data-typed="true"]') !== null;
 
-/** Makes keys work while no dialog is open; in fields only if asked for, and only while nothing is typed there. */
+/**
+ * Makes keys work while no dialog is open; in fields only if asked for, and only while nothing is
+ * typed there.
+ */
 export function useKeyGroups(groups: readonly KeyGroup[], { inFields = false } = {}): void {
   const all = groups.flatMap((group) => group.keys);
   const run: HotkeyCallback = (event, { hotkey }) => {

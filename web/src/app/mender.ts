@@ -23,7 +23,8 @@ export function startMender(start: () => Worker = startMendsWorker): Mender {
         worker = { own, remote: wrap<MendsWorker>(own) };
       }
       const { remote } = worker;
-      // Messages are answered in their order, so the question need not wait for the plan to be taken.
+      // Messages are answered in their order, so the question need not wait for the plan to be
+      // taken.
       if (sent !== plan) void remote.take(plan);
       sent = plan;
       return valueOf(await remote.mends(fault, known));

@@ -15,7 +15,10 @@ export interface Opening {
   readonly past: PlanVersion[];
   readonly present: PlanVersion;
   readonly future: PlanVersion[];
-  /** `saved`: as on the server. `waiting`: unsaved work to save. `conflict`: unsaved work made from an older revision. */
+  /**
+   * `saved`: as on the server. `waiting`: unsaved work to save. `conflict`: unsaved work made from
+   * an older revision.
+   */
   readonly status: 'saved' | 'waiting' | 'conflict';
   readonly revision: number;
 }
@@ -30,7 +33,8 @@ export function openingOf(stored: StoredPlan, history: KeptHistory | undefined):
     return history.unsaved
       ? { past, present, future, status: 'waiting', revision }
       : { past, present: { ...present, plan: stored.plan }, future, status: 'saved', revision };
-  // Saves whose answers were lost, or not yet kept here: the server has later revisions, and the last is this very plan.
+  // Saves whose answers were lost, or not yet kept here: the server has later revisions, and the
+  // last is this very plan.
   const landed =
     history.revision < revision && equal(JSON.parse(JSON.stringify(present.plan)), stored.plan);
   if (!history.unsaved || landed)
@@ -40,7 +44,10 @@ export function openingOf(stored: StoredPlan, history: KeptHistory | undefined):
   return { past, present, future, status: 'conflict', revision: history.revision };
 }
 
-/** Opens a plan: fetches it, joins what the browser kept, and puts it in the store. Throws when it is not there. */
+/**
+ * Opens a plan: fetches it, joins what the browser kept, and puts it in the store. Throws when it
+ * is not there.
+ */
 export async function openPlan(
   id: string,
   { dispatch, getState }: Pick<AppStore, 'dispatch' | 'getState'>,

@@ -11,7 +11,10 @@ export interface PlanVersion {
   readonly label: string | null;
 }
 
-/** The open plan with what can be undone, the last first to go, and redone; `present` null while none is open. */
+/**
+ * The open plan with what can be undone, the last first to go, and redone; `present` null while
+ * none is open.
+ */
 export interface PlanHistory {
   readonly past: readonly PlanVersion[];
   readonly present: PlanVersion | null;
@@ -67,14 +70,22 @@ const slice = createSlice({
       if (!next || !present) return state as PlanHistory;
       return { past: [...past, present], present: next, future: rest, group: null };
     },
-    /** Adds to the clips of a file what was made of it. It is no edit: it goes into every version, so that no undo loses it. */
+    /**
+     * Adds to the clips of a file what was made of it. It is no edit: it goes into every version,
+     * so that no undo loses it.
+     */
     clipsFilled: (state, { payload: { content, facts } }: PayloadAction<Filled>): PlanHistory => {
       const { past, present, future, group } = state as PlanHistory;
       const fill = (version: PlanVersion): PlanVersion => {
         const plan = fillClips(version.plan, content, facts);
         return plan === version.plan ? version : { ...version, plan };
       };
-      return { past: past.map(fill), present: present && fill(present), future: future.map(fill), group };
+      return {
+        past: past.map(fill),
+        present: present && fill(present),
+        future: future.map(fill),
+        group,
+      };
     },
   },
 });

@@ -14,7 +14,10 @@ const SoundScreen = lazy(() => import('../screens/sound/SoundScreen.tsx'));
 const RehearseScreen = lazy(() => import('../screens/rehearse/RehearseScreen.tsx'));
 const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx'));
 
-/** The addresses of the application; screens other than the list of plans are loaded when first opened. */
+/**
+ * The addresses of the application; screens other than the list of plans are loaded when first
+ * opened.
+ */
 export const makeRouter = () =>
   createBrowserRouter([
     { path: '/plans', element: <PlansScreen />, errorElement: <ErrorScreen /> },

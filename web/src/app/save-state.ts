@@ -7,8 +7,9 @@ export interface SaveState {
   /** Revision the plan on screen was made from. */
   readonly revision: number;
   /**
-   * `failed`: the server cannot be reached, it is tried again; `refused`: it does not take this plan, nothing is sent until the
-   * plan is another; `gone`: it has no such plan any more; `conflict`: it has another version.
+   * `failed`: the server cannot be reached, it is tried again; `refused`: it does not take this
+   * plan, nothing is sent until the plan is another; `gone`: it has no such plan any more;
+   * `conflict`: it has another version.
    */
   readonly status: 'saved' | 'waiting' | 'saving' | 'failed' | 'refused' | 'gone' | 'conflict';
   /** The plan as last acknowledged by the server. */

@@ -79,7 +79,10 @@ function useKept(clips: readonly Clip[]): ReadonlyMap<string, Kept> {
   return found;
 }
 
-/** What follows from what was seen of clips, by clip; those not watched, or not yet read, are missing. */
+/**
+ * What follows from what was seen of clips, by clip; those not watched, or not yet read, are
+ * missing.
+ */
 export function useClipAnalyses(clips: readonly Clip[]): (clip: Clip) => ClipAnalysis | null {
   const found = useKept(clips);
   return useMemo(

@@ -3,8 +3,8 @@ import type { Outline } from '@caesura/core/listen';
 import { ask, mediaUrl } from './http.ts';
 
 /**
- * An outline as kept, drawn up to the full height: music is often mixed well below full scale, and what is looked
- * for is its shape.
+ * An outline as kept, drawn up to the full height: music is often mixed well below full scale, and
+ * what is looked for is its shape.
  */
 export function useOutline(id: string | null): Outline | null {
   const bytes = useMediaBytes(id);
@@ -15,7 +15,10 @@ export function useOutline(id: string | null): Outline | null {
   }, [bytes]);
 }
 
-/** The bytes of a kept file, or null until they are there. A file that is gone stays null: it is only for drawing. */
+/**
+ * The bytes of a kept file, or null until they are there. A file that is gone stays null: it is
+ * only for drawing.
+ */
 export function useMediaBytes(id: string | null): Uint8Array | null {
   const [bytes, setBytes] = useState<{ id: string; bytes: Uint8Array } | null>(null);
   useEffect(() => {

@@ -14,7 +14,10 @@ export interface Task {
   readonly stop: () => void;
 }
 
-/** Runs one piece of long work at a time, with its progress; it stops when the screen is left. Errors are shown. */
+/**
+ * Runs one piece of long work at a time, with its progress; it stops when the screen is left.
+ * Errors are shown.
+ */
 export function useTask(): Task {
   const dispatch = useAppDispatch();
   const [working, setWorking] = useState<Task['working']>(null);

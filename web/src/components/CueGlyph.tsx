@@ -1,6 +1,9 @@
 import type { CueKind } from '@caesura/core/plan';
 
-/** Outlines in a box of 12 by 12, each kind its own. Beats are strokes on the line itself and have none. */
+/**
+ * Outlines in a box of 12 by 12, each kind its own. Beats are strokes on the line itself and have
+ * none.
+ */
 const SHAPES: Partial<Record<CueKind, string>> = {
   'half-beat': 'M6 4V8',
   'quarter-beat': 'M6 5.4V6.6',

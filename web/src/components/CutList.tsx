@@ -10,7 +10,10 @@ export interface CutRow {
   readonly wrong?: string | undefined;
 }
 
-/** All cuts of the film with what happens at each; each leads to a step of the work at that cut. The first row is cut 1. */
+/**
+ * All cuts of the film with what happens at each; each leads to a step of the work at that cut. The
+ * first row is cut 1.
+ */
 export function CutList({
   step,
   rows,

@@ -1,6 +1,9 @@
 import type { PointerEvent, ReactNode } from 'react';
 
-/** A round mark on a drawing whose two scales differ: a line without length, with round ends as wide as the mark. */
+/**
+ * A round mark on a drawing whose two scales differ: a line without length, with round ends as wide
+ * as the mark.
+ */
 export function Dot({
   x,
   y,

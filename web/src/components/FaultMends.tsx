@@ -4,7 +4,10 @@ import type { Plan } from '@caesura/core/plan';
 import { useMends } from '../app/faults.ts';
 import { useEdit } from '../app/hooks.ts';
 
-/** A fault with the mends that do away with it, each at a click; until they are tried, with what helps in words. */
+/**
+ * A fault with the mends that do away with it, each at a click; until they are tried, with what
+ * helps in words.
+ */
 export function FaultMends({ plan, fault }: { plan: Plan; fault: Fault }) {
   const edit = useEdit();
   const mends = useMends(plan, fault);

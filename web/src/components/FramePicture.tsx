@@ -1,7 +1,10 @@
 import { useEffect, useRef } from 'react';
 import type { ProxyReader } from '../proxy/reader.ts';
 
-/** One frame of a clip. While frames change faster than they can be shown, those between are left out. */
+/**
+ * One frame of a clip. While frames change faster than they can be shown, those between are left
+ * out.
+ */
 export function FramePicture({
   reader,
   frame,

@@ -2,7 +2,10 @@ import type { EffectFacts } from '@caesura/core/sound';
 import type { Line } from '@caesura/core/film';
 import { percentOn, rangeOn } from './place.ts';
 
-/** An effect on a line: it opens up to its peak and closes after it, as swells are written in a score. A bed is a plain stroke. */
+/**
+ * An effect on a line: it opens up to its peak and closes after it, as swells are written in a
+ * score. A bed is a plain stroke.
+ */
 export function Hairpin({ facts, line }: { facts: EffectFacts; line: Line }) {
   const at = rangeOn(line, facts.starts, facts.ends);
   if (!at) return null;

@@ -11,7 +11,10 @@ import { drag, type Dragged } from './drag.ts';
 import { withCrest } from './drag-ramp.ts';
 import { rangeOn } from './place.ts';
 
-/** The windows about cuts on a line: a slur where both pictures are on screen, a bracket where they are not. */
+/**
+ * The windows about cuts on a line: a slur where both pictures are on screen, a bracket where they
+ * are not.
+ */
 export function JoinMarks({
   plan,
   line,
@@ -63,7 +66,8 @@ export function SpeedLine({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
   const path = instants
     .map((at, i) => `${i === 0 ? 'M' : 'L'}${at} ${y(speedAt(curve, at))}`)
     .join('');
-  // The cut itself is under the stroke that is dragged to move it, so a crest is held a little inside its shot.
+  // The cut itself is under the stroke that is dragged to move it, so a crest is held a little
+  // inside its shot.
   const inside = Math.min(2, length / 4);
   const hold = (end: 'head' | 'tail') => (press: PointerEvent) => {
     const box = (press.currentTarget as SVGGElement).ownerSVGElement!.getBoundingClientRect();

@@ -1,6 +1,8 @@
 import { Link } from 'react-router';
 
-/** What a screen shows that needs cuts while there are none: why, and the way to lay the film out. */
+/**
+ * What a screen shows that needs cuts while there are none: why, and the way to lay the film out.
+ */
 export const LayOutFirst = ({ title, why }: { title: string; why: string }) => (
   <div className="empty">
     <h2>{title}</h2>

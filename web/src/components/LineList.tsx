@@ -11,7 +11,10 @@ export interface LineListHandle {
   readonly show: (at: number) => void;
   /** Draws the play mark at a time, or hides it. Does not re-render. */
   readonly mark: (at: number | null) => void;
-  /** Draws the mark of what is dragged at a time, with a word at it, or hides it. Does not re-render. */
+  /**
+   * Draws the mark of what is dragged at a time, with a word at it, or hides it. Does not
+   * re-render.
+   */
   readonly dragMark: (at: number | null, text?: string) => void;
   /** The time under a place of the page; null when it is on no line. */
   readonly timeUnder: (x: number, y: number) => number | null;

@@ -1,11 +1,10 @@
 import { memo, type PointerEvent } from 'react';
-import type { JoinFacts } from '@caesura/core/joins';
-import type { EffectFacts } from '@caesura/core/sound';
 import { instantAfter, partsOf, type Plan } from '@caesura/core/plan';
-import type { Cue, Line, ShotFacts } from '@caesura/core/film';
+import type { Line, ShotFacts } from '@caesura/core/film';
 import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
 import { Lock } from 'lucide-react';
 import { signed } from '../app/format.ts';
+import type { LineItems } from './line-items.ts';
 import { percentOn, rangeOn } from './place.ts';
 import { Hairpin } from './Hairpin.tsx';
 import { Poster } from './Poster.tsx';
@@ -16,15 +15,13 @@ import { JoinMarks, SpeedLine } from './JoinMarks.tsx';
 interface Props {
   readonly plan: Plan;
   readonly line: Line;
-  readonly cues: readonly Cue[];
-  readonly shots: readonly ShotFacts[];
-  readonly joins: readonly JoinFacts[];
-  readonly effects: readonly EffectFacts[];
+  /** What stands on the line. */
+  readonly items: LineItems;
   readonly outline: Uint8Array | null;
   /** Time of the music file at which the film starts. */
   readonly offset: number;
-  /** Time of the position in the film. */
-  readonly position: number;
+  /** Time of the position in the film; null where it is on another line. */
+  readonly position: number | null;
   readonly selected: number | null;
   readonly also: readonly number[];
   /** Frames on one side of which a tick is drawn for each; none when they would be too near. */
@@ -36,20 +33,18 @@ interface Props {
 }
 
 /** The beats of a line: strong ones tall, downbeats with their mark. */
-const Cues = memo(function Cues({ line, cues }: Pick<Props, 'line' | 'cues'>) {
-  return cues
-    .filter((cue) => toNumber(cue.at) >= line.from && toNumber(cue.at) < line.to)
-    .map((cue) => (
-      <i
-        key={cue.frame}
-        className={`cue${cue.kind === 'downbeat' ? ' is-downbeat' : ''}`}
-        style={{
-          left: `${percentOn(line, toNumber(cue.at))}%`,
-          height: `${10 + 24 * cue.strength}px`,
-        }}
-      />
-    ));
-});
+function Cues({ line, cues }: { line: Line; cues: LineItems['cues'] }) {
+  return cues.map((cue) => (
+    <i
+      key={`${cue.at.num}/${cue.at.den}`}
+      className={`cue${cue.kind === 'downbeat' ? ' is-downbeat' : ''}`}
+      style={{
+        left: `${percentOn(line, toNumber(cue.at))}%`,
+        height: `${10 + 24 * cue.strength}px`,
+      }}
+    />
+  ));
+}
 
 /** What a screen reader says of a cut. */
 function cutName({ index, start, landing, shot }: ShotFacts): string {
@@ -77,7 +72,7 @@ function Splices({ plan: { music, rate }, line }: { plan: Plan; line: Line }) {
 }
 
 /** A tick for every frame of a line, the tenth taller. */
-const FrameTicks = memo(function FrameTicks({ plan, line }: Pick<Props, 'plan' | 'line'>) {
+function FrameTicks({ plan, line }: Pick<Props, 'plan' | 'line'>) {
   const { num, den } = plan.rate;
   const first = Math.ceil((line.from * num) / den - 1e-6);
   const count = Math.max(0, Math.ceil((line.to * num) / den - 1e-6) - first);
@@ -92,7 +87,7 @@ const FrameTicks = memo(function FrameTicks({ plan, line }: Pick<Props, 'plan' |
       {(first + i) % 10 === 0 && <b className="figures">{first + i}</b>}
     </i>
   ));
-});
+}
 
 const cutClass = (
   { index, landing }: ShotFacts,
@@ -114,13 +109,10 @@ const howOf = (event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean })
   event.shiftKey ? 'to' : event.ctrlKey || event.metaKey ? 'with' : 'alone';
 
 /** One line of the score: cues over the shots, cuts as strokes through both. */
-export function ScoreLine({
+export const ScoreLine = memo(function OneLine({
   plan,
   line,
-  cues,
-  shots,
-  joins,
-  effects,
+  items: { cues, shots, begin, joins, effects },
   outline,
   offset,
   position,
@@ -133,10 +125,6 @@ export function ScoreLine({
   const timeOf = (frame: number) => toNumber(instantOfFrame(frame, plan.rate));
   // A cut up to half a frame before the end of a line belongs to the cue that starts the next one.
   const half = timeOf(1) / 2;
-  const startsBefore = (shot: ShotFacts, at: number) => timeOf(shot.start) < at - half;
-  const here = shots.filter(
-    (shot) => timeOf(shot.end) > line.from + half && startsBefore(shot, line.to),
-  );
   const place = (shot: ShotFacts) => (shot.clip ? plan.clips.indexOf(shot.clip) : -1);
   return (
     <>
@@ -150,9 +138,9 @@ export function ScoreLine({
       {effects.map((facts) => (
         <Hairpin key={facts.placement.id} facts={facts} line={line} />
       ))}
-      {here.map((shot) => {
+      {shots.map((shot) => {
         const at = rangeOn(line, timeOf(shot.start), timeOf(shot.end))!;
-        const begins = !startsBefore(shot, line.from);
+        const begins = begin.includes(shot);
         return (
           <div
             key={shot.shot.id}
@@ -170,38 +158,36 @@ export function ScoreLine({
           </div>
         );
       })}
-      {here
-        .filter((shot) => !startsBefore(shot, line.from))
-        .map((shot) => (
-          <button
-            key={shot.index === 0 ? 'start' : shot.shot.id}
-            type="button"
-            tabIndex={shot.index === (selected ?? 1) ? 0 : -1}
-            className={cutClass(shot, selected, also)}
-            style={{ left: `${Math.max(0, percentOn(line, timeOf(shot.start)))}%` }}
-            aria-label={shot.index === 0 ? 'Start of the film' : cutName(shot)}
-            aria-pressed={shot.index === selected || also.includes(shot.index)}
-            onPointerDown={(event) => {
-              event.stopPropagation();
-              if (shot.index > 0 && event.button === 0 && howOf(event) === 'alone')
-                onHold(shot.index, event);
-            }}
-            onClick={(event) => onSelect(shot.index, howOf(event))}
-          >
-            {shot.index === selected && shot.index > 0 && (
-              <span className="cut-tag">{shot.index}</span>
-            )}
-            {shot.shot.locked && (
-              <span className="cut-lock">
-                <Lock size={11} aria-hidden="true" />
-              </span>
-            )}
-          </button>
-        ))}
+      {begin.map((shot) => (
+        <button
+          key={shot.index === 0 ? 'start' : shot.shot.id}
+          type="button"
+          tabIndex={shot.index === (selected ?? 1) ? 0 : -1}
+          className={cutClass(shot, selected, also)}
+          style={{ left: `${Math.max(0, percentOn(line, timeOf(shot.start)))}%` }}
+          aria-label={shot.index === 0 ? 'Start of the film' : cutName(shot)}
+          aria-pressed={shot.index === selected || also.includes(shot.index)}
+          onPointerDown={(event) => {
+            event.stopPropagation();
+            if (shot.index > 0 && event.button === 0 && howOf(event) === 'alone')
+              onHold(shot.index, event);
+          }}
+          onClick={(event) => onSelect(shot.index, howOf(event))}
+        >
+          {shot.index === selected && shot.index > 0 && (
+            <span className="cut-tag">{shot.index}</span>
+          )}
+          {shot.shot.locked && (
+            <span className="cut-lock">
+              <Lock size={11} aria-hidden="true" />
+            </span>
+          )}
+        </button>
+      ))}
       <JoinMarks plan={plan} line={line} joins={joins} />
-      {selected === null && position >= line.from && position < line.to && (
+      {selected === null && position !== null && (
         <div className="position" style={{ left: `${percentOn(line, position)}%` }} />
       )}
     </>
   );
-}
+});

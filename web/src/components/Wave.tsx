@@ -4,7 +4,10 @@ import type { Line } from '@caesura/core/film';
 
 const LOW = 1;
 
-/** A closed path of the outline's peaks (0) or low band (1) over a line, mirrored about the middle of 100 units. */
+/**
+ * A closed path of the outline's peaks (0) or low band (1) over a line, mirrored about the middle
+ * of 100 units.
+ */
 function wavePath(outline: Uint8Array, line: Line, offset: number, band: 0 | typeof LOW): string {
   const first = Math.max(0, Math.floor((line.from + offset) * OUTLINE_RATE));
   const last = Math.min(outline.length / 2, Math.ceil((line.to + offset) * OUTLINE_RATE));
@@ -19,7 +22,10 @@ function wavePath(outline: Uint8Array, line: Line, offset: number, band: 0 | typ
   return upper.length > 0 ? `M${upper.join('L')}L${lower.reverse().join('L')}Z` : '';
 }
 
-/** The wave of a line with its low band darker. `offset` is the time of the file at time 0 of the lines. */
+/**
+ * The wave of a line with its low band darker. `offset` is the time of the file at time 0 of the
+ * lines.
+ */
 export const Wave = memo(function Wave({
   outline,
   line,

@@ -12,8 +12,8 @@ export interface Dragged {
 const FROM = 3;
 
 /**
- * Follows the pointer from a press until it is let go: `onMove` as it goes, `onDrop` where it is let go, if it went anywhere.
- * Escape gives up, with `onMove(null)`.
+ * Follows the pointer from a press until it is let go: `onMove` as it goes, `onDrop` where it is
+ * let go, if it went anywhere. Escape gives up, with `onMove(null)`.
  */
 export function drag(
   press: PointerEvent,

@@ -72,7 +72,10 @@ function drawPlaced(
 const along = ({ way }: JoinSettings) =>
   way === 'left' || way === 'right' ? { x: 1, y: 0 } : { x: 0, y: 1 };
 
-/** Draws a layer with what moves while the shutter is open and the blur that was asked for, as the mean of many. */
+/**
+ * Draws a layer with what moves while the shutter is open and the blur that was asked for, as the
+ * mean of many.
+ */
 function drawLayer(
   context: Context,
   picture: Picture,
@@ -81,7 +84,7 @@ function drawLayer(
   filmWidth: number,
 ): void {
   const { moving, values } = layer;
-  if (!moving) return drawPlaced(context, picture, values, { x: 0.5, y: 0.5 }, box, 'none');
+  if (!moving) return void drawPlaced(context, picture, values, { x: 0.5, y: 0.5 }, box, 'none');
   const { settings, at, pictured } = moving;
   const open = settings.shutter / 360;
   const instants = open > 0 ? OPEN_SAMPLES : 1;
@@ -107,7 +110,10 @@ function drawLayer(
 /** The sheet on which a layer is drawn before it is laid over the others. */
 let sheet: OffscreenCanvas | null = null;
 
-/** Paints the pictures of a frame of the film on a canvas, the lowest first; a picture that is missing is left out. */
+/**
+ * Paints the pictures of a frame of the film on a canvas, the lowest first; a picture that is
+ * missing is left out.
+ */
 export function paintLayers(
   canvas: Canvas,
   layers: readonly { readonly layer: Layer; readonly picture: Picture | null }[],

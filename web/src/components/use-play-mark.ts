@@ -2,7 +2,10 @@ import { useEffect, type RefObject } from 'react';
 import type { Playing } from '../sound/use-player.ts';
 import type { LineListHandle } from './LineList.tsx';
 
-/** Moves the play mark along the lines while the music plays. `position` tells the time of the lines that is heard. */
+/**
+ * Moves the play mark along the lines while the music plays. `position` tells the time of the lines
+ * that is heard.
+ */
 export function usePlayMark(
   lines: RefObject<LineListHandle | null>,
   state: Playing['state'],

@@ -16,7 +16,10 @@ interface Props {
   readonly onCommit: (value: Frames) => boolean;
 }
 
-/** A field for a length as people type it: 12, 12f, 0.5s, 1:04, timecode, beats, bars. Arrows step by a frame. */
+/**
+ * A field for a length as people type it: 12, 12f, 0.5s, 1:04, timecode, beats, bars. Arrows step
+ * by a frame.
+ */
 export function LengthField({ value, context, parse, ...rest }: Props) {
   return (
     <TypedField

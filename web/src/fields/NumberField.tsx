@@ -1,7 +1,10 @@
 import { CaesuraError } from '@caesura/core/time';
 import { TypedField } from './TypedField.tsx';
 
-/** Reads a number as typed, its unit left on or off, a comma for a point. Throws when it is none between two. */
+/**
+ * Reads a number as typed, its unit left on or off, a comma for a point. Throws when it is none
+ * between two.
+ */
 export function numberOf(text: string, least: number, most: number): number {
   const bare = text
     .trim()

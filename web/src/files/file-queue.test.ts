@@ -26,7 +26,9 @@ const read = (content: string, of: Partial<ReadFile> = {}): ReadFile => ({
 });
 const file = (name: string) => new File(['x'], name);
 
-/** A queue on an empty plan whose work is done by name; a watched file waits until it is let go on. */
+/**
+ * A queue on an empty plan whose work is done by name; a watched file waits until it is let go on.
+ */
 function queueOf(
   reads: Readonly<Record<string, ReadFile | Error>>,
   watchFails: readonly string[] = [],

@@ -49,9 +49,9 @@ function freeName(plan: Plan, name: string): string {
 }
 
 /**
- * The files that are made into clips of the open plan. Headers go first, one after the other, so that every clip is there
- * at once; then the frames are watched, one file after the other. A file that fails leaves its message and lets the next
- * go on. Works on while other screens are open.
+ * The files that are made into clips of the open plan. Headers go first, one after the other, so
+ * that every clip is there at once; then the frames are watched, one file after the other. A file
+ * that fails leaves its message and lets the next go on. Works on while other screens are open.
  */
 export class FileQueue {
   #entries: Entry[] = [];

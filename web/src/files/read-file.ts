@@ -28,7 +28,10 @@ export interface ReadFile {
   readonly mean: number | null;
 }
 
-/** The usual rate nearest to how most frames of uneven times follow each other: those that are missing leave gaps. */
+/**
+ * The usual rate nearest to how most frames of uneven times follow each other: those that are
+ * missing leave gaps.
+ */
 function likelyRate({ ticks, ticksPerSecond }: FrameTimes): FrameRate {
   const gaps = ticks.slice(1).map((t, i) => t - ticks[i]!);
   const usual = ticksPerSecond / (gaps.toSorted((a, b) => a - b)[gaps.length >> 1] || 1);
@@ -71,7 +74,10 @@ function factsOf(
   };
 }
 
-/** Reads what a video file says of itself, or finds what is known of it. Throws what is wrong with it. */
+/**
+ * Reads what a video file says of itself, or finds what is known of it. Throws what is wrong with
+ * it.
+ */
 export async function readFile(
   file: File,
   onProgress: (fraction: number) => void,
@@ -118,7 +124,10 @@ const keepFacts = (content: string, facts: FileFacts, signal: AbortSignal): Prom
     signal,
   });
 
-/** Watches all frames of a file and keeps what was seen, its small copy and its strip: the facts with them. */
+/**
+ * Watches all frames of a file and keeps what was seen, its small copy and its strip: the facts
+ * with them.
+ */
 export async function watchFile(
   file: File,
   { content, facts, stored }: ReadFile,

@@ -1,10 +1,12 @@
 /**
- * The form of a clip's small copy: a VP8 WebM in which frame n of the clip is shown from n · 40 ms on, whatever the clip's
- * own rate, so that no rounding of its times can ever show another frame.
+ * The form of a clip's small copy: a VP8 WebM in which frame n of the clip is shown from n · 40 ms
+ * on, whatever the clip's own rate, so that no rounding of its times can ever show another frame.
  */
 export const PROXY_FRAME_US = 40_000;
 
-/** Width of the small copy, at most, of a picture that lies; and of the sides of one that stands. */
+/**
+ * Width of the small copy, at most, of a picture that lies; and of the sides of one that stands.
+ */
 export const PROXY_WIDTH = 320;
 
 /** Every which frame can be shown without the ones before it. */

@@ -6,7 +6,10 @@ import { KEY_EVERY, PROXY_FRAME_US } from './form.ts';
 export interface ProxyReader {
   readonly width: number;
   readonly height: number;
-  /** A frame, counted as stored; null when there is none. The caller closes it. Calls are answered in order. */
+  /**
+   * A frame, counted as stored; null when there is none. The caller closes it. Calls are answered
+   * in order.
+   */
   readonly picture: (frame: number) => Promise<VideoSample | null>;
   /** Several frames in ascending order, each closed by the caller. */
   readonly pictures: (
@@ -15,7 +18,10 @@ export interface ProxyReader {
   readonly close: () => void;
 }
 
-/** The middle of the time in which a frame is shown, in seconds: no rounding of times can turn it into another. */
+/**
+ * The middle of the time in which a frame is shown, in seconds: no rounding of times can turn it
+ * into another.
+ */
 const middleOf = (frame: number): number => ((frame + 0.5) * PROXY_FRAME_US) / 1e6;
 /** The frame that a sample of a small copy is, counted as stored. */
 export const indexOf = (sample: VideoSample): number =>

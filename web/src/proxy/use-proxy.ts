@@ -1,7 +1,10 @@
 import { useEffect, useState } from 'react';
 import { openProxy, type ProxyReader } from './reader.ts';
 
-/** A clip's small copy, or null until it is open. One that is gone stays null: it is only for looking. */
+/**
+ * A clip's small copy, or null until it is open. One that is gone stays null: it is only for
+ * looking.
+ */
 export function useProxy(id: string | undefined): ProxyReader | null {
   const [open, setOpen] = useState<{ id: string; reader: ProxyReader } | null>(null);
   useEffect(() => {

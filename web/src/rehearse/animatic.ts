@@ -67,7 +67,10 @@ async function codecsOf(container: AnimaticForm['container'], width: number, hei
   return { video, audio: codec };
 }
 
-/** Writes a loaded plan as a film: every frame painted, the sound mixed. `onProgress` gets the fraction done. */
+/**
+ * Writes a loaded plan as a film: every frame painted, the sound mixed. `onProgress` gets the
+ * fraction done.
+ */
 export async function animatic(
   painter: FilmPainter,
   sound: FilmSound,
@@ -89,9 +92,12 @@ export async function animatic(
   const output = new Output({ format, target: new BufferTarget() });
   const pictures = new CanvasSource(canvas, {
     codec: codecs.video,
+    // Said in bits a second, as where it is asked whether this browser can encode it.
+    // eslint-disable-next-line @typescript-eslint/no-deprecated
     bitrate: BITRATE.video,
     keyFrameInterval: KEY_EVERY,
   });
+  // eslint-disable-next-line @typescript-eslint/no-deprecated
   const sounds = new AudioSampleSource({ codec: codecs.audio, bitrate: BITRATE.audio });
   output.addVideoTrack(pictures, { frameRate: toNumber(plan.rate) });
   output.addAudioTrack(sounds);

@@ -5,7 +5,10 @@ import type { FrameRate } from '@caesura/core/time';
 import type { Listening, SoundWorker } from '../workers/sound-worker.ts';
 import { secondsToStep, type PlayRange } from './play-range.ts';
 
-/** Sound is handed to the audio clock this far ahead, looked after this often. Seconds, milliseconds. */
+/**
+ * Sound is handed to the audio clock this far ahead, looked after this often. Seconds,
+ * milliseconds.
+ */
 const AHEAD = 0.8;
 const LOOK_AFTER = 80;
 /** From the call to the first sample, and over what one version goes over into another. Seconds. */
@@ -23,7 +26,10 @@ interface Line {
   readonly nodes: Set<AudioBufferSourceNode>;
   /** Time of the audio clock up to which packets are set. */
   until: number;
-  /** The lap that comes next, by the step on which it begins and the place of the film; null when none does. */
+  /**
+   * The lap that comes next, by the step on which it begins and the place of the film; null when
+   * none does.
+   */
   next: { readonly step: number; readonly frame: number } | null;
   number: number | null;
   fetching: boolean;
@@ -61,7 +67,10 @@ export class FilmAudio {
   private readonly timeOf = (step: number): number =>
     this.startedAt + secondsToStep(step, this.rate) / this.speed;
 
-  /** The lap after one that began on a step with a frame; exact, so that laps do not drift from the pictures. */
+  /**
+   * The lap after one that began on a step with a frame; exact, so that laps do not drift from the
+   * pictures.
+   */
   private lapAfter(step: number, frame: number): Line['next'] {
     const { from, to, loop } = this.order;
     return loop ? { step: step + to - frame, frame: from } : null;
@@ -166,7 +175,10 @@ export class FilmAudio {
     void this.supply(this.line, this.ear);
   }
 
-  /** Goes over to another version or other sounds, from a step on; the old one is heard until the new is there. */
+  /**
+   * Goes over to another version or other sounds, from a step on; the old one is heard until the
+   * new is there.
+   */
   async turnTo(ear: AudioAnalyser, step: number, frame: number): Promise<void> {
     const old = this.line;
     if (!old) return;
@@ -176,7 +188,7 @@ export class FilmAudio {
     this.line = line;
     await this.supply(line, ear);
     // Overtaken by another version, which takes over from here.
-    if (line.closed) return this.closeLine(old, this.context.currentTime);
+    if (line.closed) return void this.closeLine(old, this.context.currentTime);
     const from = Math.max(at, this.context.currentTime + 0.005);
     line.gain.gain.setValueAtTime(0, from);
     line.gain.gain.linearRampToValueAtTime(1, from + CROSSOVER);

@@ -9,7 +9,10 @@ import { openProxy, type ProxyReader } from '../proxy/reader.ts';
 export interface PaintedLayer {
   readonly shot: number;
   readonly clip: string | null;
-  /** Source frame that the plan shows, and that of the picture painted; null where none could be had. */
+  /**
+   * Source frame that the plan shows, and that of the picture painted; null where none could be
+   * had.
+   */
   readonly source: number;
   readonly shown: number | null;
   readonly values: PictureValues;

@@ -62,8 +62,8 @@ export class FilmSound {
   private readonly ready = new Map<string, Sounding>();
 
   /**
-   * Takes a plan under a name, in place of the one before: decodes what it needs. Returns what could not be decoded and stays
-   * silent, in words.
+   * Takes a plan under a name, in place of the one before: decodes what it needs. Returns what
+   * could not be decoded and stays silent, in words.
    */
   async load(
     name: string,

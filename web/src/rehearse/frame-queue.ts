@@ -58,8 +58,8 @@ export class FrameQueue<P> {
   }
 
   /**
-   * Asks for no more: what is ready is shown, and whoever paints is free for another queue. Returns the first step that it will
-   * not have.
+   * Asks for no more: what is ready is shown, and whoever paints is free for another queue. Returns
+   * the first step that it will not have.
    */
   freeze(): number {
     this.frozen = true;

@@ -33,8 +33,9 @@ function* blocksOf(sound: FilmSound, name: string, plan: Plan, heard: readonly H
 }
 
 /**
- * The mix of a loaded plan as a WAV file of 24 bits with a cue point on every cut and effect. A sum that would come nearer to
- * full scale than 1 dB is turned down as a whole. Throws when it is too long.
+ * The mix of a loaded plan as a WAV file of 24 bits with a cue point on every cut and effect. A sum
+ * that would come nearer to full scale than 1 dB is turned down as a whole. Throws when it is too
+ * long.
  */
 export async function guideTrack(
   sound: FilmSound,

@@ -28,8 +28,8 @@ export class PictureShow<P> {
   }
 
   /**
-   * Goes over to another queue on a step, or as soon after as it has the frame that is due; the old one is shown as long as it
-   * lasts.
+   * Goes over to another queue on a step, or as soon after as it has the frame that is due; the old
+   * one is shown as long as it lasts.
    */
   turnTo(queue: FrameQueue<P>, step: number): void {
     this.next?.queue.close();

@@ -15,7 +15,10 @@ export type Plays = keyof typeof PLAYS;
 /** Seconds before and after a cut that are played with it. */
 export const AROUND = { before: rational(3, 2), after: rational(3, 2) } as const;
 
-/** The frames that are played, from which on, for a choice at a position. `cut` is the frame of the cut, if one is chosen. */
+/**
+ * The frames that are played, from which on, for a choice at a position. `cut` is the frame of the
+ * cut, if one is chosen.
+ */
 export function playRangeOf(
   plays: Plays,
   plan: Plan,

@@ -52,7 +52,10 @@ interface Session {
 
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** Plays plans: pictures painted ahead in one worker, sound mixed in another, both by the audio clock. */
+/**
+ * Plays plans: pictures painted ahead in one worker, sound mixed in another, both by the audio
+ * clock.
+ */
 export class Rehearsal {
   private readonly workers = [startPictureWorker(), startSoundWorker()] as const;
   private readonly pictures: Remote<PictureWorker> = wrap<PictureWorker>(this.workers[0]);
@@ -108,7 +111,10 @@ export class Rehearsal {
     );
   }
 
-  /** Shows one frame while nothing plays; of frames asked for faster than they can be painted the last. */
+  /**
+   * Shows one frame while nothing plays; of frames asked for faster than they can be painted the
+   * last.
+   */
   async showStill(plan: Plan, frame: number): Promise<void> {
     this.still = { plan, frame };
     if (this.busy || this.session) return;
@@ -198,8 +204,9 @@ export class Rehearsal {
   }
 
   /**
-   * Goes over to another version or other sounds while it plays, where it is. The old one is seen and heard until then. Wishes
-   * are carried out one after the other, those that a later one overtook not at all.
+   * Goes over to another version or other sounds while it plays, where it is. The old one is seen
+   * and heard until then. Wishes are carried out one after the other, those that a later one
+   * overtook not at all.
    */
   async turnTo(plan: Plan, heard: readonly Heard[]): Promise<void> {
     const session = this.session;
@@ -223,7 +230,8 @@ export class Rehearsal {
     if (this.session !== session || compare(rate, wish.plan.rate) !== 0) return false;
     const soonest = stepAt((audio.elapsed() ?? 0) + TURN_AFTER * speed, rate);
     if (frameOnStep(order, soonest) === null) return false;
-    // Two queues that ask in turn would send the decoders to and fro: the new one goes on where the old one ends.
+    // Two queues that ask in turn would send the decoders to and fro: the new one goes on where the
+    // old one ends.
     const step = Math.max(soonest, session.queue.freeze());
     const frame = frameOnStep(order, step);
     if (frame === null) return false;

@@ -173,7 +173,9 @@ describe('the show of frames by a clock', () => {
     expect(show.punctuality()).toEqual({ due: 9, late: 6 });
   });
 
-  /** A show over one queue that goes over to another, each with a painter that finishes when told. */
+  /**
+   * A show over one queue that goes over to another, each with a painter that finishes when told.
+   */
   function turning() {
     const [old, fresh] = [slowPainter(), slowPainter()];
     const seen: string[] = [];
@@ -200,7 +202,10 @@ describe('the show of frames by a clock', () => {
       show,
       first,
       second: queueOf('new', fresh),
-      at: (k: number) => ((now = k), show.tick()),
+      at: (k: number) => {
+        now = k;
+        show.tick();
+      },
     };
   }
 
@@ -248,7 +253,10 @@ describe('the show of frames by a clock', () => {
 });
 
 describe('the steady clock', () => {
-  /** A clock of sound as a browser tells it: by packets of 128 samples at 48 kHz, read now and then a few milliseconds late. */
+  /**
+   * A clock of sound as a browser tells it: by packets of 128 samples at 48 kHz, read now and then
+   * a few milliseconds late.
+   */
   const packet = 128 / 48_000;
   const heard = (t: number) =>
     Math.max(0, packet * Math.floor((t - 0.004 * Math.abs(Math.sin(7 * t))) / packet));

@@ -4,8 +4,9 @@ const JUMP = 0.05;
 const DRAWN = 0.1;
 
 /**
- * Evens out a clock that advances by packets, as that of sound does, so that pictures at the rate of the screen neither skip nor
- * repeat: it goes on by the time of the screen and is drawn towards the clock. It never goes back but where the clock jumps.
+ * Evens out a clock that advances by packets, as that of sound does, so that pictures at the rate
+ * of the screen neither skip nor repeat: it goes on by the time of the screen and is drawn towards
+ * the clock. It never goes back but where the clock jumps.
  */
 export class SteadyClock {
   private last: { readonly at: number; readonly screen: number } | null = null;
@@ -15,7 +16,10 @@ export class SteadyClock {
     private readonly speed: number,
   ) {}
 
-  /** Seconds of the film for a reading of the clock, in seconds of the film, and the time of the screen in milliseconds. */
+  /**
+   * Seconds of the film for a reading of the clock, in seconds of the film, and the time of the
+   * screen in milliseconds.
+   */
   at(clock: number, screen: number): number {
     // Before its start it stands still.
     if (clock <= 0) return 0;

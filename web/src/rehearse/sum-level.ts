@@ -12,8 +12,8 @@ import { samples } from '@caesura/core/time';
 import type { FilmSound } from './film-sound.ts';
 
 /**
- * Measures the sum of what is heard of a loaded plan, taking blocks that are known from `known`. The thread is let go of between
- * blocks; what `onProgress` throws ends it.
+ * Measures the sum of what is heard of a loaded plan, taking blocks that are known from `known`.
+ * The thread is let go of between blocks; what `onProgress` throws ends it.
  */
 export async function sumLevel(
   sound: FilmSound,

@@ -39,8 +39,8 @@ function draw(
 }
 
 /**
- * Rehearses a version of the plan on a canvas: a still at the position, or a play. Another version, or other sounds, are gone
- * over to where it is. `onFrame` is told each frame that is shown.
+ * Rehearses a version of the plan on a canvas: a still at the position, or a play. Another version,
+ * or other sounds, are gone over to where it is. `onFrame` is told each frame that is shown.
  */
 export function useRehearsal(
   canvas: RefObject<HTMLCanvasElement | null>,

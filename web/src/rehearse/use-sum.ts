@@ -14,8 +14,8 @@ import { valueOf } from '../workers/task.ts';
 const REST = 400;
 
 /**
- * Measures the sum of a plan's sounds whenever something else sounds, and tells it to all that shows faults. Returns the sum with
- * what was not in it, or null with the part that is measured.
+ * Measures the sum of a plan's sounds whenever something else sounds, and tells it to all that
+ * shows faults. Returns the sum with what was not in it, or null with the part that is measured.
  */
 export function useSum(plan: Plan): {
   readonly level: SumLevel | null;

@@ -1,4 +1,7 @@
-/** How a click sounds: high and loud for the first beat of a bar, lower for a beat, a soft tick for any other cue. */
+/**
+ * How a click sounds: high and loud for the first beat of a bar, lower for a beat, a soft tick for
+ * any other cue.
+ */
 export type ClickSound = 'accent' | 'beat' | 'tick';
 
 /** A click after so many seconds of the route that is played. */

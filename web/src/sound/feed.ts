@@ -1,15 +1,18 @@
 import type { Extract, Playable } from './held-sounds.ts';
 import { piecesOf, type Piece, type Route } from './route.ts';
 
-/** Longest piece of a sound that is not held whole, and how far ahead it is decoded; seconds of sound. */
+/**
+ * Longest piece of a sound that is not held whole, and how far ahead it is decoded; seconds of
+ * sound.
+ */
 const LONGEST_PIECE = 60;
 const DECODE_AHEAD = 20;
 
 /** The pieces of a route, decoded in order. */
 export interface Feed {
   /**
-   * Decodes the pieces that are heard before so many seconds of the route, and somewhat ahead, unless it is at it. Throws
-   * where the sound cannot be decoded.
+   * Decodes the pieces that are heard before so many seconds of the route, and somewhat ahead,
+   * unless it is at it. Throws where the sound cannot be decoded.
    */
   readonly fetch: (until: number, take: (piece: Piece, extract: Extract) => void) => Promise<void>;
 }

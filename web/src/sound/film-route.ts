@@ -6,7 +6,9 @@ import type { Route, FilmRange } from './route.ts';
 export const comesIn = (sound: Sound, rate: FrameRate): number =>
   toNumber(instantOfFrame(sound.place, rate));
 
-/** The route through the parts of a sound from one time of its used length to another, in seconds. */
+/**
+ * The route through the parts of a sound from one time of its used length to another, in seconds.
+ */
 export function usedRoute(sound: Sound, from: number, to: number): Route {
   const { sampleRate } = sound.analysis;
   return partsOf(sound).flatMap((part): FilmRange[] => {
@@ -28,7 +30,10 @@ export function usedFade(sound: Sound, from: number): { from: number; to: number
 const silence = (length: number): Route =>
   length > 0 ? [{ from: seconds(0), to: seconds(length), silent: true }] : [];
 
-/** The route through a sound from one time of the film to another, silent where the sound is not in it. */
+/**
+ * The route through a sound from one time of the film to another, silent where the sound is not in
+ * it.
+ */
 export function filmRoute(sound: Sound, rate: FrameRate, from: number, to: number): Route {
   const place = comesIn(sound, rate);
   const end = place + usedLength(sound) / sound.analysis.sampleRate;

@@ -2,7 +2,10 @@ import { seconds, type Seconds } from '@caesura/core/time';
 import { ask, mediaUrl } from '../app/http.ts';
 import { openSound, type SoundFile } from './sound-file.ts';
 
-/** Most memory that a sound held as a whole may take, in bytes: about 15 minutes of stereo at 48 kHz. */
+/**
+ * Most memory that a sound held as a whole may take, in bytes: about 15 minutes of stereo at 48
+ * kHz.
+ */
 const WHOLE_BYTES = 350e6;
 
 /** A part of a decoded sound, or all of it. */
@@ -16,7 +19,10 @@ export interface Extract {
 export interface Playable {
   /** Whether it is decoded as a whole, so that any part of it is there at once. */
   readonly whole: boolean;
-  /** A buffer that holds the file from one time to another, as far as the file goes. Throws where it is damaged. */
+  /**
+   * A buffer that holds the file from one time to another, as far as the file goes. Throws where it
+   * is damaged.
+   */
   readonly extract: (from: Seconds, to: Seconds) => Promise<Extract>;
 }
 
@@ -61,7 +67,10 @@ async function playable(
 /** Decoded sounds are large, so only the last one is held. */
 let held: { readonly media: string; readonly opened: ReturnType<typeof playable> } | null = null;
 
-/** The sound of a kept file of so many samples, fetched unless it is held. Throws when it cannot be decoded. */
+/**
+ * The sound of a kept file of so many samples, fetched unless it is held. Throws when it cannot be
+ * decoded.
+ */
 export function soundOf(media: string, fileName: string, length: number): Promise<Playable> {
   if (held?.media !== media) {
     const opened = playable(media, fileName, length);

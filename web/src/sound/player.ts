@@ -33,7 +33,10 @@ export interface Told {
 }
 
 interface Session {
-  /** Everything that is heard goes through here, so that what is still ahead is not heard after a stop. */
+  /**
+   * Everything that is heard goes through here, so that what is still ahead is not heard after a
+   * stop.
+   */
   readonly outputs: readonly GainNode[];
   readonly playing: Set<PlayingSound>;
   readonly startedAt: number;
@@ -42,7 +45,9 @@ interface Session {
   readonly timer: number;
 }
 
-/** Plays a sound with clicks set on the audio clock, so that they are as exact as the sound itself. */
+/**
+ * Plays a sound with clicks set on the audio clock, so that they are as exact as the sound itself.
+ */
 export class Player {
   private context: AudioContext | null = null;
   private playing: Session | null = null;

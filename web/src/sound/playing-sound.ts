@@ -9,7 +9,10 @@ export interface PlayingSound extends SlowSound {
   readonly endsAt: number;
 }
 
-/** Hands a piece to the device as a whole; at a join it sounds on, or begins before, for half a crossfade. */
+/**
+ * Hands a piece to the device as a whole; at a join it sounds on, or begins before, for half a
+ * crossfade.
+ */
 function atOnce(
   output: GainNode,
   { buffer, from }: Extract,

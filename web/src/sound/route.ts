@@ -24,7 +24,10 @@ export interface Piece extends FilmRange {
 export const routeLength = (route: Route): number =>
   route.reduce((sum, { from, to }) => sum + to - from, 0);
 
-/** Time of the file that is heard after so many seconds of a route; its end after that, and null in silence. */
+/**
+ * Time of the file that is heard after so many seconds of a route; its end after that, and null in
+ * silence.
+ */
 export function fileTime(route: Route, after: number): Seconds | null {
   let left = after;
   for (const { from, to, silent } of route) {
@@ -44,7 +47,9 @@ export function routeTimes(route: Route, at: Seconds): number[] {
   });
 }
 
-/** The pieces of a route that are heard, of at most so many seconds, over and over when it loops. */
+/**
+ * The pieces of a route that are heard, of at most so many seconds, over and over when it loops.
+ */
 export function* piecesOf(route: Route, longest: number, loop: boolean): Generator<Piece> {
   const length = routeLength(route);
   if (length <= 0) return;

@@ -34,7 +34,10 @@ export interface SlowSound {
   readonly stop: () => void;
 }
 
-/** Plays a stretch of a buffer (seconds in it) at a speed into `output`, the first sample at `startAt` of the audio clock. */
+/**
+ * Plays a stretch of a buffer (seconds in it) at a speed into `output`, the first sample at
+ * `startAt` of the audio clock.
+ */
 export function slowSound(
   output: GainNode,
   buffer: AudioBuffer,

@@ -14,9 +14,15 @@ const MEND = 'Choose a WAV, MP3, FLAC, OGG, Opus or M4A file.';
 const LONGEST = 3 * 3600;
 /** The first bytes of a file, where a coder says what it put before the sound. */
 const HEAD_BYTES = 65536;
-/** Decoding in the middle of a file begins this long before what is wanted, since coders look back. Seconds. */
+/**
+ * Decoding in the middle of a file begins this long before what is wanted, since coders look back.
+ * Seconds.
+ */
 const LEAD_IN = 0.3;
-/** Times of packets are rounded in some containers; only what is further off is a gap or an overlap. Seconds. */
+/**
+ * Times of packets are rounded in some containers; only what is further off is a gap or an overlap.
+ * Seconds.
+ */
 const JITTER = 0.01;
 
 /** A sound file open for decoding bit by bit. */
@@ -25,9 +31,15 @@ export interface SoundFile {
   readonly channels: number;
   /** Seconds, as the container says. */
   readonly duration: number;
-  /** Whether where the sound starts is only what is usual for its coding, since the file does not say. */
+  /**
+   * Whether where the sound starts is only what is usual for its coding, since the file does not
+   * say.
+   */
   readonly startGuessed: boolean;
-  /** All channels from one sample to another, in pieces that follow one another. Throws where it is damaged. */
+  /**
+   * All channels from one sample to another, in pieces that follow one another. Throws where it is
+   * damaged.
+   */
   readonly planes: (from: number, to: number) => AsyncGenerator<Float32Array[]>;
   readonly close: () => void;
 }
@@ -53,8 +65,8 @@ async function checkTrack(name: string, track: InputAudioTrack | null): Promise<
 }
 
 /**
- * Opens a sound file to be decoded at its own sample rate, so that nothing is resampled, less what the coder put before
- * the sound. Throws when it is none, is too long or cannot be decoded.
+ * Opens a sound file to be decoded at its own sample rate, so that nothing is resampled, less what
+ * the coder put before the sound. Throws when it is none, is too long or cannot be decoded.
  */
 export async function openSound(file: Blob, name: string): Promise<SoundFile> {
   if (file.size === 0) throw new CaesuraError('empty-file', `“${name}” is empty.`, MEND);
@@ -119,7 +131,10 @@ export async function openSound(file: Blob, name: string): Promise<SoundFile> {
   }
 }
 
-/** All of a sound from one sample to another, its first two channels. `onPiece` is told how many samples have come. */
+/**
+ * All of a sound from one sample to another, its first two channels. `onPiece` is told how many
+ * samples have come.
+ */
 export async function channelsOf(
   { planes, channels }: SoundFile,
   from: number,

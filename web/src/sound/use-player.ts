@@ -19,7 +19,10 @@ export interface Playing {
   readonly elapsed: () => number | null;
 }
 
-/** Plays the music with the clicks that belong on a route. Stops when the screen is left or the music changes. */
+/**
+ * Plays the music with the clicks that belong on a route. Stops when the screen is left or the
+ * music changes.
+ */
 export function usePlayer(
   music: Sound | null,
   clicks: (route: Route) => readonly Click[],

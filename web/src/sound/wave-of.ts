@@ -8,8 +8,9 @@ import { withSound } from './sound-file.ts';
 const MOST_BYTES = 1.5e9;
 
 /**
- * A kept sound of so many samples as a WAV file: the very file where it is one, else decoded to 16 bits. `onProgress` gets
- * the fraction done; an abort stops it. Throws when it cannot be decoded or would be too large.
+ * A kept sound of so many samples as a WAV file: the very file where it is one, else decoded to 16
+ * bits. `onProgress` gets the fraction done; an abort stops it. Throws when it cannot be decoded or
+ * would be too large.
  */
 export async function waveOf(
   media: string,

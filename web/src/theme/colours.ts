@@ -1,4 +1,6 @@
-/** The colours of both themes, as written to CSS by `theme.scss`; here for tests and for drawing. */
+/**
+ * The colours of both themes, as written to CSS by `theme.scss`; here for tests and for drawing.
+ */
 export interface Palette {
   readonly paper: string;
   readonly sheet: string;

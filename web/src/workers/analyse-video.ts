@@ -24,9 +24,9 @@ export interface Watched {
 }
 
 /**
- * Decodes every frame of a video file once, measures its movement in a worker beside this one, and makes its small copy.
- * `frames` is how many there are, for the progress and to tell a file that breaks off. Throws when it cannot be decoded to
- * its end.
+ * Decodes every frame of a video file once, measures its movement in a worker beside this one, and
+ * makes its small copy. `frames` is how many there are, for the progress and to tell a file that
+ * breaks off. Throws when it cannot be decoded to its end.
  */
 export function analyseVideo(
   file: File,

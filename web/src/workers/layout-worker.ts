@@ -53,8 +53,8 @@ function nowAndThen<P>(doneOf: (step: P) => number, tell: (step: P) => void): (s
 }
 
 /**
- * Proposes layouts of a plan, or of a stretch of it; `measured` is what was seen of its clips, by id. Tells how far it is, and each
- * time there are more or better layouts, those.
+ * Proposes layouts of a plan, or of a stretch of it; `measured` is what was seen of its clips, by
+ * id. Tells how far it is, and each time there are more or better layouts, those.
  */
 function propose(
   plan: Plan,

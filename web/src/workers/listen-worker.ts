@@ -22,8 +22,8 @@ export interface FileFindings {
 const TRACED = 0.7;
 
 /**
- * Decodes a sound file bit by bit and listens to it, so that a long one is never held whole. `onProgress` gets the
- * fraction done, at most a hundred times.
+ * Decodes a sound file bit by bit and listens to it, so that a long one is never held whole.
+ * `onProgress` gets the fraction done, at most a hundred times.
  */
 function listen(file: File, onProgress: (fraction: number) => void): Promise<FileFindings> {
   let told = 0;

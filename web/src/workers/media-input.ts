@@ -12,8 +12,8 @@ const isThere = (file: Blob): Promise<boolean> =>
     );
 
 /**
- * Opens a media file, runs a task on it and closes it. Throws an error that names the file when it is empty, of an
- * unknown form, damaged, or gone.
+ * Opens a media file, runs a task on it and closes it. Throws an error that names the file when it
+ * is empty, of an unknown form, damaged, or gone.
  */
 export async function withInput<T>(
   file: File,

@@ -5,7 +5,9 @@ import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
 import { answering } from './task.ts';
 
-/** What was measured beside the plan, as plain data: movement frame by frame, by clip, and the sum. */
+/**
+ * What was measured beside the plan, as plain data: movement frame by frame, by clip, and the sum.
+ */
 export interface KnownData {
   readonly movement: Readonly<Record<string, Float32Array>>;
   readonly sum: Known['sum'];

@@ -46,7 +46,10 @@ export async function makeProxy(width: number, height: number): Promise<ProxyMak
     framerate: 1e6 / PROXY_FRAME_US,
     latencyMode: 'quality',
   });
-  /** A frame as the encoder takes it: as it is when it is shown as it is, for the encoder makes it small; else drawn. */
+  /**
+   * A frame as the encoder takes it: as it is when it is shown as it is, for the encoder makes it
+   * small; else drawn.
+   */
   const frameOf = (sample: VideoSample, timestamp: number): VideoFrame => {
     const init = { timestamp, duration: PROXY_FRAME_US };
     const asShown =

@@ -20,7 +20,10 @@ const BRIGHTNESS_FIRST = ['I420', 'I422', 'I444', 'I420A', 'I422A', 'I444A', 'NV
 
 const part = (x: number): number => Math.min(1, Math.max(0, x));
 
-/** The colours of cells whose brightness and two colour differences, in bytes, are coded as ITU-R BT.709 says. */
+/**
+ * The colours of cells whose brightness and two colour differences, in bytes, are coded as ITU-R
+ * BT.709 says.
+ */
 function coloursOf(bright: Luma, blueness: Luma, redness: Luma): ColourGrid {
   const grid = new Float32Array(3 * bright.values.length);
   bright.values.forEach((y, i) => {
@@ -40,7 +43,10 @@ function coloursOf(bright: Luma, blueness: Luma, redness: Luma): ColourGrid {
 /** Pixels between those of a colour plane that are looked at: only the mean of a cell is wanted. */
 const SKIP = 4;
 
-/** Some of the pixels of a plane whose values come every `step` bytes from `first` on, as a plane of its own. */
+/**
+ * Some of the pixels of a plane whose values come every `step` bytes from `first` on, as a plane of
+ * its own.
+ */
 function sparse({ bytes, offset, stride, width, height }: Plane, step: 1 | 2, first: 0 | 1): Plane {
   const [across, down] = [width, height].map((side) =>
     Math.min(side, Math.max(CELLS, Math.floor(side / SKIP))),
@@ -54,7 +60,10 @@ function sparse({ bytes, offset, stride, width, height }: Plane, step: 1 | 2, fi
   return { bytes: taken, offset: 0, stride: across, width: across, height: down };
 }
 
-/** Brightness and colours of a picture whose planes can be read; `memory` is what they are copied to. */
+/**
+ * Brightness and colours of a picture whose planes can be read; `memory` is what they are copied
+ * to.
+ */
 async function fromPlanes(
   sample: VideoSample,
   width: number,
@@ -113,7 +122,10 @@ function drawn(sample: VideoSample, canvas: OffscreenCanvas): SmallPicture {
   };
 }
 
-/** Gives bytes to copy a picture to, the same ones again as long as they are enough: new ones for each take their time. */
+/**
+ * Gives bytes to copy a picture to, the same ones again as long as they are enough: new ones for
+ * each take their time.
+ */
 type Memory = (size: number) => Uint8Array;
 function onePictureOfMemory(): Memory {
   let bytes = new Uint8Array();

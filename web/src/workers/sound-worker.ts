@@ -60,7 +60,9 @@ const work = {
     open.set(++opened, packetsOf(listening));
     return opened;
   },
-  /** The next of a stretch, at least a quarter of a second of it unless it ends; null at its end. */
+  /**
+   * The next of a stretch, at least a quarter of a second of it unless it ends; null at its end.
+   */
   next(number: number): Packet | null {
     const packets = open.get(number);
     const taken: Packet[] = [];

@@ -48,8 +48,9 @@ async function boxesOf(file: Blob, from: number, to: number, type: string): Prom
 }
 
 /**
- * The timecode of the first frame in a timecode track of a QuickTime or MP4 file: a sample description of type `tmcd`, whose
- * flag 1 says drop-frame, and one sample of 32 bits that counts frames (QuickTime File Format, “Timecode Media”).
+ * The timecode of the first frame in a timecode track of a QuickTime or MP4 file: a sample
+ * description of type `tmcd`, whose flag 1 says drop-frame, and one sample of 32 bits that counts
+ * frames (QuickTime File Format, “Timecode Media”).
  */
 async function fromTrack(file: Blob): Promise<StartTimecode | null> {
   for (const moov of (await boxesIn(file, 0, file.size)).filter((box) => box.type === 'moov'))
@@ -60,7 +61,8 @@ async function fromTrack(file: Blob): Promise<StartTimecode | null> {
       if (!table || table.to - table.from < 36) continue;
       const description = await bytesOf(file, table.from, table.from + 36);
       if (description.getUint32(12) !== 0x746d6364) continue;
-      // After the general part of 16 bytes: reserved, flags, time scale, frame duration, frames a second.
+      // After the general part of 16 bytes: reserved, flags, time scale, frame duration, frames a
+      // second.
       const dropFrame = (description.getUint32(28) & 1) === 1;
       const [offsets] = await boxesOf(file, trak.from, trak.to, 'stco');
       const [longOffsets] = await boxesOf(file, trak.from, trak.to, 'co64');
@@ -88,7 +90,10 @@ function fromTags(tags: Readonly<Record<string, unknown>>, rate: FrameRate): Sta
   };
 }
 
-/** The timecode of a file's first frame, from its timecode track or its tags; null when it has none that can be read. */
+/**
+ * The timecode of a file's first frame, from its timecode track or its tags; null when it has none
+ * that can be read.
+ */
 export async function startTimecode(
   file: Blob,
   tags: Readonly<Record<string, unknown>>,

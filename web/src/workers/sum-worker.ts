@@ -14,7 +14,10 @@ let asked = 0;
 const LOADED = 0.3;
 
 const work = {
-  /** Measures the sum of a plan's sounds. Throws 'overtaken' when it is asked for another before it is done. */
+  /**
+   * Measures the sum of a plan's sounds. Throws 'overtaken' when it is asked for another before it
+   * is done.
+   */
   sum: answering(
     async (plan: Plan, onProgress: (fraction: number) => void): Promise<MeasuredSum> => {
       const own = ++asked;

@@ -1,7 +1,10 @@
 import { wrap, type Remote } from 'comlink';
 import { CaesuraError } from '@caesura/core/time';
 
-/** What a worker answers: a value, or an error as plain data, since a class does not survive the way. */
+/**
+ * What a worker answers: a value, or an error as plain data, since a class does not survive the
+ * way.
+ */
 export type Answer<T> =
   | { readonly value: T }
   | {
@@ -33,8 +36,8 @@ export function valueOf<T>(answer: Answer<T>): T {
 }
 
 /**
- * Runs one task in a worker of its own and ends the worker afterwards. An abort ends it at once, whatever it is
- * doing. Throws the task's error.
+ * Runs one task in a worker of its own and ends the worker afterwards. An abort ends it at once,
+ * whatever it is doing. Throws the task's error.
  */
 export async function inWorker<W, T>(
   start: () => Worker,

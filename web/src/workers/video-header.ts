@@ -32,8 +32,8 @@ const MEND = 'Choose an MP4, MOV, WebM or MKV file, or enter the clip by hand.';
 const POSTER_WIDTH = 192;
 
 /**
- * When all frames of a track are shown, and when the last ends; and the length of a frame, in ticks, that a container with
- * rounded times states beside them.
+ * When all frames of a track are shown, and when the last ends; and the length of a frame, in
+ * ticks, that a container with rounded times states beside them.
  */
 async function timesOf(
   track: InputVideoTrack,

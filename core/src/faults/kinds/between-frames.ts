@@ -11,7 +11,10 @@ interface Figures {
   readonly more: number;
 }
 
-/** The sides of a window whose length was given as a time that is no whole number of frames, those of one length together. */
+/**
+ * The sides of a window whose length was given as a time that is no whole number of frames, those
+ * of one length together.
+ */
 function brokenSides({ wanted, settings, before, after, fitted }: JoinFacts): Figures[] {
   if (before + after === 0 || fitted) return [];
   // Beats hardly ever are whole; who asks for seconds means them.

@@ -26,7 +26,9 @@ function openFrames(join: JoinFacts, size: Size) {
   return { shown, ...worst };
 }
 
-/** Frames on which it shows, the most of the frame that is open, and the scale that covers it there. */
+/**
+ * Frames on which it shows, the most of the frame that is open, and the scale that covers it there.
+ */
 interface Figures {
   readonly frames: number;
   readonly open: number;

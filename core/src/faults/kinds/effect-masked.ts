@@ -2,7 +2,10 @@ import { decimal, perEffect, placeOf } from '../effects.ts';
 import { faultKind } from '../fault.ts';
 import { levelTries } from '../level-tries.ts';
 
-/** Under the music by so much an effect is not heard any more: common practice, no published source. LU. */
+/**
+ * Under the music by so much an effect is not heard any more: common practice, no published source.
+ * LU.
+ */
 const MASKED = 18;
 
 /** An effect lies so far under the music that it is not heard. */

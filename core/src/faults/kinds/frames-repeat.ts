@@ -5,7 +5,10 @@ import { perShot } from '../each.ts';
 import { faultKind } from '../fault.ts';
 import { respeeded } from '../source-tries.ts';
 
-/** A slowed shot shows frames more than once that it need not: it is slower than the slowest clean speed. */
+/**
+ * A slowed shot shows frames more than once that it need not: it is slower than the slowest clean
+ * speed.
+ */
 export const framesRepeat = faultKind({
   code: 'frames-repeat',
   name: 'Frames repeat',

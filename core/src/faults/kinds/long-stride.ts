@@ -4,7 +4,10 @@ import { perShot } from '../each.ts';
 import { faultKind } from '../fault.ts';
 import { respeeded } from '../source-tries.ts';
 
-/** Source frames from one frame of the film to the next from which strides are told: movement is hard to read (common practice from 800 %). */
+/**
+ * Source frames from one frame of the film to the next from which strides are told: movement is
+ * hard to read (common practice from 800 %).
+ */
 const LONG_STRIDE = 12;
 
 /** Source frames in one frame of the film, and how many are told. */

@@ -4,7 +4,10 @@ import { frames } from '../../time/index.ts';
 import { perJoin } from '../each.ts';
 import { faultKind } from '../fault.ts';
 
-/** Pixels of the source to a pixel of the film below which a picture is told to be soft: a usual zoom of 200 % just passes. */
+/**
+ * Pixels of the source to a pixel of the film below which a picture is told to be soft: a usual
+ * zoom of 200 % just passes.
+ */
 const SOFT = 0.5;
 
 /** Pixels of source to one of the film at the largest scale, and the scale that just passes. */

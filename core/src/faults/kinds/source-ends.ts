@@ -5,7 +5,10 @@ import { faultKind } from '../fault.ts';
 import { shotName } from '../shot-name.ts';
 import { sourceTries } from '../source-tries.ts';
 
-/** After how many frames of a shot its file has no more, and how many source frames are missing; null when it lasts. */
+/**
+ * After how many frames of a shot its file has no more, and how many source frames are missing;
+ * null when it lasts.
+ */
 export function runsOut({ time, used, clip, length }: ShotFacts): {
   readonly after: number;
   readonly missing: number;

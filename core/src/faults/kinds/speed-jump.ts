@@ -35,7 +35,10 @@ interface Figures {
   readonly after: number;
 }
 
-/** The speed of a shot jumps by more than half of normal within a frame; held pictures may begin and end at once. */
+/**
+ * The speed of a shot jumps by more than half of normal within a frame; held pictures may begin and
+ * end at once.
+ */
 export const speedJump = faultKind<'speed-jump', Figures>({
   code: 'speed-jump',
   name: 'Speed jumps',
@@ -45,7 +48,8 @@ export const speedJump = faultKind<'speed-jump', Figures>({
     for (let k = 0; k + 1 < length; k++) {
       const [a, b] = [speedAt(time.curve, k), speedAt(time.curve, k + 1)];
       const step = Math.abs(b - a);
-      // A ramp eased over some frames is steep, too; a jump is one that has no frame of its own in between.
+      // A ramp eased over some frames is steep, too; a jump is one that has no frame of its own in
+      // between.
       const before = Math.abs(a - speedAt(time.curve, Math.max(0, k - 1)));
       const after = Math.abs(speedAt(time.curve, Math.min(length, k + 2)) - b);
       if (step < JUMP || a === 0 || b === 0 || before > step / 4 || after > step / 4) continue;

@@ -7,7 +7,9 @@ import { faultKind } from '../fault.ts';
 /** Moves that hide a cut in movement, which must then be there. */
 const NEEDS_MOVEMENT: ReadonlySet<string> = new Set(['whip-pan', 'zoom-through', 'smear', 'slide']);
 
-/** Movement at the cut in units of what counts as still, and how many frames away the shot moves. */
+/**
+ * Movement at the cut in units of what counts as still, and how many frames away the shot moves.
+ */
 interface Figures {
   readonly side: Side;
   readonly movement: number;

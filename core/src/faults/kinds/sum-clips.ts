@@ -3,7 +3,10 @@ import { turnAll } from '../../sound/index.ts';
 import { faultKind } from '../fault.ts';
 import { knownSum } from '../known.ts';
 
-/** Highest sample from which a sum clips, and what is left above it by a mend. dB against full scale. */
+/**
+ * Highest sample from which a sum clips, and what is left above it by a mend. dB against full
+ * scale.
+ */
 const FULL = 0;
 const HEADROOM = 1;
 

@@ -1,9 +1,10 @@
 import type { Luma } from '../luma.ts';
 
 /**
- * The shift of a picture against the one before in pixels by block matching, which shares nothing with alignment by slopes:
- * for each block of 16 pixels the place where it differs least (sum of absolute differences) within `reach`, with a parabola
- * through the least and its neighbours for parts of a pixel; then the middle of all blocks.
+ * The shift of a picture against the one before in pixels by block matching, which shares nothing
+ * with alignment by slopes: for each block of 16 pixels the place where it differs least (sum of
+ * absolute differences) within `reach`, with a parabola through the least and its neighbours for
+ * parts of a pixel; then the middle of all blocks.
  */
 export function blockShift(before: Luma, after: Luma, reach: number): { x: number; y: number } {
   const { width, height } = before;

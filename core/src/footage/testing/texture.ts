@@ -26,7 +26,10 @@ export function texture(seed: number): (x: number, y: number) => number {
   };
 }
 
-/** What a camera sees of a texture after a move, at a size; four rays a pixel. A point p is seen at scale·turned(p) + shift. */
+/**
+ * What a camera sees of a texture after a move, at a size; four rays a pixel. A point p is seen at
+ * scale·turned(p) + shift.
+ */
 export function seen(
   of: (x: number, y: number) => number,
   { x, y, scale, turn }: CameraMove,

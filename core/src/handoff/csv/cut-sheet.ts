@@ -106,7 +106,10 @@ function row(
   ];
 }
 
-/** The cut sheet: a row for each shot with plan and source ranges (ends exclusive) and where its cut falls. */
+/**
+ * The cut sheet: a row for each shot with plan and source ranges (ends exclusive) and where its cut
+ * falls.
+ */
 export const cutSheetCsv: HandoffFormat = {
   id: 'csv',
   name: 'Cut sheet',

@@ -2,8 +2,9 @@ import { CaesuraError } from '../../time/index.ts';
 import type { BeatEntries, CueFile } from './entry.ts';
 
 /**
- * Times in seconds, one in a line, as taps and notes of beats are kept by hand and by many tools for research (common
- * practice, no source); after the time may stand the number of the beat in its bar.
+ * Times in seconds, one in a line, as taps and notes of beats are kept by hand and by many tools
+ * for research (common practice, no source); after the time may stand the number of the beat in its
+ * bar.
  */
 
 /** Beats as lines of a time and the number in the bar; 0 for those before the first bar. */
@@ -23,8 +24,8 @@ export const writeTaps = (taps: readonly number[]): string =>
   taps.map((at) => `${at.toFixed(6)}\n`).join('');
 
 /**
- * Reads lines of times: as beats when each has its number in the bar, else as taps of a person. Lines that start with #
- * are passed over. Throws with the number of the first line that is none.
+ * Reads lines of times: as beats when each has its number in the bar, else as taps of a person.
+ * Lines that start with # are passed over. Throws with the number of the first line that is none.
  */
 export function readBeatTimes(text: string): CueFile {
   const rows = text

@@ -7,8 +7,9 @@ const SHOWN = 0.5;
 const inMilliseconds = (seconds: number): number => Math.max(0, Math.round(seconds * 1000));
 
 /**
- * When each of ascending cues ends in a file whose cues last, in seconds: at the next one that begins later in whole
- * milliseconds, or half a second after its own start; a millisecond after it at the earliest, since none may last for nothing.
+ * When each of ascending cues ends in a file whose cues last, in seconds: at the next one that
+ * begins later in whole milliseconds, or half a second after its own start; a millisecond after it
+ * at the earliest, since none may last for nothing.
  */
 export const endOf = (entries: readonly CueEntry[], index: number): number => {
   const starts = inMilliseconds(entries[index]!.at);

@@ -80,7 +80,10 @@ export const WAVE_CUES: CueFormat = {
   read: (bytes) => cuesOnly(readWaveCues(bytes)),
 };
 
-/** The cues of a sound that its switches let through, for a file of cues; what has no name is called by its kind. */
+/**
+ * The cues of a sound that its switches let through, for a file of cues; what has no name is called
+ * by its kind.
+ */
 export const cueEntriesOf = (sound: Sound): CueEntry[] =>
   usedCues(sound).map(({ kind, at, name, strength }) => ({
     at: at / sound.analysis.sampleRate,
@@ -107,8 +110,8 @@ export interface BroughtIn {
 const CLOSEST = 0.05;
 
 /**
- * Beats of a file, or taps put right, as a correction; null when fewer than two lie inside the sound. Throws when they are
- * too close to be beats.
+ * Beats of a file, or taps put right, as a correction; null when fewer than two lie inside the
+ * sound. Throws when they are too close to be beats.
  */
 function givenBeats({ beats, taps }: CueFile, sound: Sound): Correction | null {
   const { sampleRate, length } = sound.analysis;
@@ -139,8 +142,9 @@ function givenBeats({ beats, taps }: CueFile, sound: Sound): Correction | null {
 }
 
 /**
- * What a file of cues changes in a sound: its cues join what was heard, its beats or taps take the place of those in their
- * span. Beats among the cues come in as cues by hand where the file gives no beats of their own. Throws when its beats cannot be beats.
+ * What a file of cues changes in a sound: its cues join what was heard, its beats or taps take the
+ * place of those in their span. Beats among the cues come in as cues by hand where the file gives
+ * no beats of their own. Throws when its beats cannot be beats.
  */
 export function broughtIn(file: CueFile, sound: Sound): BroughtIn {
   const { sampleRate, length } = sound.analysis;

@@ -15,8 +15,9 @@ export const writeCueTable = (entries: readonly CueEntry[]): string =>
     .join('');
 
 /**
- * The cues of comma-, semicolon- or tab-separated values: a column `seconds` or `time` (else the first) and, where they
- * are, `kind` and `text` or `name`. Throws with the line of the first time that is none.
+ * The cues of comma-, semicolon- or tab-separated values: a column `seconds` or `time` (else the
+ * first) and, where they are, `kind` and `text` or `name`. Throws with the line of the first time
+ * that is none.
  */
 export function readCueTable(text: string): CueEntry[] {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), {

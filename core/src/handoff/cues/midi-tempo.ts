@@ -2,8 +2,8 @@ import { CaesuraError } from '../../time/index.ts';
 import type { BeatEntries } from './entry.ts';
 
 /**
- * The tempo map of a Standard MIDI File (“Standard MIDI Files 1.0”, MIDI Association): from each tick on, a quarter note
- * lasts so many microseconds, and a bar so many beats.
+ * The tempo map of a Standard MIDI File (“Standard MIDI Files 1.0”, MIDI Association): from each
+ * tick on, a quarter note lasts so many microseconds, and a bar so many beats.
  */
 export interface TempoChange {
   readonly tick: number;
@@ -54,7 +54,10 @@ export function tickAtSeconds(
   return Math.round(from + ((seconds - start) * 1e6 * ticksPerQuarter) / tempo);
 }
 
-/** Ticks of a beat: the note of the denominator, or three of them where eighths come in threes (6/8, 9/8, 12/8). */
+/**
+ * Ticks of a beat: the note of the denominator, or three of them where eighths come in threes (6/8,
+ * 9/8, 12/8).
+ */
 const beatTicks = (
   { numerator, denominator }: Signature,
   ticksPerQuarter: number,
@@ -64,7 +67,10 @@ const beatTicks = (
   return inThrees ? { ticks: 3 * note, beats: numerator / 3 } : { ticks: note, beats: numerator };
 };
 
-/** The beats of a tempo map from its start to a tick, that tick included, but no later than `lasts` seconds. Throws when there are more than can be. */
+/**
+ * The beats of a tempo map from its start to a tick, that tick included, but no later than `lasts`
+ * seconds. Throws when there are more than can be.
+ */
 export function beatsOfMap(
   changes: readonly TempoChange[],
   signatures: readonly Signature[],
@@ -121,10 +127,16 @@ export interface BeatMap {
   readonly endTick: number;
 }
 
-/** Notes that a beat may be written as, in quarters: longer ones for beats that no quarter note lasts for. */
+/**
+ * Notes that a beat may be written as, in quarters: longer ones for beats that no quarter note
+ * lasts for.
+ */
 const NOTES = [1, 2, 4] as const;
 
-/** Quarters that a beat is written as which lasts so many microseconds; one of more than four has beats of its own inside. */
+/**
+ * Quarters that a beat is written as which lasts so many microseconds; one of more than four has
+ * beats of its own inside.
+ */
 const quartersFor = (micros: number): number =>
   NOTES.find((n) => micros <= n * SLOWEST) ?? Math.ceil(micros / SLOWEST);
 
@@ -148,7 +160,10 @@ function partedBar({ from, beats }: Omit<Group, 'quarters'>, quarters: readonly 
   return groups;
 }
 
-/** The signature of some beats: of quarters, of one longer note, or of as many quarters as a very long one takes. */
+/**
+ * The signature of some beats: of quarters, of one longer note, or of as many quarters as a very
+ * long one takes.
+ */
 function signatureOf({ beats, quarters }: Group, tick: number): Signature {
   if (quarters === 1) return { tick, numerator: beats, denominator: 4 };
   return quarters <= 4
@@ -157,9 +172,10 @@ function signatureOf({ beats, quarters }: Group, tick: number): Signature {
 }
 
 /**
- * The tempo map of beats: each lasts a quarter note, or a half or whole one where it is longer than a quarter can be (three
- * bytes of microseconds, 16.8 s), its tempo rounded so that the error never adds up. What comes before the first beat is one
- * bar of its own, so that bars start where they do; after a beat of a longer note a bar begins anew.
+ * The tempo map of beats: each lasts a quarter note, or a half or whole one where it is longer than
+ * a quarter can be (three bytes of microseconds, 16.8 s), its tempo rounded so that the error never
+ * adds up. What comes before the first beat is one bar of its own, so that bars start where they
+ * do; after a beat of a longer note a bar begins anew.
  */
 export function mapOfBeats(
   { at, bars, beatsPerBar }: BeatEntries,

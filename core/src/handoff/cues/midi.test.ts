@@ -8,8 +8,8 @@ const bytes = (hex: string): Uint8Array =>
   Uint8Array.from(hex.match(/../g)!, (pair) => parseInt(pair, 16));
 
 /**
- * Files written by hand after “Standard MIDI Files 1.0”: 480 ticks a quarter with tempi of 120, 150 and about 70 and a
- * note at each change; no tempo at all; and 25 frames of 40 ticks a second.
+ * Files written by hand after “Standard MIDI Files 1.0”: 480 ticks a quarter with tempi of 120, 150
+ * and about 70 and a note at each change; no tempo at all; and 25 frames of 40 ticks a second.
  */
 const TEMPO_MAP = bytes(
   '4d546864000000060000000101e04d54726b0000003e00ff580404021808' +
@@ -134,7 +134,8 @@ it('bears absurd values without hanging, saying what is wrong', () => {
       `4d54686400000006000000010${division}4d54726b000000${(event.length / 2 + 4).toString(16).padStart(2, '0')}${event}00ff2f00`,
     );
   const note = '00903c64';
-  // No tick at all; bars of notes of 1/2³¹, which are passed over; a quarter of no time; quarters of a microsecond.
+  // No tick at all; bars of notes of 1/2³¹, which are passed over; a quarter of no time; quarters
+  // of a microsecond.
   expect(() => readMidiCues(file('000', note), 9)).toThrow('how long a tick lasts');
   expect(readMidiCues(file('1e0', `00ff5804041f1808${note}`), 9)).toMatchObject({ beats: null });
   expect(readMidiCues(file('1e0', `00ff5103000000${note}`), 9).beats).toBeNull();

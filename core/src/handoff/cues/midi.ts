@@ -11,8 +11,9 @@ import {
 } from './midi-tempo.ts';
 
 /**
- * Standard MIDI Files (“Standard MIDI Files 1.0”, MIDI Association): beats as the tempo map, every other cue as a note in
- * a track called by its kind, with its name as a text beside the note and its strength as the velocity.
+ * Standard MIDI Files (“Standard MIDI Files 1.0”, MIDI Association): beats as the tempo map, every
+ * other cue as a note in a track called by its kind, with its name as a text beside the note and
+ * its strength as the velocity.
  */
 
 const TICKS_PER_QUARTER = 3840;
@@ -44,7 +45,9 @@ const timed = (events: readonly MidiEvent[]): Timed[] => {
   return events.map((event) => ({ ...event, tick: (tick += event.deltaTime) }));
 };
 
-/** Events in order of tick, with the time since the one before and the end of the track at a tick. */
+/**
+ * Events in order of tick, with the time since the one before and the end of the track at a tick.
+ */
 function track(events: readonly Timed[], endTick: number): MidiEvent[] {
   let last = 0;
   const ordered = events.toSorted((a, b) => a.tick - b.tick);
@@ -195,8 +198,8 @@ function cuesOfTrack(events: readonly Timed[], secondsOf: (tick: number) => numb
 }
 
 /**
- * The tempo map of a MIDI file as beats up to `lasts` seconds, its notes, markers and cue points as cues. A file without
- * a tempo or time signature gives no beats. Throws when it cannot be read.
+ * The tempo map of a MIDI file as beats up to `lasts` seconds, its notes, markers and cue points as
+ * cues. A file without a tempo or time signature gives no beats. Throws when it cannot be read.
  */
 export function readMidiCues(bytes: Uint8Array, lasts: number): CueFile {
   const { header, tracks } = parsed(bytes);

@@ -3,9 +3,9 @@ import { clockText, endOf } from './clock.ts';
 import type { CueEntry } from './entry.ts';
 
 /**
- * WebVTT (W3C, “WebVTT: The Web Video Text Tracks Format”) and SubRip files, which differ in their head, the mark before
- * the milliseconds and the numbers before each cue (SubRip: common practice, no standard). Both are read by one reader,
- * since files mix them.
+ * WebVTT (W3C, “WebVTT: The Web Video Text Tracks Format”) and SubRip files, which differ in their
+ * head, the mark before the milliseconds and the numbers before each cue (SubRip: common practice,
+ * no standard). Both are read by one reader, since files mix them.
  */
 
 const TIMES = /^\s*(?:(\d{1,3}):)?(\d{1,2}):(\d{2})[.,](\d{1,3})\s*-->/;
@@ -29,7 +29,9 @@ const escaped = (text: string): string =>
     .replace(/>/g, '&gt;')
     .trim() || '–';
 
-/** The cues of a WebVTT or SubRip file: the start of each and its text. Throws when it holds none. */
+/**
+ * The cues of a WebVTT or SubRip file: the start of each and its text. Throws when it holds none.
+ */
 export function readTimedText(text: string): CueEntry[] {
   const entries: CueEntry[] = [];
   for (const block of text

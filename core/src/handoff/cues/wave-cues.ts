@@ -2,8 +2,9 @@ import { CaesuraError } from '../../time/index.ts';
 import type { CueEntry } from './entry.ts';
 
 /**
- * Cue points of WAVE files: the chunk “cue ” and the labels in the list “adtl” (IBM and Microsoft, “Multimedia
- * Programming Interface and Data Specifications 1.0”, 1991). Positions are samples of the sound.
+ * Cue points of WAVE files: the chunk “cue ” and the labels in the list “adtl” (IBM and Microsoft,
+ * “Multimedia Programming Interface and Data Specifications 1.0”, 1991). Positions are samples of
+ * the sound.
  */
 
 interface Chunk {
@@ -24,7 +25,10 @@ const viewOf = (bytes: Uint8Array): DataView =>
 export const isWave = (bytes: Uint8Array): boolean =>
   bytes.length >= 12 && fourLetters(bytes, 0) === 'RIFF' && fourLetters(bytes, 8) === 'WAVE';
 
-/** The chunks from a place to another, each begun on an even byte. A last one that is cut short counts as far as it goes. */
+/**
+ * The chunks from a place to another, each begun on an even byte. A last one that is cut short
+ * counts as far as it goes.
+ */
 function chunksOf(bytes: Uint8Array, from: number, to: number): Chunk[] {
   const view = viewOf(bytes);
   const chunks: Chunk[] = [];
@@ -109,8 +113,8 @@ function words(...values: readonly number[]): Uint8Array {
 }
 
 /**
- * A WAVE file with the cues in place of the cue points it had; the sound and everything else in it stays as it is.
- * Throws when it is none.
+ * A WAVE file with the cues in place of the cue points it had; the sound and everything else in it
+ * stays as it is. Throws when it is none.
  */
 export function withWaveCues(wave: Uint8Array, entries: readonly CueEntry[]): Uint8Array {
   const chunks = fileChunks(wave);

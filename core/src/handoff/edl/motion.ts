@@ -12,8 +12,8 @@ export interface Motion {
 const MOST = 9999;
 
 /**
- * The motion of an event of `length` film frames that goes over `stride` counted source frames in each, in a list of `nominal`
- * frames a second. Throws when the form has not digits enough.
+ * The motion of an event of `length` film frames that goes over `stride` counted source frames in
+ * each, in a list of `nominal` frames a second. Throws when the form has not digits enough.
  */
 export function motionOf(
   stride: Rational,
@@ -31,7 +31,8 @@ export function motionOf(
       'Lower its speed, or hand over OpenTimelineIO or the cut sheet.',
     );
   const text = `${tenths < 0 ? '-' : ''}${(Math.abs(tenths) / 10).toFixed(1).padStart(5, '0')}`;
-  // A half is as near to either; this is what a reader gets that counts the figure written in IEEE 754.
+  // A half is as near to either; this is what a reader gets that counts the figure written in IEEE
+  // 754.
   const exact = (Math.abs(tenths) / 10 / nominal) * length;
   const half = exact % 1 === 0.5;
   return { text, source: half ? 2 * Math.round(exact / 2) : Math.round(exact) };

@@ -5,7 +5,9 @@ const LONGEST = 8;
 /** Names with a meaning of their own in an edit decision list. */
 const TAKEN = ['AX', 'BL', 'MUSIC'];
 
-/** A number from 0 to 2³² − 1 that a text has, the same each time (FNV-1a, 32 bits; from memory). */
+/**
+ * A number from 0 to 2³² − 1 that a text has, the same each time (FNV-1a, 32 bits; from memory).
+ */
 function hashOf(text: string): number {
   let hash = 0x811c9dc5;
   for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
@@ -22,7 +24,10 @@ const lettersOf = (name: string): string =>
     .toUpperCase()
     .replaceAll(/[^A-Z0-9]/g, '');
 
-/** The reel that a clip asks for: of its name, or one that only depends on it where ASCII holds nothing of it. */
+/**
+ * The reel that a clip asks for: of its name, or one that only depends on it where ASCII holds
+ * nothing of it.
+ */
 const stem = (clip: Clip): string =>
   lettersOf(sourceName(clip)) ||
   `C${hashOf(sourceName(clip)).toString(36).toUpperCase().padStart(7, '0').slice(-5)}`;
@@ -36,8 +41,9 @@ function numbered(base: string, used: ReadonlySet<string>): string {
 }
 
 /**
- * A distinct reel name for each clip by id: at most eight of A–Z and 0–9. A name that fits as it is stays with the first clip
- * that has it; only names that had to be cut short, or that come again, are numbered, past all that are kept.
+ * A distinct reel name for each clip by id: at most eight of A–Z and 0–9. A name that fits as it is
+ * stays with the first clip that has it; only names that had to be cut short, or that come again,
+ * are numbered, past all that are kept.
  */
 export function reelNames(clips: readonly Clip[]): Map<string, string> {
   const used = new Set<string>(TAKEN);

@@ -36,8 +36,9 @@ const labels = (rate: FrameRate, dropFrame: boolean) => ({
 });
 
 /**
- * The counting of a clip's source timecode: that of its own file, so that its labels are found there. Only where the file
- * counts more frames a second than two digits hold is it that of the list, at the same time.
+ * The counting of a clip's source timecode: that of its own file, so that its labels are found
+ * there. Only where the file counts more frames a second than two digits hold is it that of the
+ * list, at the same time.
  */
 export function sourceCounting(clip: Clip, plan: Pick<Plan, 'rate' | 'dropFrame'>): SourceCounting {
   const { rate, dropFrame } = clip;

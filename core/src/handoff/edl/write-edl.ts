@@ -35,9 +35,14 @@ interface Event {
   /** Labels of the source, the end exclusive. */
   readonly source: readonly [string, string];
   readonly record: readonly [number, number];
-  /** Speed in source frames a second, and the label at which it begins, when it is not frame for frame. */
+  /**
+   * Speed in source frames a second, and the label at which it begins, when it is not frame for
+   * frame.
+   */
   readonly motion?: { readonly text: string; readonly from: string };
-  /** The dissolve with which it begins: its frames, and where the picture before it goes on from. */
+  /**
+   * The dissolve with which it begins: its frames, and where the picture before it goes on from.
+   */
   readonly dissolve?: {
     readonly lasts: number;
     readonly reel: string;
@@ -48,8 +53,9 @@ interface Event {
 }
 
 /**
- * An event in columns: number, reel, track, type, source in and out, record in and out (ends exclusive). A dissolve has two
- * lines under one number: a cut of no length of the picture that goes on, then the one that comes in.
+ * An event in columns: number, reel, track, type, source in and out, record in and out (ends
+ * exclusive). A dissolve has two lines under one number: a cut of no length of the picture that
+ * goes on, then the one that comes in.
  */
 function eventLines(event: Event, number: number, { rate, dropFrame }: Plan): string[] {
   const record = event.record.map((frame) => formatTimecode(frame, rate, dropFrame));
@@ -73,7 +79,10 @@ function eventLines(event: Event, number: number, { rate, dropFrame }: Plan): st
 /** The longest dissolve that the form is commonly said to carry. */
 const LONGEST_DISSOLVE = 255;
 
-/** Whether a cut is written as a dissolve: an overlap that a list carries, without movement, and not too long. */
+/**
+ * Whether a cut is written as a dissolve: an overlap that a list carries, without movement, and not
+ * too long.
+ */
 export const isDissolve = (film: Film, join: JoinFacts | undefined): join is JoinFacts =>
   join !== undefined &&
   join.settings.move === 'plain' &&
@@ -86,7 +95,10 @@ interface Writing {
   readonly reels: ReadonlyMap<string, string>;
 }
 
-/** The motion of a shot at a speed over so many frames; null where it goes frame for frame in its counting. */
+/**
+ * The motion of a shot at a speed over so many frames; null where it goes frame for frame in its
+ * counting.
+ */
 function motionAt(
   { index }: ShotFacts,
   counting: SourceCounting,
@@ -99,7 +111,10 @@ function motionAt(
   return motionOf(stride, { nominal: nominalRate(plan.rate), length, shot: index + 1 });
 }
 
-/** The source of an event from the frame shown first: where it begins and ends, and its motion. Throws over midnight. */
+/**
+ * The source of an event from the frame shown first: where it begins and ends, and its motion.
+ * Throws over midnight.
+ */
 function sourceOf(
   facts: ShotFacts,
   counting: SourceCounting,
@@ -159,7 +174,10 @@ function aboutShot(
   ];
 }
 
-/** The picture events of a shot: one, or one for each step of its ramp. A dissolve begins its shot earlier by its first half. */
+/**
+ * The picture events of a shot: one, or one for each step of its ramp. A dissolve begins its shot
+ * earlier by its first half.
+ */
 function pictureEvents(facts: ShotFacts, writing: Writing): Event[] {
   const { film, reels } = writing;
   const { plan, joins } = film;
@@ -183,7 +201,8 @@ function pictureEvents(facts: ShotFacts, writing: Writing): Event[] {
   const counting = sourceCounting(clip, plan);
   const steps = constantSteps(plan, facts);
   return steps.map((step, i): Event => {
-    // The steps lie inside the shot; the first begins earlier and the last ends earlier where there is a dissolve.
+    // The steps lie inside the shot; the first begins earlier and the last ends earlier where there
+    // is a dissolve.
     const from = i === 0 ? recordIn : start + step.from;
     const to = i === steps.length - 1 ? recordOut : start + step.to;
     const length = to - from;
@@ -259,7 +278,10 @@ function checkRate(rate: FrameRate): void {
     );
 }
 
-/** Throws when the film ends at midnight or after it: its last label would be that of the first frame of a day. */
+/**
+ * Throws when the film ends at midnight or after it: its last label would be that of the first
+ * frame of a day.
+ */
 function checkMidnight(plan: Plan, length: number): void {
   if (plan.start + length >= framesPerDay(plan.rate, plan.dropFrame))
     throw new CaesuraError(
@@ -270,10 +292,12 @@ function checkMidnight(plan: Plan, length: number): void {
 }
 
 /**
- * The plan as an edit decision list of the CMX 3600 form (column layout from memory): an event for each shot or step of a ramp,
- * dissolves for overlaps without movement, then the music. Source times are the labels of each file, the exact source frames
- * and a counting that is not the list's stand in comments; a speed line says how many source frames are played in a second
- * where it is not frame for frame. Throws beyond 999 events, over midnight, and at rates and speeds that the form cannot carry.
+ * The plan as an edit decision list of the CMX 3600 form (column layout from memory): an event for
+ * each shot or step of a ramp, dissolves for overlaps without movement, then the music. Source
+ * times are the labels of each file, the exact source frames and a counting that is not the list's
+ * stand in comments; a speed line says how many source frames are played in a second where it is
+ * not frame for frame. Throws beyond 999 events, over midnight, and at rates and speeds that the
+ * form cannot carry.
  */
 export function writeEdl(plan: Plan): string {
   checkRate(plan.rate);

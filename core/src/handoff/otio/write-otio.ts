@@ -21,7 +21,10 @@ import { soundEvents, type SoundEvent } from '../sound-events.ts';
 
 type Json = string | number | boolean | null | Json[] | { [key: string]: Json };
 
-/** OpenTimelineIO keeps rates as decimals; values stay whole, and the exact rates stand in the metadata. */
+/**
+ * OpenTimelineIO keeps rates as decimals; values stay whole, and the exact rates stand in the
+ * metadata.
+ */
 const time = (value: number, rate: number): Json => ({
   OTIO_SCHEMA: 'RationalTime.1',
   rate,
@@ -66,7 +69,10 @@ function item(
   };
 }
 
-/** A clip at a constant speed: it lasts as long as its range says and takes `speed` times as much of its media. */
+/**
+ * A clip at a constant speed: it lasts as long as its range says and takes `speed` times as much of
+ * its media.
+ */
 function clipItem(
   name: string,
   sourceRange: Json,
@@ -130,7 +136,10 @@ function transition(film: Film, facts: JoinFacts): Json {
   };
 }
 
-/** The items of a shot: one, or one for each step of a ramp; before it the transition into it, where there is one. */
+/**
+ * The items of a shot: one, or one for each step of a ramp; before it the transition into it, where
+ * there is one.
+ */
 function shotItems(facts: ShotFacts, film: Film): Json[] {
   const { plan } = film;
   const { clip, landing, length, sourceIn, speed, time } = facts;
@@ -172,7 +181,8 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
     ];
   const available = range(atRate(clip.start, clip.rate), atRate(clip.frames, clip.rate));
   const reference = mediaReference(clip.fileName, available);
-  // The start is counted at the clip's rate and the duration at the plan's, so that both are whole frames.
+  // The start is counted at the clip's rate and the duration at the plan's, so that both are whole
+  // frames.
   const source = (from: number, lasts: number) =>
     range(atRate(clip.start + from, clip.rate), atRate(lasts, plan.rate));
   if (!ramp)
@@ -262,7 +272,10 @@ const TRACK_NAMES: Readonly<Record<SoundKind, string>> = {
   effect: 'Effect',
 };
 
-/** The plan as an OpenTimelineIO document: a picture track with a clip a shot, a track for each sound, and tracks of effects. */
+/**
+ * The plan as an OpenTimelineIO document: a picture track with a clip a shot, a track for each
+ * sound, and tracks of effects.
+ */
 export function otioDocument(plan: Plan): Json {
   const length = scoredShots(plan).at(-1)!.end;
   const film = filmOf(plan);

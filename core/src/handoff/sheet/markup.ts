@@ -11,7 +11,10 @@ export interface Cell {
 const cellOf = ({ text, figures }: Cell): string =>
   `<td${figures ? ' class="figures"' : ''}>${escaped(String(text))}</td>`;
 
-/** A table with a caption and a head that is repeated on every page; nothing where there are no rows. */
+/**
+ * A table with a caption and a head that is repeated on every page; nothing where there are no
+ * rows.
+ */
 export function table(
   caption: string,
   head: readonly string[],

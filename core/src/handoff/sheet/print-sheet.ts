@@ -101,7 +101,10 @@ function effectRow(
   ];
 }
 
-/** The cut sheet as a page to print: what stands where, shot by shot, then the effects and the remarks. */
+/**
+ * The cut sheet as a page to print: what stands where, shot by shot, then the effects and the
+ * remarks.
+ */
 export const printSheet: HandoffFormat = {
   id: 'html',
   name: 'Sheet to print',

@@ -7,7 +7,10 @@ import { endsOf } from './shot-costs.ts';
 /** States looked at before the search gives up: some seconds of work at most. */
 const MOST_STATES = 200_000;
 
-/** What is known of whether a problem has a layout: one, none, or that the search was too large to tell. */
+/**
+ * What is known of whether a problem has a layout: one, none, or that the search was too large to
+ * tell.
+ */
 export type Feasible = { readonly steps: readonly Step[] } | 'none' | 'unknown';
 
 /** A way to be at a candidate: with what, so often each, and from where. */
@@ -18,9 +21,9 @@ interface State {
 }
 
 /**
- * Whether there is any layout, exactly: by going from candidate to candidate over all states that differ in what may still come,
- * which is which clip was last and how often each was shown, as far as a rule asks for it. `kept`: the clips come in their
- * order, round and round.
+ * Whether there is any layout, exactly: by going from candidate to candidate over all states that
+ * differ in what may still come, which is which clip was last and how often each was shown, as far
+ * as a rule asks for it. `kept`: the clips come in their order, round and round.
  */
 export function feasible(problem: Problem, kept: boolean): Feasible {
   const { candidates, materials, handles, shownBefore, before } = problem;

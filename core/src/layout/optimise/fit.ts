@@ -6,7 +6,10 @@ export interface Fit {
   readonly sourceIn: SourceFrames;
   /** Place among the speeds of the clip. */
   readonly speed: number;
-  /** The moment that lands on a cue and how many frames of the film after the start of the shot; null when none does. */
+  /**
+   * The moment that lands on a cue and how many frames of the film after the start of the shot;
+   * null when none does.
+   */
   readonly landed: { readonly moment: SourceFrames; readonly after: number } | null;
   /** Costs of the source alone, weighted. */
   readonly moment: number;
@@ -28,7 +31,10 @@ const stepped = (k: number, { num, den }: Rational): number => Math.floor((k * n
 /** Uses of a clip that differ from one another; further ones are the same again. */
 export const turnsOf = ({ moments }: Material): number => Math.max(1, moments.length) * STARTS;
 
-/** The way the picture of a clip goes over the frames [from, to), in radians; not a number when it hardly goes or is unknown. */
+/**
+ * The way the picture of a clip goes over the frames [from, to), in radians; not a number when it
+ * hardly goes or is unknown.
+ */
 function wayOver({ shift }: Material, from: number, to: number): number {
   if (!shift) return NaN;
   const [a, b] = [Math.max(0, from), Math.min(shift.x.length - 1, to)];
@@ -61,8 +67,9 @@ export const strideAt = ({ stride, speeds }: Material, speed: number): Rational 
 export type Lasting = Pick<Material, 'usable' | 'frames'>;
 
 /**
- * Starts between which a clip lasts for a shot of `length` frames at a stride, handles included, as stepped frame by frame:
- * what is shown k frames after the start is start + ⌊k·stride⌋. Null when it does not last.
+ * Starts between which a clip lasts for a shot of `length` frames at a stride, handles included, as
+ * stepped frame by frame: what is shown k frames after the start is start + ⌊k·stride⌋. Null when
+ * it does not last.
  */
 export function startsFor(
   { usable, frames }: Lasting,
@@ -78,7 +85,10 @@ export function startsFor(
   return least <= most ? { least, most } : null;
 }
 
-/** The most frames of the film for which a clip lasts at a stride, handles included; 0 when it does not last for one. */
+/**
+ * The most frames of the film for which a clip lasts at a stride, handles included; 0 when it does
+ * not last for one.
+ */
 export function longestFor(clip: Lasting, stride: Rational, handles: Problem['handles']): number {
   const lasts = (length: number) => startsFor(clip, length, stride, handles) !== null;
   if (!lasts(1)) return 0;
@@ -92,7 +102,10 @@ export function longestFor(clip: Lasting, stride: Rational, handles: Problem['ha
   return low;
 }
 
-/** The part of the frames of a clip from `from` on, `reach` of them, in which it moves, 0–1; 1 when nothing is known. */
+/**
+ * The part of the frames of a clip from `from` on, `reach` of them, in which it moves, 0–1; 1 when
+ * nothing is known.
+ */
 function movingPart({ movement }: Material, from: number, reach: number): number {
   if (!movement) return 1;
   const to = Math.min(movement.length - 1, from + Math.max(1, reach));
@@ -100,9 +113,10 @@ function movingPart({ movement }: Material, from: number, reach: number): number
 }
 
 /**
- * The cheapest way to show a clip for `length` frames of the film. The `use`-th time it is shown its moments take turns, so
- * that each has its place; without moments the starts do. `cues` are the frames after the start of the shot, strongest
- * first, on which a moment may land; the start itself is one. Null when the clip does not last at any of its speeds.
+ * The cheapest way to show a clip for `length` frames of the film. The `use`-th time it is shown
+ * its moments take turns, so that each has its place; without moments the starts do. `cues` are the
+ * frames after the start of the shot, strongest first, on which a moment may land; the start itself
+ * is one. Null when the clip does not last at any of its speeds.
  */
 export function fitClip(
   material: Material,

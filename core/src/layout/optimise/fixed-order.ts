@@ -17,7 +17,10 @@ interface Arrival {
   readonly before: Arrival | null;
 }
 
-/** Takes an arrival into those at a candidate, of which only the cheapest matters when nothing depends on the shot before. */
+/**
+ * Takes an arrival into those at a candidate, of which only the cheapest matters when nothing
+ * depends on the shot before.
+ */
 function arrive(list: Arrival[], arrival: Arrival, byShot: boolean): void {
   const at = byShot ? list.findIndex((a) => a.from === arrival.from) : 0;
   const there = list[at];
@@ -26,9 +29,10 @@ function arrive(list: Arrival[], arrival: Arrival, byShot: boolean): void {
 }
 
 /**
- * The cheapest layout of all with the clips in their order, round and round: by dynamic programming over the candidates and
- * the number of shots before each (Bellman 1957), where lengths or movement count across cuts also over the start of the shot
- * before, so that no other has a lower cost. Null when there is none.
+ * The cheapest layout of all with the clips in their order, round and round: by dynamic programming
+ * over the candidates and the number of shots before each (Bellman 1957), where lengths or movement
+ * count across cuts also over the start of the shot before, so that no other has a lower cost. Null
+ * when there is none.
  */
 export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(problem)): Found | null {
   const { candidates, materials, shortest, shownBefore, weights } = problem;

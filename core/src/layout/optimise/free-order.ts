@@ -15,11 +15,17 @@ import { shotCosts, type Fits, type ShotCosts } from './shot-costs.ts';
 export interface Breadth {
   readonly ways: number;
   readonly perClip: number;
-  /** Whether of ways that have shown the same clips as often, in whatever order, only the cheapest is kept. */
+  /**
+   * Whether of ways that have shown the same clips as often, in whatever order, only the cheapest
+   * is kept.
+   */
   readonly distinct: boolean;
 }
 
-/** What is usual with so many clips: the more there are, the more do ways differ by which they end with. */
+/**
+ * What is usual with so many clips: the more there are, the more do ways differ by which they end
+ * with.
+ */
 export const usualBreadth = (clips: number): Breadth => ({
   ...{ ways: 24, distinct: true },
   perClip: Math.min(6, Math.max(1, Math.round(60 / clips))),
@@ -52,7 +58,10 @@ interface Way {
 /** What a clip that must be shown and is not yet counts when ways are compared. */
 const MUST = 0.5;
 
-/** A number for each clip, such that sums of them are the same only for the same clips as often (in all likelihood). */
+/**
+ * A number for each clip, such that sums of them are the same only for the same clips as often (in
+ * all likelihood).
+ */
 const markOf = (material: number): number => Math.round(chance(1, material) * 2 ** 32);
 
 /** Puts an arrival among the cheapest of those that end with its clip. */
@@ -84,7 +93,10 @@ const cheapest = (byClip: readonly Arrival[][], most: number): Way[] =>
       return { cost, rank, step, before, uses, lastShown, shots: before.shots + 1, mark };
     });
 
-/** The fewest and the most shots from each candidate to the end; infinite and minus that where it is not reached. */
+/**
+ * The fewest and the most shots from each candidate to the end; infinite and minus that where it is
+ * not reached.
+ */
 function shotsLeft({ candidates }: Problem, costs: ShotCosts) {
   const fewest = candidates.map(() => Infinity);
   const most = candidates.map(() => -Infinity);
@@ -118,9 +130,9 @@ function followingCosts(problem: Problem, way: Way, previous: number | null): Fl
 }
 
 /**
- * A good layout with the clips in any order: from candidate to candidate, keeping the cheapest ways to be there, some for
- * each clip that they end with (beam search). With breadth enough for all ways it is the best of all. Yields the part that
- * is done; null when it finds none.
+ * A good layout with the clips in any order: from candidate to candidate, keeping the cheapest ways
+ * to be there, some for each clip that they end with (beam search). With breadth enough for all
+ * ways it is the best of all. Yields the part that is done; null when it finds none.
  */
 export function* bestInAnyOrder(
   problem: Problem,
@@ -157,10 +169,14 @@ export function* bestInAnyOrder(
         ],
         [0, 0],
       );
-      /** What is the same for all clips, a shot to each end; infinite where the way could then no longer end. */
+      /**
+       * What is the same for all clips, a shot to each end; infinite where the way could then no
+       * longer end.
+       */
       const between = new Float64Array(ends.length);
       ends.forEach((to, i) => {
-        // For want of uses, or of shots for what must be shown; so that such ways take no one's place.
+        // For want of uses, or of shots for what must be shown; so that such ways take no one's
+        // place.
         if (spare <= left.fewest[to]! || pending - 1 > left.most[to]!)
           return (between[i] = Infinity);
         const lasts = candidates[to]!.frame - candidates[from]!.frame;

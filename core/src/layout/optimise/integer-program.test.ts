@@ -8,7 +8,10 @@ import { followingCost } from './neighbour-costs.ts';
 import { USUAL_WEIGHTS, type Candidate, type Problem } from './problem.ts';
 import { shotCosts } from './shot-costs.ts';
 
-/** Problems larger than can be tried out, of what an integer program can say: no cost looks back further than a shot. */
+/**
+ * Problems larger than can be tried out, of what an integer program can say: no cost looks back
+ * further than a shot.
+ */
 const problems: fc.Arbitrary<Problem> = fc
   .record({
     gaps: fc.array(fc.integer({ min: 3, max: 9 }), { minLength: 9, maxLength: 14 }),
@@ -76,7 +79,10 @@ interface Arc {
   readonly cost: number;
 }
 
-/** The shots that may be with the clips in any order: nodes are candidates with the clip that ends there. */
+/**
+ * The shots that may be with the clips in any order: nodes are candidates with the clip that ends
+ * there.
+ */
 function arcsInAnyOrder(problem: Problem): Arc[] {
   const { candidates, materials, first, last } = problem;
   const costs = shotCosts(problem);
@@ -102,7 +108,10 @@ function arcsInAnyOrder(problem: Problem): Arc[] {
   );
 }
 
-/** The shots that may be with the clips in their order: nodes are candidates with the number of shots before them. */
+/**
+ * The shots that may be with the clips in their order: nodes are candidates with the number of
+ * shots before them.
+ */
 function arcsInOrder(problem: Problem): Arc[] {
   const { candidates, materials, first, last } = problem;
   const costs = shotCosts(problem);
@@ -131,8 +140,8 @@ function arcsInOrder(problem: Problem): Arc[] {
 }
 
 /**
- * A net as an integer program in the form that many solvers read (CPLEX LP): a flow of one from the start to the end, and rows
- * for how often each clip is shown.
+ * A net as an integer program in the form that many solvers read (CPLEX LP): a flow of one from the
+ * start to the end, and rows for how often each clip is shown.
  */
 function programOf(arcs: readonly Arc[], { materials }: Problem): string {
   const names = arcs.map((_, i) => `x${i}`);

@@ -1,8 +1,9 @@
 import type { Problem } from './problem.ts';
 
 /**
- * What it costs to show a clip after those shown before: nothing the first time, all of its weight right after itself, and
- * ever less the more shots lie between, down to nothing when as many do as there are other clips.
+ * What it costs to show a clip after those shown before: nothing the first time, all of its weight
+ * right after itself, and ever less the more shots lie between, down to nothing when as many do as
+ * there are other clips.
  */
 export function repeatCost(problem: Problem, before: readonly number[], material: number): number {
   const last = before.lastIndexOf(material);
@@ -18,7 +19,10 @@ export const againAfter = ({ materials, weights }: Problem, between: number): nu
 export const followingCost = ({ likeness, weights }: Problem, one: number, next: number): number =>
   weights.likeness * (1 - likeness(one, next));
 
-/** What it costs that the picture goes one way up to a cut and another way after it, in radians; nothing when one hardly goes. */
+/**
+ * What it costs that the picture goes one way up to a cut and another way after it, in radians;
+ * nothing when one hardly goes.
+ */
 export const flowCost = ({ weights }: Problem, before: number, after: number): number => {
   const turned = Math.cos(before - after);
   return turned === turned ? (weights.flow * (1 - turned)) / 2 : 0;
@@ -34,6 +38,9 @@ export const leavingCost = (problem: Problem, material: number): number =>
 /** Ratio of two lengths from which they count as wholly different. */
 const DIFFERENT = Math.log(1.5);
 
-/** What it costs that a shot of one length follows one of another: all of its weight when they are the same. */
+/**
+ * What it costs that a shot of one length follows one of another: all of its weight when they are
+ * the same.
+ */
 export const samenessCost = ({ weights }: Problem, before: number, length: number): number =>
   weights.variety * Math.max(0, 1 - Math.abs(Math.log(length / before)) / DIFFERENT);

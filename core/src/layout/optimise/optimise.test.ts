@@ -39,7 +39,10 @@ function shiftTo(way: number, length: number): Material['shift'] {
   return { x, y, reach: 4, least: 0.004 };
 }
 
-/** Small random problems: up to seven candidates inside, up to four clips of any rate, some with moments. */
+/**
+ * Small random problems: up to seven candidates inside, up to four clips of any rate, some with
+ * moments.
+ */
 const problems: fc.Arbitrary<Problem> = fc
   .record({
     target: fc.integer({ min: 8, max: 60 }),

@@ -14,7 +14,10 @@ export interface Candidate {
   readonly starts?: number;
 }
 
-/** How far the picture of a clip shifts: sums from its first frame, one more than there are frames, in widths. */
+/**
+ * How far the picture of a clip shifts: sums from its first frame, one more than there are frames,
+ * in widths.
+ */
 export interface Shift {
   readonly x: Float64Array;
   readonly y: Float64Array;
@@ -39,17 +42,20 @@ export interface Material {
   /** Whether it must be shown, and how often at most. */
   readonly must: boolean;
   readonly most: number;
-  /** How much it moves up to each frame: sums of 0–1 a frame from the first, one more than there are frames; null unknown. */
+  /**
+   * How much it moves up to each frame: sums of 0–1 a frame from the first, one more than there are
+   * frames; null unknown.
+   */
   readonly movement: Float64Array | null;
   /** Where its picture goes; null unknown. */
   readonly shift: Shift | null;
 }
 
 /**
- * How much each term of the cost counts: distance of a shot's length from the pace; how much weaker the cue under a cut is
- * than the best near it; a clip's moment that lands on no cue; stillness of what is shown; unlikeness of neighbours; movement that
- * goes another way on either side of a cut; speed
- * other than normal; a clip shown again soon; a shot as long as the one before it.
+ * How much each term of the cost counts: distance of a shot's length from the pace; how much weaker
+ * the cue under a cut is than the best near it; a clip's moment that lands on no cue; stillness of
+ * what is shown; unlikeness of neighbours; movement that goes another way on either side of a cut;
+ * speed other than normal; a clip shown again soon; a shot as long as the one before it.
  */
 export type Weights = Readonly<Record<Term, number>>;
 
@@ -86,13 +92,18 @@ export interface Problem {
   readonly before: readonly (readonly [number, number])[];
   /** Pairs likewise: after the first comes the second, and the second only after the first. */
   readonly together: readonly (readonly [number, number])[];
-  /** Of a stretch of a film: the clips shown before it, in order, and the one right after it; null for its end. */
+  /**
+   * Of a stretch of a film: the clips shown before it, in order, and the one right after it; null
+   * for its end.
+   */
   readonly shownBefore: readonly number[];
   readonly shownAfter: number | null;
   readonly weights: Weights;
 }
 
-/** A shot of a layout that was found: between two candidates, with its clip and where that starts. */
+/**
+ * A shot of a layout that was found: between two candidates, with its clip and where that starts.
+ */
 export interface PlacedShot {
   readonly from: Frames;
   readonly to: Frames;

@@ -1,6 +1,9 @@
 import type { Problem } from './problem.ts';
 
-/** Whether a clip may be shown between two candidates, after `previous` (null for nothing), when each was shown so often. */
+/**
+ * Whether a clip may be shown between two candidates, after `previous` (null for nothing), when
+ * each was shown so often.
+ */
 export type MayShow = (
   material: number,
   from: number,
@@ -9,7 +12,10 @@ export type MayShow = (
   uses: ArrayLike<number>,
 ) => boolean;
 
-/** The rules of a problem that say which clip may be shown where: ends, pins, how often, before, together. */
+/**
+ * The rules of a problem that say which clip may be shown where: ends, pins, how often, before,
+ * together.
+ */
 export function rulesOf({
   candidates,
   materials,

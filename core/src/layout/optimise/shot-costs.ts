@@ -2,19 +2,25 @@ import type { Frames } from '../../time/index.ts';
 import { CUES_TRIED, endWays, fitClip, LANDING_WORTH, turnsOf, type Fit } from './fit.ts';
 import type { Problem } from './problem.ts';
 
-/** What is worked out once for a problem: which cuts can follow which, and what each clip costs between them. */
+/**
+ * What is worked out once for a problem: which cuts can follow which, and what each clip costs
+ * between them.
+ */
 export interface ShotCosts {
   /** Places among the candidates to which a shot from candidate `from` may last, in order. */
   readonly ends: (from: number) => readonly number[];
   /**
-   * How much a shot counts: its length in wanted lengths, so that many short shots together count as much as few long ones,
-   * and no cost makes shots longer or shorter.
+   * How much a shot counts: its length in wanted lengths, so that many short shots together count
+   * as much as few long ones, and no cost makes shots longer or shorter.
    */
   readonly share: (from: number, to: number) => number;
   /** Costs of the length and of the cue at its end, weighted. */
   readonly pace: (from: number, to: number) => number;
   readonly cue: (to: number) => number;
-  /** The best use of a clip between two candidates the `use`-th time it is shown; null when it does not last. */
+  /**
+   * The best use of a clip between two candidates the `use`-th time it is shown; null when it does
+   * not last.
+   */
   readonly fit: (material: number, use: number, from: number, to: number) => Fit | null;
   /** What a clip costs the `use`-th time from a candidate to each of its ends. */
   readonly fits: (material: number, use: number, from: number) => Fits;
@@ -29,7 +35,10 @@ export interface Fits {
   readonly first: number;
   /** Cost of the best use; infinite when the clip does not last. */
   readonly costs: Float64Array;
-  /** The ways its picture goes after its start and before its end, in radians; not a number when it hardly goes. */
+  /**
+   * The ways its picture goes after its start and before its end, in radians; not a number when it
+   * hardly goes.
+   */
   readonly heads: Float64Array;
   readonly tails: Float64Array;
 }
@@ -54,7 +63,10 @@ export function shotCosts(problem: Problem): ShotCosts {
   const { candidates, wanted, materials, weights } = problem;
   const last = candidates.length - 1;
   const ends = endsOf(problem);
-  /** Place of the first shot from each candidate in a list of all that may be, and what lies between its ends. */
+  /**
+   * Place of the first shot from each candidate in a list of all that may be, and what lies between
+   * its ends.
+   */
   const firsts = new Uint32Array(candidates.length + 1);
   ends.forEach((found, from) => (firsts[from + 1] = firsts[from]! + found.length));
   const shots = firsts[last + 1]!;

@@ -3,7 +3,10 @@ import { FINE_RATE, type FineLevel } from '../features/fine-level.ts';
 
 const STEP = 1 / FINE_RATE;
 const REACH = 0.05;
-/** Milliseconds of the windows whose level is compared, and of the stretches before and after an instant. */
+/**
+ * Milliseconds of the windows whose level is compared, and of the stretches before and after an
+ * instant.
+ */
 const SHORT = 4;
 const PAD = 12;
 const SPAN = Math.round((2 * REACH) / STEP) + 1 + 2 * PAD;
@@ -22,10 +25,10 @@ const level = new Float64Array(SPAN);
 const sums = new Float64Array(SPAN + 1);
 
 /**
- * The start of the steepest rise of level within 50 ms of `near`, to a millisecond: the level in windows of 4 ms
- * is compared before and after each instant, and the start is where it first leaves the floor before the rise
- * (a tenth of the way up). Works on the level of the sound itself, so it does not inherit the blur of the transform's
- * window.
+ * The start of the steepest rise of level within 50 ms of `near`, to a millisecond: the level in
+ * windows of 4 ms is compared before and after each instant, and the start is where it first leaves
+ * the floor before the rise (a tenth of the way up). Works on the level of the sound itself, so it
+ * does not inherit the blur of the transform's window.
  */
 export function attackNear({ bright }: FineLevel, near: Seconds): Attack {
   const first = Math.round((near - REACH) * FINE_RATE) - PAD;
@@ -52,7 +55,8 @@ export function attackNear({ bright }: FineLevel, near: Seconds): Attack {
     const after = mean(i, i + PAD);
     const decibels = 20 * Math.log10(after / mean(i - PAD, i));
     const away = ((i - PAD) * STEP - REACH) / REACH;
-    // A rise counts by its size and its share of the loudest, less the farther it is from the guess.
+    // A rise counts by its size and its share of the loudest, less the farther it is from the
+    // guess.
     const score = decibels * Math.sqrt(after / (peak + 1e-9)) - 1.5 * away * away;
     if (score > bestScore) [bestScore, best, rise] = [score, i, decibels];
   }

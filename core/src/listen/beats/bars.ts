@@ -19,18 +19,22 @@ export interface Bars {
 const LEAST_REPETITION = 0.08;
 /** How much more six beats must repeat than three to be one bar. */
 const DOUBLE_BAR = 2.5;
-/** Standard errors by which the first beat of four must exceed the third, or it is two bars of two. */
+/**
+ * Standard errors by which the first beat of four must exceed the third, or it is two bars of two.
+ */
 const CLEAR_DIFFERENCE = 1.2;
 /**
- * Weights of what marks a downbeat: an attack in the bass, a change of harmony and of the bass's colour from the
- * beat and from the bar before; a back-beat less.
+ * Weights of what marks a downbeat: an attack in the bass, a change of harmony and of the bass's
+ * colour from the beat and from the bar before; a back-beat less.
  */
 const WEIGHTS = { low: 0.6, high: -0.4, harmony: 0.5, bass: 0.5 };
 /** Mel bands, from the lowest, whose levels are the bass's colour. */
 const BASS_BANDS = 12;
 /** Advantage of the first beat, with which most pieces start their first bar. */
 const FIRST_BEAT = 4;
-/** What a bar of another length costs, against the accents: only a break in the music is worth it. */
+/**
+ * What a bar of another length costs, against the accents: only a break in the music is worth it.
+ */
 const BREAK = 8;
 /** Added to strengths before their logarithm, so that nothing is not infinitely weak. */
 const GROUND = 0.3;
@@ -47,7 +51,9 @@ const basses = (beatFrames: readonly number[], { bands }: OnsetStrength): Float6
     (frame, b) => 10 ** (((bands[BANDS * frame + b] ?? 0) * BAND_STEP_DECIBELS) / 20),
   );
 
-/** Values added up over the frames of each beat; the first two, which hold the attack, are left out. */
+/**
+ * Values added up over the frames of each beat; the first two, which hold the attack, are left out.
+ */
 function summed(
   beatFrames: readonly number[],
   size: number,
@@ -71,7 +77,10 @@ function cosine(a: Float64Array, b: Float64Array): number {
   return dot / Math.sqrt(aa * bb);
 }
 
-/** How much the colour of `count` beats from each beat on differs from that of as many before it, 0–1. */
+/**
+ * How much the colour of `count` beats from each beat on differs from that of as many before it,
+ * 0–1.
+ */
 function change(spans: readonly Float64Array[], count: number): number[] {
   const together = (from: number): Float64Array => {
     const sum = new Float64Array(spans[0]?.length ?? 0);
@@ -82,7 +91,10 @@ function change(spans: readonly Float64Array[], count: number): number[] {
   return spans.map((_, i) => (i === 0 ? 0 : 1 - cosine(together(i - count), together(i))));
 }
 
-/** How much each beat (in strength frames) sounds like the first of a bar of `metre`; about 0 on average. */
+/**
+ * How much each beat (in strength frames) sounds like the first of a bar of `metre`; about 0 on
+ * average.
+ */
 function accents(beatFrames: readonly number[], strength: OnsetStrength, metre: number): number[] {
   const attack = (curve: Float32Array): number[] => {
     const white = whitened(curve);
@@ -107,7 +119,10 @@ function accents(beatFrames: readonly number[], strength: OnsetStrength, metre: 
   );
 }
 
-/** The best division of beats into bars of `metre`, by dynamic programming: the place of each beat and the mean score. */
+/**
+ * The best division of beats into bars of `metre`, by dynamic programming: the place of each beat
+ * and the mean score.
+ */
 function division(accent: readonly number[], metre: number): { score: number; places: number[] } {
   let scores = new Float64Array(metre);
   const cameFrom: Int8Array[] = [];
@@ -136,8 +151,8 @@ function division(accent: readonly number[], metre: number): { score: number; pl
 }
 
 /**
- * The number of beats in a bar, 2 to 7, by what repeats and where accents fall. Four is by far the most usual: another
- * must repeat more.
+ * The number of beats in a bar, 2 to 7, by what repeats and where accents fall. Four is by far the
+ * most usual: another must repeat more.
  */
 function metreOf(beatFrames: readonly number[], strength: OnsetStrength): number {
   const repeats = repetition(beatFrames, strength);
@@ -163,8 +178,9 @@ function difference(a: readonly number[], b: readonly number[]): number {
 }
 
 /**
- * Groups beats (in strength frames) into bars: downbeats tend to carry a low attack and a change of harmony, and
- * back-beats a high one. A bar may be cut short or drawn out where the music breaks off.
+ * Groups beats (in strength frames) into bars: downbeats tend to carry a low attack and a change of
+ * harmony, and back-beats a high one. A bar may be cut short or drawn out where the music breaks
+ * off.
  */
 export function bars(beatFrames: readonly number[], strength: OnsetStrength): Bars {
   if (beatFrames.length < 2) return { beatsPerBar: 4, downbeats: beatFrames.length > 0 ? [0] : [] };

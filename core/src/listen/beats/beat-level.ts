@@ -2,10 +2,15 @@ import { peakAround } from '../../numbers/index.ts';
 import { SLOWEST_TEMPO } from './pulse.ts';
 import { STRENGTH_RATE } from '../features/onset-strength.ts';
 
-/** How much stronger every second beat must be, in all bands and in the bass, before the others are taken for off-beats. */
+/**
+ * How much stronger every second beat must be, in all bands and in the bass, before the others are
+ * taken for off-beats.
+ */
 const ALL_CONTRAST = 1.8;
 const BASS_CONTRAST = 2;
-/** Added to both sides of a ratio of whitened strengths, so that two near nothing compare as equal. */
+/**
+ * Added to both sides of a ratio of whitened strengths, so that two near nothing compare as equal.
+ */
 const GROUND = 0.3;
 
 const mean = (values: readonly number[]): number =>
@@ -18,9 +23,10 @@ const contrast = (curve: Float32Array, on: readonly number[], off: readonly numb
 };
 
 /**
- * Keeps only every second beat where the others are plainly weaker, in the bass and in all bands: then the tracker
- * followed the off-beats of a slow piece too. Alternating low and high attacks, as of kick and snare, are beats all
- * the same, since all bands together are then even. `all` and `low` are whitened strength curves.
+ * Keeps only every second beat where the others are plainly weaker, in the bass and in all bands:
+ * then the tracker followed the off-beats of a slow piece too. Alternating low and high attacks, as
+ * of kick and snare, are beats all the same, since all bands together are then even. `all` and
+ * `low` are whitened strength curves.
  */
 export function settledLevel(
   beatFrames: readonly number[],

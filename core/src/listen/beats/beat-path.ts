@@ -1,6 +1,9 @@
 import { PERIODS, SHORTEST_PERIOD, type Pulse } from './pulse.ts';
 
-/** Part of the beat, from its start, in which an attack counts as the beat: one sixteenth (after Krebs et al. 2015). */
+/**
+ * Part of the beat, from its start, in which an attack counts as the beat: one sixteenth (after
+ * Krebs et al. 2015).
+ */
 const BEAT_PART = 16;
 /** How unwilling the tempo is to change from beat to beat; larger is steadier. */
 const STEADINESS = 100;
@@ -16,7 +19,10 @@ const STATES = START_OF[PERIODS]!;
 /** Largest change of period from one beat to the next that is tried, as a part of the period. */
 const LARGEST_CHANGE = 0.12;
 
-/** Log-probability of going from one period to another at a beat: exponential in their ratio (Krebs et al. 2015). */
+/**
+ * Log-probability of going from one period to another at a beat: exponential in their ratio (Krebs
+ * et al. 2015).
+ */
 function changes(): Float32Array {
   const table = new Float32Array(PERIODS * PERIODS);
   for (let from = 0; from < PERIODS; from++)
@@ -27,11 +33,11 @@ function changes(): Float32Array {
 }
 
 /**
- * The most likely beats, as strength frames: a hidden Markov model whose state is a beat period and the place
- * within that beat, solved by the Viterbi algorithm. The place moves by one each frame; the period may change
- * only at a beat. After Krebs, Böck and Widmer, “An efficient state-space model for joint tempo and meter
- * tracking” (ISMIR 2015), with onset strength in place of a trained network and the periodicity as a prior.
- * Yields the fraction done.
+ * The most likely beats, as strength frames: a hidden Markov model whose state is a beat period and
+ * the place within that beat, solved by the Viterbi algorithm. The place moves by one each frame;
+ * the period may change only at a beat. After Krebs, Böck and Widmer, “An efficient state-space
+ * model for joint tempo and meter tracking” (ISMIR 2015), with onset strength in place of a trained
+ * network and the periodicity as a prior. Yields the fraction done.
  */
 export function* beatPath(strength: Float32Array, pulse: Pulse): Generator<number, number[]> {
   const count = strength.length;
@@ -47,7 +53,8 @@ export function* beatPath(strength: Float32Array, pulse: Pulse): Generator<numbe
 
   for (let t = 0; t < count; t++) {
     const activation = Math.min(0.98, Math.max(0.02, strength[t]! / FULL_STRENGTH));
-    // What all states share changes no comparison, so that only those on the beat need to be touched.
+    // What all states share changes no comparison, so that only those on the beat need to be
+    // touched.
     const onBeat = Math.log(activation) - Math.log((1 - activation) / (BEAT_PART - 1));
     const row = Math.min(pulse.rows - 1, Math.round(t / pulse.step)) * PERIODS;
 

@@ -26,8 +26,8 @@ const CHANCE = 0.1;
 const CLEAR = 0.4;
 
 /**
- * Moves each beat onto its attack. A beat without a clear attack, or whose attack disagrees with its
- * neighbours, is placed by the deviation of those that have one, so that it keeps the pulse.
+ * Moves each beat onto its attack. A beat without a clear attack, or whose attack disagrees with
+ * its neighbours, is placed by the deviation of those that have one, so that it keeps the pulse.
  */
 function placed(beatFrames: readonly number[], fine: FineLevel): number[] {
   const found = beatFrames.map((frame) => {
@@ -78,8 +78,8 @@ function strengths(beatFrames: readonly number[], strength: Float32Array): numbe
 }
 
 /**
- * Beats on their attacks, bars and tempo of a sound whose onset strength is known. Silence, or less than a second,
- * gives no beats. Yields the fraction done.
+ * Beats on their attacks, bars and tempo of a sound whose onset strength is known. Silence, or less
+ * than a second, gives no beats. Yields the fraction done.
  */
 export function* beatProgress({
   strength,

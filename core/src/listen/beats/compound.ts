@@ -1,16 +1,22 @@
 import { peakAround } from '../../numbers/index.ts';
 
-/** How much stronger the middle of a bar of three must be than its thirds before it is heard as two groups of three. */
+/**
+ * How much stronger the middle of a bar of three must be than its thirds before it is heard as two
+ * groups of three.
+ */
 const MIDDLE_CONTRAST = 1.5;
-/** Added to both sides of a ratio of whitened strengths, so that two near nothing compare as equal. */
+/**
+ * Added to both sides of a ratio of whitened strengths, so that two near nothing compare as equal.
+ */
 const GROUND = 0.1;
 /** Bars under which nothing is decided. */
 const LEAST_BARS = 4;
 
 /**
- * The beats of compound time (6/8, 12/8) where it was counted as bars of three: a bar of six quick notes parts into two
- * beats of three notes, not into three of two, when its middle is marked and its thirds are not. Null when it is not so.
- * `downbeats` are indexes into `beatFrames`; `all` is the whitened strength.
+ * The beats of compound time (6/8, 12/8) where it was counted as bars of three: a bar of six quick
+ * notes parts into two beats of three notes, not into three of two, when its middle is marked and
+ * its thirds are not. Null when it is not so. `downbeats` are indexes into `beatFrames`; `all` is
+ * the whitened strength.
  */
 export function compoundBeats(
   beatFrames: readonly number[],

@@ -4,7 +4,10 @@ import { steadied } from './steady-beats.ts';
 import { fMeasure } from '../../testing/beat-measures.ts';
 import { beatTimes, Tape } from '../../testing/synthesis.ts';
 
-/** Bars of `metre` beats: kick and a low root on the first, a snare on the accents given, hats and chords on all. */
+/**
+ * Bars of `metre` beats: kick and a low root on the first, a snare on the accents given, hats and
+ * chords on all.
+ */
 function bars(
   metre: number,
   snares: readonly number[],

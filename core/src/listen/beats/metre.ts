@@ -18,8 +18,9 @@ export function standardised(values: readonly number[]): number[] {
 }
 
 /**
- * How much the attacks of one beat resemble those of the beat `lag` later, −1 to 1, for each lag up to 16; at index 0
- * nothing. A beat's attacks are those in bass, treble and of notes on each of its quarters.
+ * How much the attacks of one beat resemble those of the beat `lag` later, −1 to 1, for each lag up
+ * to 16; at index 0 nothing. A beat's attacks are those in bass, treble and of notes on each of its
+ * quarters.
  */
 function likeness(beatFrames: readonly number[], strength: OnsetStrength): number[] {
   const curves = [strength.low, strength.high, strength.notes].map(whitened);
@@ -49,8 +50,8 @@ const mean = (values: readonly number[]): number =>
   values.length === 0 ? 0 : values.reduce((a, x) => a + x, 0) / values.length;
 
 /**
- * How much the music repeats itself every `metre` beats more than at other distances, for metres 2 to 7 at their index:
- * about 0 where it does not.
+ * How much the music repeats itself every `metre` beats more than at other distances, for metres 2
+ * to 7 at their index: about 0 where it does not.
  */
 export function repetition(beatFrames: readonly number[], strength: OnsetStrength): number[] {
   const alike = likeness(beatFrames, strength);

@@ -24,11 +24,17 @@ export interface Pulse {
   /** Frames between rows. */
   readonly step: number;
   readonly rows: number;
-  /** Height of the best periodicity in each row, −1 to 1: about 0 for noise, above 0.3 for a clear beat. */
+  /**
+   * Height of the best periodicity in each row, −1 to 1: about 0 for noise, above 0.3 for a clear
+   * beat.
+   */
   readonly clarity: Float32Array;
 }
 
-/** Removes the slow part of a strength curve and brings it to unit deviation, so that quiet passages count. */
+/**
+ * Removes the slow part of a strength curve and brings it to unit deviation, so that quiet passages
+ * count.
+ */
 export function whitened(strength: Float32Array): Float32Array {
   const half = Math.round(STRENGTH_RATE * 0.5);
   const sums = new Float64Array(strength.length + 1);
@@ -56,7 +62,10 @@ function lognormal(tempo: number): number {
 const FFT_SIZE = 2048;
 const fft = new FFT(FFT_SIZE);
 
-/** Sums of products of a curve of up to 1024 values with itself at each lag, by the Wiener–Khinchin theorem. */
+/**
+ * Sums of products of a curve of up to 1024 values with itself at each lag, by the Wiener–Khinchin
+ * theorem.
+ */
 function autocorrelation(curve: Float32Array): Float64Array {
   const padded = new Float64Array(FFT_SIZE);
   padded.set(curve);
@@ -73,8 +82,9 @@ function autocorrelation(curve: Float32Array): Float64Array {
 }
 
 /**
- * Autocorrelation of the onset strength in windows of 8 s, added up over one to four beats, weighted by how
- * usual the tempo is (log-normal about 115 BPM; the form after Ellis 2007, the figures ours).
+ * Autocorrelation of the onset strength in windows of 8 s, added up over one to four beats,
+ * weighted by how usual the tempo is (log-normal about 115 BPM; the form after Ellis 2007, the
+ * figures ours).
  */
 export function pulse(strength: Float32Array): Pulse {
   const rows = Math.max(1, Math.ceil(strength.length / STEP));

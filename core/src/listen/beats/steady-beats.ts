@@ -2,7 +2,10 @@ import { peakAround } from '../../numbers/index.ts';
 
 /** How far a beat may lie off the grid to be on it, in frames. */
 const REACH = 3;
-/** How near the tempo over four beats must be to the usual one, and for what part of the piece, to call it steady. */
+/**
+ * How near the tempo over four beats must be to the usual one, and for what part of the piece, to
+ * call it steady.
+ */
 const SPAN = 4;
 const NEAR = 0.015;
 const STEADY = 0.85;
@@ -13,7 +16,10 @@ const MOST_JUDGED = 400;
 const MOST_PHASES = 32;
 /** Part of the beats that must lie on the grid already. */
 const LEAST_SHARE = 0.5;
-/** Least strength on the grid against that on the beats as they are: over all, and in any ten seconds. */
+/**
+ * Least strength on the grid against that on the beats as they are: over all, and in any ten
+ * seconds.
+ */
 const LEAST_SUPPORT = 0.8;
 const LEAST_LOCAL_SUPPORT = 0.35;
 const WINDOW = 1000;
@@ -32,7 +38,9 @@ const spread = <T>(list: readonly T[], count: number): T[] => {
   return list.filter((_, i) => i % every === 0);
 };
 
-/** The steady grid on which most beats lie. Long pieces are judged by beats spread evenly over them. */
+/**
+ * The steady grid on which most beats lie. Long pieces are judged by beats spread evenly over them.
+ */
 function gridOf(beatFrames: readonly number[], usual: number): Grid {
   const length = beatFrames.at(-1)! - beatFrames[0]!;
   const judged = spread(beatFrames, MOST_JUDGED);
@@ -50,7 +58,10 @@ function gridOf(beatFrames: readonly number[], usual: number): Grid {
   return best.grid;
 }
 
-/** The grid through the beats that lie on it already: least squares of their frames over their numbers. */
+/**
+ * The grid through the beats that lie on it already: least squares of their frames over their
+ * numbers.
+ */
 function fitted(beatFrames: readonly number[], grid: Grid): Grid {
   const points = beatFrames
     .map((frame) => ({ frame, number: Math.round((frame - grid.phase) / grid.period) }))
@@ -64,9 +75,10 @@ function fitted(beatFrames: readonly number[], grid: Grid): Grid {
 }
 
 /**
- * Beats of music of steady tempo kept to one grid: where the tracker slid to the off-beats for a while, or started there,
- * the beats are put back. Left as they are where the tempo changes, where fewer than half lie on one grid, or where the
- * sound does not bear the grid out (as after a pause that restarts out of step). `curve` is a whitened strength; frames.
+ * Beats of music of steady tempo kept to one grid: where the tracker slid to the off-beats for a
+ * while, or started there, the beats are put back. Left as they are where the tempo changes, where
+ * fewer than half lie on one grid, or where the sound does not bear the grid out (as after a pause
+ * that restarts out of step). `curve` is a whitened strength; frames.
  */
 export function steadied(beatFrames: readonly number[], curve: Float32Array): readonly number[] {
   if (beatFrames.length < 16) return beatFrames;

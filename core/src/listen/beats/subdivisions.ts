@@ -14,9 +14,9 @@ const REACH = 0.08;
 const UNHEARD = 0.4;
 
 /**
- * The places that divide each beat into `parts` equal ones, without the beats themselves: halves of 2, quarters of 4 (of
- * which the halves are left out, being halves). A place with an onset takes its instant and strength. Beats and onsets
- * ascend.
+ * The places that divide each beat into `parts` equal ones, without the beats themselves: halves of
+ * 2, quarters of 4 (of which the halves are left out, being halves). A place with an onset takes
+ * its instant and strength. Beats and onsets ascend.
  */
 export function subdivisions(
   beats: readonly Beat[],

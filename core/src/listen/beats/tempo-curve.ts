@@ -5,7 +5,10 @@ import { median } from '../../numbers/index.ts';
 /** Beats over which the tempo at one of them is taken. */
 const SPAN = 8;
 
-/** The tempo at each beat, over the eight beats about it (fewer at the ends); none for fewer than three beats. */
+/**
+ * The tempo at each beat, over the eight beats about it (fewer at the ends); none for fewer than
+ * three beats.
+ */
 export function tempoCurve({
   beats,
   sampleRate,

@@ -5,8 +5,8 @@ import type { Onset } from '../cues/onsets.ts';
 import { retracked } from './retrack.ts';
 
 /**
- * One thing a person changed about the beats. Corrections are kept apart from the analysis and applied in order, so that
- * a new analysis does not lose them. Instants are samples of the file.
+ * One thing a person changed about the beats. Corrections are kept apart from the analysis and
+ * applied in order, so that a new analysis does not lose them. Instants are samples of the file.
  */
 export type Correction =
   | { readonly do: 'double' | 'halve' }
@@ -20,7 +20,10 @@ export type Correction =
   | { readonly do: 'steady'; readonly from: Samples; readonly to: Samples; readonly beats: number }
   | { readonly do: 'move'; readonly from: Samples; readonly to: Samples }
   | { readonly do: 'add' | 'delete'; readonly at: Samples }
-  /** Beats given one by one, tapped or from a file, in place of those in their span; and their bars where they are known. */
+  /**
+   * Beats given one by one, tapped or from a file, in place of those in their span; and their bars
+   * where they are known.
+   */
   | {
       readonly do: 'give';
       readonly beats: readonly Samples[];
@@ -67,7 +70,10 @@ const firstDown = (beats: readonly Marked[]): number =>
     beats.findIndex((b) => b.down),
   );
 
-/** A beat half-way between each two, sure only as far as both are; strength unknown there, so half the weaker. */
+/**
+ * A beat half-way between each two, sure only as far as both are; strength unknown there, so half
+ * the weaker.
+ */
 function doubled({ beats, beatsPerBar }: State): State {
   const twice = beats.flatMap((beat, i): Marked[] => {
     const next = beats[i + 1];
@@ -90,7 +96,9 @@ function halved({ beats, beatsPerBar }: State): State {
   return { beats: regrouped(half, Math.floor(anchor / 2), beatsPerBar), beatsPerBar };
 }
 
-/** Moves the start of every bar so that the beat nearest to `at` starts one; bars cut short stay so. */
+/**
+ * Moves the start of every bar so that the beat nearest to `at` starts one; bars cut short stay so.
+ */
 function turned({ beats, beatsPerBar }: State, at: Samples): State {
   const wanted = nearestIndex(beats, at);
   const downs = beats.flatMap((b, i) => (b.down ? [i] : []));
@@ -103,8 +111,9 @@ function turned({ beats, beatsPerBar }: State, at: Samples): State {
 }
 
 /**
- * Beats at new instants in place of those in their span, or of all. Unless it is said which start a bar, a bar starts with
- * the one nearest to where one did; where the new ones run at another pace, bars are counted anew.
+ * Beats at new instants in place of those in their span, or of all. Unless it is said which start a
+ * bar, a bar starts with the one nearest to where one did; where the new ones run at another pace,
+ * bars are counted anew.
  */
 function given(
   { beats, beatsPerBar }: State,
@@ -224,7 +233,10 @@ function changed(
   }
 }
 
-/** The analysis as the person wants it: every correction applied in order. Without corrections the very same. */
+/**
+ * The analysis as the person wants it: every correction applied in order. Without corrections the
+ * very same.
+ */
 export function corrected(
   analysis: Analysis,
   corrections: readonly Correction[],
@@ -259,8 +271,8 @@ export const levelOf = (corrections: readonly Correction[]): number =>
   corrections.reduce((level, c) => level + (c.do === 'double' ? 1 : c.do === 'halve' ? -1 : 0), 0);
 
 /**
- * Corrections with one more at the end; doubling after halving, or the other way round, cancels, and shifts that follow
- * one another are one. Throws when it cannot be done to a file of a length.
+ * Corrections with one more at the end; doubling after halving, or the other way round, cancels,
+ * and shifts that follow one another are one. Throws when it cannot be done to a file of a length.
  */
 export function withCorrection(
   corrections: readonly Correction[],

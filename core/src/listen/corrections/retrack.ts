@@ -11,9 +11,10 @@ const REACH = 2;
 const STEADINESS = 12;
 
 /**
- * Beats between two that stay, `count` intervals apart: the path by dynamic programming that falls on strong onsets and
- * keeps its interval even (Ellis 2007, “Beat tracking by dynamic programming”), onsets in place of the sound. Includes
- * both ends. Beats on an onset take its instant.
+ * Beats between two that stay, `count` intervals apart: the path by dynamic programming that falls
+ * on strong onsets and keeps its interval even (Ellis 2007, “Beat tracking by dynamic
+ * programming”), onsets in place of the sound. Includes both ends. Beats on an onset take its
+ * instant.
  */
 export function retracked(
   from: Samples,

@@ -2,7 +2,9 @@ import { samples, type Samples } from '../../time/index.ts';
 import { median } from '../../numbers/index.ts';
 import type { Onset } from '../cues/onsets.ts';
 
-/** How far from an onset a tap may be meant for it, and how far one is moved onto it, in seconds. */
+/**
+ * How far from an onset a tap may be meant for it, and how far one is moved onto it, in seconds.
+ */
 const MEANT = 0.15;
 const SNAP = 0.06;
 
@@ -22,9 +24,9 @@ const nearest = (onsets: readonly Onset[], at: number): Onset | undefined =>
   );
 
 /**
- * Beats tapped along: the constant delay of the person (the median distance from the attacks they mean) is taken off and
- * each tap moved onto the attack near it, if there is one. Taps in samples, in any order; only attacks that are at least
- * as strong as the middle of those about count.
+ * Beats tapped along: the constant delay of the person (the median distance from the attacks they
+ * mean) is taken off and each tap moved onto the attack near it, if there is one. Taps in samples,
+ * in any order; only attacks that are at least as strong as the middle of those about count.
  */
 export function tapped(
   taps: readonly Samples[],

@@ -22,16 +22,24 @@ const BASS_HZ = 130;
 /** Seconds before and after that are compared: for whether it is one, and for exactly where. */
 const WIDE = 4;
 const CLOSE = 1;
-/** Decibels by which the bass must grow (less where a rise or a pause leads up to it), at which that is certain, and by
- * which the whole may fall at most. */
+/**
+ * Decibels by which the bass must grow (less where a rise or a pause leads up to it), at which that
+ * is certain, and by which the whole may fall at most.
+ */
 const LEAST_DECIBELS = 8;
 const LEAST_LED_DECIBELS = 1;
 const CERTAIN_DECIBELS = 20;
 const MOST_FALL = -1;
-/** The bass of the piece as it is when it is there: a quantile of its seconds, and how far under that a drop may stay. */
+/**
+ * The bass of the piece as it is when it is there: a quantile of its seconds, and how far under
+ * that a drop may stay.
+ */
 const FULL_BASS = 0.8;
 const BELOW_FULL = 8;
-/** How much a rise or a pause that ends here adds to the confidence, and how near it must end, in seconds. */
+/**
+ * How much a rise or a pause that ends here adds to the confidence, and how near it must end, in
+ * seconds.
+ */
 const LED_UP = 0.3;
 const NEAR = 0.15;
 /** Drops are at least this far apart, in seconds. */
@@ -49,8 +57,9 @@ function level({ bands }: OnsetStrength, top: number, from: number, to: number):
 }
 
 /**
- * The drops of a sound, in order of time: bar starts at which the bass of the four seconds after exceeds that of the four
- * before by at least 8 dB while the whole does not get softer. Where a rise peaks or a pause ends, less is enough.
+ * The drops of a sound, in order of time: bar starts at which the bass of the four seconds after
+ * exceeds that of the four before by at least 8 dB while the whole does not get softer. Where a
+ * rise peaks or a pause ends, less is enough.
  */
 export function dropsOf(
   { strength, sampleRate }: AudioFeatures,

@@ -67,7 +67,10 @@ describe('hits', () => {
 });
 
 describe('sections and drops', () => {
-  /** Three parts of eight bars at 120 BPM: chords alone, then with kick and bass, then chords alone; from 0.5 s. */
+  /**
+   * Three parts of eight bars at 120 BPM: chords alone, then with kick and bass, then chords alone;
+   * from 0.5 s.
+   */
   function threeParts(): Tape {
     const tape = new Tape(50, 44100, 2);
     beatTimes(0.5, 96, () => 120).forEach((at, i) => {

@@ -19,7 +19,10 @@ export interface Onset {
 const ALONE = 2;
 /** Frames before and after a peak over which its surroundings are taken. */
 const AROUND = 4;
-/** Times the surroundings that a peak must reach, and rise of the logarithmic spectrum that it must add to them. */
+/**
+ * Times the surroundings that a peak must reach, and rise of the logarithmic spectrum that it must
+ * add to them.
+ */
 const SHARPNESS = 1.35;
 const LEAST_RISE = 0.015;
 /** Least part of the piece's strong ones. */
@@ -28,12 +31,15 @@ const LEAST_PART = 0.08;
 const CLEAR_DECIBELS = 4;
 /** Onsets closer than this are one, in seconds. */
 const MERGED = 0.025;
-/** Amplitude below 160 Hz, against the strong ones of the piece, and rise of power there in decibels that make a hit. */
+/**
+ * Amplitude below 160 Hz, against the strong ones of the piece, and rise of power there in decibels
+ * that make a hit.
+ */
 const HIT_STRENGTH = 0.35;
 const HIT_RISE = 6;
 /**
- * Logistic regression of whether a peak is an onset of the truth, on the tuning corpus: weights of the logarithm of the
- * rise and of its ratio to the surroundings.
+ * Logistic regression of whether a peak is an onset of the truth, on the tuning corpus: weights of
+ * the logarithm of the rise and of its ratio to the surroundings.
  */
 const ODDS = { rise: 1.7, sharpness: 4.6, constant: 0.9 };
 
@@ -73,8 +79,9 @@ interface Found extends Onset, AddedPower {
 }
 
 /**
- * The onsets of a sound in order of time: peaks of the rise in narrow bands that stand out of their surroundings and are
- * not far weaker than the strong ones of the piece; each moved onto its attack where the level rises clearly.
+ * The onsets of a sound in order of time: peaks of the rise in narrow bands that stand out of their
+ * surroundings and are not far weaker than the strong ones of the piece; each moved onto its attack
+ * where the level rises clearly.
  */
 function found({ strength, fine, sampleRate, length }: AudioFeatures): Found[] {
   const power = addedPower(strength);
@@ -108,7 +115,10 @@ function found({ strength, fine, sampleRate, length }: AudioFeatures): Found[] {
 /** A strong low attack. */
 export type Hit = Omit<Onset, 'band'>;
 
-/** The onsets of a sound and the hits among them, in order of time: those that add much power below 160 Hz. */
+/**
+ * The onsets of a sound and the hits among them, in order of time: those that add much power below
+ * 160 Hz.
+ */
 export function onsetsOf(features: AudioFeatures): { onsets: Onset[]; hits: Hit[] } {
   const all = found(features);
   const heavy = all.map((o) => o.low).toSorted((a, b) => a - b);

@@ -4,7 +4,10 @@ import { beatTimes, Tape } from '../../testing/synthesis.ts';
 import { featuresOf } from '../testing/features.ts';
 
 describe('pauses', () => {
-  /** Chords from 1 s, a pause from 9 s (the last chord dies by then) to 12.35 s, chords again to 20 s. */
+  /**
+   * Chords from 1 s, a pause from 9 s (the last chord dies by then) to 12.35 s, chords again to 20
+   * s.
+   */
   function tape(noise: number): Tape {
     const made = new Tape(22, 44100, 6);
     for (const at of [...beatTimes(1, 16, () => 120), ...beatTimes(12.35, 15, () => 120)])

@@ -30,8 +30,9 @@ function levelsOf(plain: Float32Array): Float64Array {
 }
 
 /**
- * The pauses of a sound: at least 0.3 s in which every 5 ms stay 46 dB under the loud ones. Silence before the first
- * and after the last sound is no pause. The ends are where the level crosses the limit, to 5 ms.
+ * The pauses of a sound: at least 0.3 s in which every 5 ms stay 46 dB under the loud ones. Silence
+ * before the first and after the last sound is no pause. The ends are where the level crosses the
+ * limit, to 5 ms.
  */
 export function pausesOf({ fine, sampleRate }: AudioFeatures): Pause[] {
   const levels = levelsOf(fine.plain);

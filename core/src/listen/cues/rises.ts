@@ -18,9 +18,15 @@ export interface Rise {
 /** Steps in a second in which levels are compared, and strength frames a step. */
 const STEP_RATE = 20;
 const FRAMES_A_STEP = STRENGTH_RATE / STEP_RATE;
-/** Steps to either side over which the lowest level is taken: single attacks do not count, what fills the gaps does. */
+/**
+ * Steps to either side over which the lowest level is taken: single attacks do not count, what
+ * fills the gaps does.
+ */
 const ENVELOPE = 3;
-/** A peak is the highest within this many steps; the rise before it lasts at least so long and is at least so high. */
+/**
+ * A peak is the highest within this many steps; the rise before it lasts at least so long and is at
+ * least so high.
+ */
 const ALONE = 16;
 const LEAST_STEPS = 26;
 const LEAST_DECIBELS = 8;
@@ -34,11 +40,16 @@ const HIDDEN = 0.1;
 const HIDDEN_LONG = 0.6;
 /** Growth that counts as full strength. */
 const FULL_DECIBELS = 30;
-/** Looking back for the start: steps of the past that is compared, steps ahead, decibels of margin. */
+/**
+ * Looking back for the start: steps of the past that is compared, steps ahead, decibels of margin.
+ */
 const PAST = 10;
 const AHEAD = 6;
 const MARGIN = 1.5;
-/** Mean growth over the past, over all bands, that is more than chance, and steps without it that end the search. */
+/**
+ * Mean growth over the past, over all bands, that is more than chance, and steps without it that
+ * end the search.
+ */
 const NEW = 0.06;
 const PATIENCE = 10;
 /** Steps of the longest rise that is looked for: 30 s. */
@@ -48,9 +59,15 @@ const PEAK_OFFSETS = [-0.35, -0.25, -0.15, -0.05, 0.05, 0.15, 0.25];
 
 /** Milliseconds after an attack over which its loudness is taken. */
 const LOUD_CELLS = 50;
-/** Cells of 1 ms on each side of a fall, and seconds about the highest level in which it is looked for. */
+/**
+ * Cells of 1 ms on each side of a fall, and seconds about the highest level in which it is looked
+ * for.
+ */
 const FALL_CELLS = 20;
-/** Part of the power before it under which a fall goes no further: what dies away into silence is no breaking off. */
+/**
+ * Part of the power before it under which a fall goes no further: what dies away into silence is no
+ * breaking off.
+ */
 const FALL_GROUND = 0.01;
 const FALL_BEFORE = 0.1;
 const FALL_AFTER = 0.5;
@@ -80,7 +97,10 @@ function lowEnvelope(levels: Float32Array): Float32Array {
   );
 }
 
-/** For each step, how much the bands after it exceed what they were before it, on average over bands. */
+/**
+ * For each step, how much the bands after it exceed what they were before it, on average over
+ * bands.
+ */
 function growthOf(levels: Float32Array): Float32Array {
   return Float32Array.from({ length: levels.length / BANDS }, (_, s) => {
     let total = 0;
@@ -103,7 +123,10 @@ function startOf(growth: Float32Array, peak: number): number {
   return Math.min(peak, start + AHEAD / 2);
 }
 
-/** The instant (seconds) within half a second after `near` at which the level falls most from one 20 ms to the next. */
+/**
+ * The instant (seconds) within half a second after `near` at which the level falls most from one 20
+ * ms to the next.
+ */
 function fallNear(bright: Float32Array, near: number): number {
   const cells = bright.subarray(
     Math.max(0, Math.round((near - FALL_BEFORE) * FINE_RATE)),
@@ -121,7 +144,10 @@ function fallNear(bright: Float32Array, near: number): number {
   return best.at;
 }
 
-/** The clear attack about an instant (seconds) after which the sound is loudest; null when there is none. */
+/**
+ * The clear attack about an instant (seconds) after which the sound is loudest; null when there is
+ * none.
+ */
 function loudestAttack(fine: FineLevel, near: number): number | null {
   const clear = PEAK_OFFSETS.map((off) => attackNear(fine, seconds(near + off))).filter(
     (attack) => attack.riseDecibels >= CLEAR_RISE_DECIBELS,
@@ -136,7 +162,10 @@ function loudestAttack(fine: FineLevel, near: number): number | null {
   );
 }
 
-/** How well a straight line fits values that follow one another: the square of their correlation with time, 0–1. */
+/**
+ * How well a straight line fits values that follow one another: the square of their correlation
+ * with time, 0–1.
+ */
 function straightness(values: Float32Array): number {
   const middle = (values.length - 1) / 2;
   const mean = values.reduce((a, x) => a + x, 0) / values.length;
@@ -149,7 +178,10 @@ function straightness(values: Float32Array): number {
   return xy > 0 ? (xy * xy) / (xx * yy) : 0;
 }
 
-/** How much a swell grows in decibels, and how straight once it shows; its first part may lie under louder sound. */
+/**
+ * How much a swell grows in decibels, and how straight once it shows; its first part may lie under
+ * louder sound.
+ */
 function shapeOf(swell: Float32Array): { grown: number; straight: number; shown: number } {
   const grown = swell.at(-1)! - swell[0]!;
   const shown = swell.findIndex((x) => x > swell[0]! + HIDDEN * grown);
@@ -163,9 +195,9 @@ const steps = (from: number, to: number): number[] =>
   );
 
 /**
- * The rises of a sound in order of time: stretches of at least 1.3 s in which what fills the gaps between attacks grows
- * steadily, up to where it breaks off. The peak is moved onto the attack there, when there is one. A start that lies
- * under louder sound is told where it comes out of it.
+ * The rises of a sound in order of time: stretches of at least 1.3 s in which what fills the gaps
+ * between attacks grows steadily, up to where it breaks off. The peak is moved onto the attack
+ * there, when there is one. A start that lies under louder sound is told where it comes out of it.
  */
 export function risesOf({ strength, fine, sampleRate, length }: AudioFeatures): Rise[] {
   const levels = stepLevels(strength.bands);
@@ -182,7 +214,8 @@ export function risesOf({ strength, fine, sampleRate, length }: AudioFeatures): 
     const last = s - ENVELOPE;
     const lowest = envelope.subarray(first, last + 1).reduce((a, x) => Math.min(a, x), Infinity);
     if (envelope[last]! - lowest < LEAST_DECIBELS) continue;
-    // What grew before it and stayed is no part of it: the earliest start from which it grows straight.
+    // What grew before it and stayed is no part of it: the earliest start from which it grows
+    // straight.
     const start = steps(first, last - LEAST_STEPS).find(
       (k) => shapeOf(envelope.subarray(k, last + 1)).straight >= STRAIGHT,
     );

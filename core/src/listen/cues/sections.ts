@@ -21,7 +21,10 @@ export interface Section {
 const HALF = 6;
 /** A boundary is the largest change within this many bars. */
 const ALONE = 3;
-/** Change, in deviations over the mean change, from which a boundary counts, and at which it is certain. */
+/**
+ * Change, in deviations over the mean change, from which a boundary counts, and at which it is
+ * certain.
+ */
 const LEAST = 0.6;
 const CERTAIN = 2.5;
 /** Stretch taken for a bar where there are none, in seconds. */
@@ -41,7 +44,10 @@ function barFrames({ beats, downbeats, sampleRate, length }: Analysis): number[]
   );
 }
 
-/** Colour (levels of bands) and harmony (pitch classes) of each bar, each dimension at mean 0 and deviation 1. */
+/**
+ * Colour (levels of bands) and harmony (pitch classes) of each bar, each dimension at mean 0 and
+ * deviation 1.
+ */
 function features(frames: readonly number[], { bands, chroma }: OnsetStrength): number[][] {
   const rows = frames.slice(0, -1).map((from, i) => {
     const row = new Array<number>(BANDS / POOL + 12).fill(0);
@@ -61,9 +67,9 @@ function features(frames: readonly number[], { bands, chroma }: OnsetStrength): 
 }
 
 /**
- * How much the bars after each bar line differ from those before it while each side is alike in itself: correlation of
- * the self-similarity with a tapered checkerboard (Foote 2000, “Automatic audio segmentation using a measure of audio
- * novelty”).
+ * How much the bars after each bar line differ from those before it while each side is alike in
+ * itself: correlation of the self-similarity with a tapered checkerboard (Foote 2000, “Automatic
+ * audio segmentation using a measure of audio novelty”).
  */
 function novelty(rows: readonly (readonly number[])[]): number[] {
   const likeness = (a: readonly number[], b: readonly number[]): number => {

@@ -12,9 +12,9 @@ const USUAL_PACE = 0.6;
 const SLOW_PACE = 1.1;
 
 /**
- * How sure it is that starts of sound (seconds, ascending) are words and not notes, 0–1: speech does not keep to the beat,
- * and follows word on word. `beats` ascend in seconds; `beatConfidence` says how far they can be trusted. A voice that
- * sings on the beat is taken for notes.
+ * How sure it is that starts of sound (seconds, ascending) are words and not notes, 0–1: speech
+ * does not keep to the beat, and follows word on word. `beats` ascend in seconds; `beatConfidence`
+ * says how far they can be trusted. A voice that sings on the beat is taken for notes.
  */
 export function voiceLikeness(
   starts: readonly number[],

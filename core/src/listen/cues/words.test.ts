@@ -5,7 +5,10 @@ import { seeded } from '../../testing/random.ts';
 import { bandAt92, danceAt128, Tape } from '../../testing/synthesis.ts';
 import { voiceLikeness } from './voice-likeness.ts';
 
-/** Made “words”: vowels of gliding pitch with formant-like partials, 150–350 ms, 60–140 ms apart; their starts in s. */
+/**
+ * Made “words”: vowels of gliding pitch with formant-like partials, 150–350 ms, 60–140 ms apart;
+ * their starts in s.
+ */
 function speech(tape: Tape, until: number): number[] {
   const random = seeded(12);
   const starts: number[] = [];

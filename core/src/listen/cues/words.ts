@@ -18,7 +18,10 @@ interface Parting {
   readonly bottomReach: number;
   /** Quantile that is the bottom. */
   readonly bottom: number;
-  /** How far under the top it is quiet: a part of the range between, or of `depth` when the range is larger. */
+  /**
+   * How far under the top it is quiet: a part of the range between, or of `depth` when the range is
+   * larger.
+   */
   readonly part: number;
   readonly depth: number;
   /** Shortest quiet before a word, shortest word. */
@@ -26,7 +29,10 @@ interface Parting {
   readonly shortest: number;
 }
 
-/** A voice by itself falls far between words; over music only as far as the music. Chosen on made voices. */
+/**
+ * A voice by itself falls far between words; over music only as far as the music. Chosen on made
+ * voices.
+ */
 const ALONE: Parting = {
   topReach: 80,
   bottomReach: 300,
@@ -125,9 +131,10 @@ function footOf(level: Float32Array, from: number): number {
 }
 
 /**
- * The starts of words in a voice, alone or over music: where the level between 200 Hz and 8 kHz rises out of a quiet of
- * at least 20 ms (30 ms over music) that is far under the loud of that half second. Words spoken without a break between
- * them count as one. `voiceLikeness` 0–1 says how sure it is that what sounds is a voice at all, given all starts in seconds.
+ * The starts of words in a voice, alone or over music: where the level between 200 Hz and 8 kHz
+ * rises out of a quiet of at least 20 ms (30 ms over music) that is far under the loud of that half
+ * second. Words spoken without a break between them count as one. `voiceLikeness` 0–1 says how sure
+ * it is that what sounds is a voice at all, given all starts in seconds.
  */
 export function wordsOf(
   { speech, sampleRate, length }: AudioFeatures,

@@ -6,7 +6,10 @@ import { strengthMeter, type OnsetStrength } from './onset-strength.ts';
 import { speechLevelMeter } from '../loudness/speech-level.ts';
 import { outlineMeter, type Outline } from './outline.ts';
 
-/** What is kept of a sound while it passes: enough to find everything in it, and a fraction of its size. */
+/**
+ * What is kept of a sound while it passes: enough to find everything in it, and a fraction of its
+ * size.
+ */
 export interface AudioFeatures {
   readonly sampleRate: number;
   readonly length: Samples;
@@ -21,13 +24,19 @@ export interface AudioFeatures {
 
 /** Takes a sound in pieces and keeps its traces. */
 export interface AudioAnalyser {
-  /** The next samples of all channels, of one length. They are not kept, so their memory may be used again. */
+  /**
+   * The next samples of all channels, of one length. They are not kept, so their memory may be used
+   * again.
+   */
   take(channels: readonly Float32Array[]): void;
   /** The traces of everything taken. Throws when that was nothing. */
   end(): AudioFeatures;
 }
 
-/** Opens an ear for a sound of a sample rate and number of channels. Throws when the rate is out of range. */
+/**
+ * Opens an ear for a sound of a sample rate and number of channels. Throws when the rate is out of
+ * range.
+ */
 export function audioAnalyser(sampleRate: number, channelCount: number): AudioAnalyser {
   if (!Number.isSafeInteger(sampleRate) || sampleRate < 8000 || sampleRate > 384000)
     throw new CaesuraError(

@@ -29,8 +29,8 @@ export function filterOf({ b: [b0, b1, b2], a: [a1, a2] }: Biquad): Filter {
 }
 
 /**
- * A Butterworth low-pass (`pass` low) or high-pass of second order at a frequency (Bristow-Johnson, “Cookbook formulae
- * for audio equalizer biquad filter coefficients”, from memory).
+ * A Butterworth low-pass (`pass` low) or high-pass of second order at a frequency (Bristow-Johnson,
+ * “Cookbook formulae for audio equalizer biquad filter coefficients”, from memory).
  */
 export function butterworth(pass: 'low' | 'high', hertz: number, sampleRate: number): Filter {
   const angle = (2 * Math.PI * hertz) / sampleRate;

@@ -8,8 +8,9 @@ export interface Cells<T> {
 }
 
 /**
- * Parts a stream of samples into cells, cell k up to sample `boundary(k + 1)`: `add` gets each part of a cell as a range of
- * the samples at hand, `close` is called when a cell is whole, with the number of its samples.
+ * Parts a stream of samples into cells, cell k up to sample `boundary(k + 1)`: `add` gets each part
+ * of a cell as a range of the samples at hand, `close` is called when a cell is whole, with the
+ * number of its samples.
  */
 export function inCells<T extends Parted>(
   boundary: (cell: number) => number,

@@ -2,9 +2,14 @@ import { BANDS, STRENGTH_RATE, type OnsetStrength } from './onset-strength.ts';
 
 /** Rows of texture in a second of sound. */
 export const CHROMA_RATE = 20;
-/** Values of colour in a row: levels of bands from low to high, in steps of 0.4 dB from −100 dB of full scale. */
+/**
+ * Values of colour in a row: levels of bands from low to high, in steps of 0.4 dB from −100 dB of
+ * full scale.
+ */
 export const TIMBRES = 16;
-/** Values of harmony in a row: the twelve pitch classes, from 0 to 255 for the strongest of the row. */
+/**
+ * Values of harmony in a row: the twelve pitch classes, from 0 to 255 for the strongest of the row.
+ */
 export const PITCHES = 12;
 export const CHROMA_ROW = TIMBRES + PITCHES;
 
@@ -12,8 +17,9 @@ const POOL = BANDS / TIMBRES;
 const FRAMES = STRENGTH_RATE / CHROMA_RATE;
 
 /**
- * The colour and harmony of a sound over time, by which its places are compared: `TEXTURE_RATE` rows a second of
- * `TEXTURE_ROW` values, the levels of mel bands and then the square roots of pitch classes.
+ * The colour and harmony of a sound over time, by which its places are compared: `TEXTURE_RATE`
+ * rows a second of `TEXTURE_ROW` values, the levels of mel bands and then the square roots of pitch
+ * classes.
  */
 export function chromaAndTimbreOf({ bands, chroma, level }: OnsetStrength): Uint8Array {
   const rows = Math.ceil(level.length / FRAMES);

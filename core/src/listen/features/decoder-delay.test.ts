@@ -9,7 +9,9 @@ function file(...parts: readonly (readonly [number, string | readonly number[]])
   return bytes;
 }
 
-/** Frame headers after ISO/IEC 11172-3 and 13818-3: MPEG-1 layer III stereo and mono, MPEG-2 mono. */
+/**
+ * Frame headers after ISO/IEC 11172-3 and 13818-3: MPEG-1 layer III stereo and mono, MPEG-2 mono.
+ */
 const STEREO = [0xff, 0xfb, 0x90, 0x00];
 const MONO = [0xff, 0xfb, 0x90, 0xc0];
 const MONO_2 = [0xff, 0xf3, 0x90, 0xc0];

@@ -1,6 +1,7 @@
 /**
- * Coded sound starts with samples that belong to the coder and not to the sound. Where the container says how many, they
- * lie before time 0; in some files a header of the coder or nothing at all says it.
+ * Coded sound starts with samples that belong to the coder and not to the sound. Where the
+ * container says how many, they lie before time 0; in some files a header of the coder or nothing
+ * at all says it.
  */
 export interface DecoderDelay {
   /** Samples, at the rate of the file, by which the decoded sound comes late. */
@@ -13,15 +14,23 @@ export interface DecoderDelay {
 export interface Coding {
   /** `mp3`, `aac` and so on. */
   readonly codec: string | null;
-  /** Time of the first decoded sample in seconds; before 0 where the container takes the delay off. */
+  /**
+   * Time of the first decoded sample in seconds; before 0 where the container takes the delay off.
+   */
   readonly firstTimestamp: number;
   /** The first bytes of the file. */
   readonly head: Uint8Array;
 }
 
-/** What a decoder of MPEG-1 layer III puts before the sound itself: half of its filter bank and one sample (ISO 11172-3). */
+/**
+ * What a decoder of MPEG-1 layer III puts before the sound itself: half of its filter bank and one
+ * sample (ISO 11172-3).
+ */
 const MP3_DECODER = 529;
-/** What the most common coder puts before it, where the file does not say: it was measured with a click at a known time. */
+/**
+ * What the most common coder puts before it, where the file does not say: it was measured with a
+ * click at a known time.
+ */
 const MP3_CODER = 576;
 /** One frame of AAC, as most coders put before the sound (from memory). */
 const AAC_CODER = 1024;
@@ -31,7 +40,10 @@ const NONE: DecoderDelay = { samples: 0, guessed: false };
 const text = (bytes: Uint8Array, at: number, length: number): string =>
   String.fromCharCode(...bytes.subarray(at, at + length));
 
-/** Where the sound starts after an ID3v2 tag, whose length is four times seven bits (id3.org, ID3v2.4.0 section 3.1). */
+/**
+ * Where the sound starts after an ID3v2 tag, whose length is four times seven bits (id3.org,
+ * ID3v2.4.0 section 3.1).
+ */
 function afterTag(bytes: Uint8Array): number {
   if (text(bytes, 0, 3) !== 'ID3') return 0;
   const [a, b, c, d] = bytes.subarray(6, 10);
@@ -39,8 +51,9 @@ function afterTag(bytes: Uint8Array): number {
 }
 
 /**
- * The delay that the coder of an MP3 file wrote into the information header of its first frame (“Xing” or “Info” after
- * the side information; “MP3 Info Tag”, revision 1), or null where there is none.
+ * The delay that the coder of an MP3 file wrote into the information header of its first frame
+ * (“Xing” or “Info” after the side information; “MP3 Info Tag”, revision 1), or null where there is
+ * none.
  */
 function writtenDelay(bytes: Uint8Array): number | null {
   const at = afterTag(bytes);

@@ -4,8 +4,8 @@ import { Growing } from './growing.ts';
 import type { Meter } from './meter.ts';
 
 /**
- * Measures the mean square of one channel after filters, in cells that start at `boundary(k)` samples. With `whole`, a
- * cell that the end cuts short is not counted.
+ * Measures the mean square of one channel after filters, in cells that start at `boundary(k)`
+ * samples. With `whole`, a cell that the end cuts short is not counted.
  */
 export function filteredPowerMeter(
   filters: readonly Filter[],

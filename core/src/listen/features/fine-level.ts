@@ -9,8 +9,8 @@ export const FINE_RATE = 1000;
 const EMPHASIS = 0.9;
 
 /**
- * Power of a sound in each millisecond, so fine that attacks can be placed by it without the sound itself. Cell k spans
- * from k to k + 1 ms; the last may be cut short.
+ * Power of a sound in each millisecond, so fine that attacks can be placed by it without the sound
+ * itself. Cell k spans from k to k + 1 ms; the last may be cut short.
  */
 export interface FineLevel {
   /** Mean square of the sound. */

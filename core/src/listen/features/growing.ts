@@ -1,4 +1,7 @@
-/** A list of numbers of one typed array that grows as it is filled: half as large again each time it is full. */
+/**
+ * A list of numbers of one typed array that grows as it is filled: half as large again each time it
+ * is full.
+ */
 export class Growing<T extends Float32Array | Float64Array | Uint8Array> {
   private length = 0;
   private held: T;

@@ -1,6 +1,6 @@
 /**
- * Makes a mixer that gives the average of all channels, for analysis; the same memory is used at each call. The channels
- * must have one length; none gives an empty sound.
+ * Makes a mixer that gives the average of all channels, for analysis; the same memory is used at
+ * each call. The channels must have one length; none gives an empty sound.
  */
 export function monoMixer(): (channels: readonly Float32Array[]) => Float32Array {
   let room = new Float32Array(0);

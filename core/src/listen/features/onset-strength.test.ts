@@ -25,7 +25,8 @@ describe('onset strength', () => {
       for (const at of TIMES) tape.snare(at);
       const found = peaks(strengthOf(tape).all).map((frame) => frame / STRENGTH_RATE);
       expect(found).toHaveLength(TIMES.length);
-      // A window of 46 ms sees an attack before it reaches its middle; beats are moved onto attacks later.
+      // A window of 46 ms sees an attack before it reaches its middle; beats are moved onto attacks
+      // later.
       TIMES.forEach((at, i) => expect(Math.abs(found[i]! - at)).toBeLessThan(0.03));
     },
   );

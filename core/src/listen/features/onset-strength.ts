@@ -20,7 +20,10 @@ const COMPRESSION = 1000;
 /** Frames between the two spectra compared; two of 10 ms let a soft attack rise. */
 const LAG = 2;
 
-/** How much sound starts at each moment, at `STRENGTH_RATE` frames a second; frame k is centred on k/STRENGTH_RATE s. */
+/**
+ * How much sound starts at each moment, at `STRENGTH_RATE` frames a second; frame k is centred on
+ * k/STRENGTH_RATE s.
+ */
 export interface OnsetStrength {
   /** All bands together. */
   readonly all: Float32Array;
@@ -34,7 +37,10 @@ export interface OnsetStrength {
   readonly chroma: Float32Array;
   /** Root mean square of the sound in each frame. */
   readonly level: Float32Array;
-  /** Level of each mel band, `BANDS` values a frame; 0 is −100 dB of full scale, each step `BAND_STEP_DECIBELS`. */
+  /**
+   * Level of each mel band, `BANDS` values a frame; 0 is −100 dB of full scale, each step
+   * `BAND_STEP_DECIBELS`.
+   */
   readonly bands: Uint8Array;
   /** Middle of each band in Hz. */
   readonly centres: readonly number[];
@@ -66,7 +72,8 @@ function melBands(size: number, sampleRate: number): Band[] {
   const binHz = sampleRate / size;
   return Array.from({ length: BANDS }, (_, b) => {
     const [from, centre, to] = [edges[b]!, edges[b + 1]!, edges[b + 2]!];
-    // A band narrower than the bins would fall between them, so each takes at least its nearest bin.
+    // A band narrower than the bins would fall between them, so each takes at least its nearest
+    // bin.
     const first = Math.min(Math.ceil(from / binHz), Math.round(centre / binHz));
     const last = Math.max(Math.floor(to / binHz), Math.round(centre / binHz));
     const weights = Float32Array.from({ length: last - first + 1 }, (_, i) => {
@@ -80,7 +87,10 @@ function melBands(size: number, sampleRate: number): Band[] {
   });
 }
 
-/** Triangular bands a quarter of a tone apart, so that a note starting among others is seen by itself. */
+/**
+ * Triangular bands a quarter of a tone apart, so that a note starting among others is seen by
+ * itself.
+ */
 function quarterToneBands(size: number, sampleRate: number): Band[] {
   const top = Math.min(HIGHEST_HZ, sampleRate / 2);
   const binHz = sampleRate / size;
@@ -114,7 +124,10 @@ function weighted(magnitude: Float32Array, first: number, weights: Float32Array)
   return sum;
 }
 
-/** Mean rise of the logarithmic bands from `LAG` frames before to the spectrum given; `history` is their ring. */
+/**
+ * Mean rise of the logarithmic bands from `LAG` frames before to the spectrum given; `history` is
+ * their ring.
+ */
 function riseOf(
   bands: readonly Band[],
   history: readonly Float32Array[],
@@ -149,8 +162,9 @@ const toStored = (magnitude: number): number =>
   );
 
 /**
- * Measures the onset strength of a mono sound: the rise of the logarithmic mel spectrum from one moment to the next,
- * each band compared with the loudest of its neighbours before (Böck and Widmer 2013), summed over bands.
+ * Measures the onset strength of a mono sound: the rise of the logarithmic mel spectrum from one
+ * moment to the next, each band compared with the loudest of its neighbours before (Böck and Widmer
+ * 2013), summed over bands.
  */
 export function strengthMeter(sampleRate: number): Meter<OnsetStrength> {
   const hop = sampleRate / STRENGTH_RATE;
@@ -178,7 +192,8 @@ export function strengthMeter(sampleRate: number): Meter<OnsetStrength> {
   const chroma = new Growing(new Float32Array(12 * room));
   const stored = new Growing(new Uint8Array(BANDS * room));
 
-  // What has come and is still needed: samples [start, start + held) of the sound, silence before it.
+  // What has come and is still needed: samples [start, start + held) of the sound, silence before
+  // it.
   let buffer = new Float32Array(2 * size);
   let start = -size / 2;
   let held = size / 2;

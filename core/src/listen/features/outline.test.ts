@@ -30,7 +30,8 @@ describe('the outline', () => {
   );
 
   it('shows 60 Hz in its low band and 3 kHz not', () => {
-    // Two one-pole low-passes at 150 Hz: each passes 1/√(1 + (f/150)²), so 86 % of 60 Hz and 0.25 % of 3 kHz.
+    // Two one-pole low-passes at 150 Hz: each passes 1/√(1 + (f/150)²), so 86 % of 60 Hz and 0.25 %
+    // of 3 kHz.
     const low = outlineOf(tone(60).samples, 44100);
     const high = outlineOf(tone(3000).samples, 44100);
     expect(mean(low, 1) / mean(low, 0)).toBeGreaterThan(0.75);

@@ -6,14 +6,16 @@ import type { Meter } from './meter.ts';
 export const OUTLINE_RATE = 100;
 
 /**
- * The outline of a sound for drawing: for each hundredth of a second its peak, and the peak of its low band,
- * each 0–255. Laid out as [peak, low, peak, low, …].
+ * The outline of a sound for drawing: for each hundredth of a second its peak, and the peak of its
+ * low band, each 0–255. Laid out as [peak, low, peak, low, …].
  */
 export type Outline = Uint8Array;
 
 const LOW_BELOW_HZ = 150;
 
-/** Measures the outline of one channel; the low band is two one-pole low-passes at 150 Hz in a row. */
+/**
+ * Measures the outline of one channel; the low band is two one-pole low-passes at 150 Hz in a row.
+ */
 export function outlineMeter(sampleRate: number): Meter<Outline> {
   const outline = new Growing(new Uint8Array(2 * OUTLINE_RATE * 60));
   const smoothing = 1 - Math.exp((-2 * Math.PI * LOW_BELOW_HZ) / sampleRate);

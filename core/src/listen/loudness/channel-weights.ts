@@ -2,8 +2,9 @@
 const SIDE = 1.41;
 
 /**
- * Weights of channels by how many there are, in the order of WAV files: front left, right, centre, low-frequency effects,
- * back left, right, side left, right. Low-frequency effects do not count. Four are taken as two in front and two at the sides.
+ * Weights of channels by how many there are, in the order of WAV files: front left, right, centre,
+ * low-frequency effects, back left, right, side left, right. Low-frequency effects do not count.
+ * Four are taken as two in front and two at the sides.
  */
 const WEIGHTS: ReadonlyMap<number, readonly number[]> = new Map([
   [4, [1, 1, SIDE, SIDE]],
@@ -12,6 +13,9 @@ const WEIGHTS: ReadonlyMap<number, readonly number[]> = new Map([
   [8, [1, 1, 1, 0, 1, 1, SIDE, SIDE]],
 ]);
 
-/** What the power of each channel counts for loudness; of a number of channels that says nothing all count as front ones. */
+/**
+ * What the power of each channel counts for loudness; of a number of channels that says nothing all
+ * count as front ones.
+ */
 export const channelWeights = (channels: number): readonly number[] =>
   WEIGHTS.get(channels) ?? Array.from({ length: channels }, () => 1);

@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { kWeighting, loudnessOf as loudnessOfPowers, weightedPowerMeter } from './loudness.ts';
 import { metered } from '../features/meter.ts';
 
-/** A 1 kHz tone of given peak levels (dB of full scale) one after another, the same in both channels. */
+/**
+ * A 1 kHz tone of given peak levels (dB of full scale) one after another, the same in both
+ * channels.
+ */
 function tone(
   parts: readonly (readonly [decibels: number, seconds: number])[],
   sampleRate = 48000,
@@ -33,8 +36,8 @@ describe('loudness (ITU-R BS.1770)', () => {
     );
   });
 
-  // EBU Tech 3341, minimum requirements test signals 1 to 5: stereo sine of 1 kHz, tolerance ±0.1 LU (numbers and
-  // levels from memory).
+  // EBU Tech 3341, minimum requirements test signals 1 to 5: stereo sine of 1 kHz, tolerance ±0.1
+  // LU (numbers and levels from memory).
   it.each([
     ['1', [[-23, 20]], -23],
     ['2', [[-33, 20]], -33],
@@ -136,8 +139,9 @@ describe('loudness (ITU-R BS.1770)', () => {
     expect(loudnessOf([], 48000).integrated).toBe(-Infinity);
   });
 
-  // EBU Tech 3341, minimum requirements test signal 6: 5.0 channels, 1 kHz at −28 dB left and right, −24 dB in the centre and
-  // −30 dB at the sides, reads −23.0 ± 0.1 LUFS (from memory); the same with silence for low-frequency effects as 5.1.
+  // EBU Tech 3341, minimum requirements test signal 6: 5.0 channels, 1 kHz at −28 dB left and
+  // right, −24 dB in the centre and −30 dB at the sides, reads −23.0 ± 0.1 LUFS (from memory); the
+  // same with silence for low-frequency effects as 5.1.
   it('weights the channels at the sides: a signal of five channels, and of six', () => {
     const level = (decibels: number) => tone([[decibels, 20]])[0]!;
     const [front, centre, side] = [level(-28), level(-24), level(-30)];

@@ -3,7 +3,9 @@ import { filterOf, type Biquad } from '../features/biquad.ts';
 import { filteredPowerMeter } from '../features/filtered-power.ts';
 import type { Meter } from '../features/meter.ts';
 
-/** Loudness of a whole sound in LUFS after Recommendation ITU-R BS.1770-5; −Infinity for silence. */
+/**
+ * Loudness of a whole sound in LUFS after Recommendation ITU-R BS.1770-5; −Infinity for silence.
+ */
 export interface Loudness {
   /** Over the whole, gated. */
   readonly integrated: number;
@@ -25,9 +27,10 @@ const ABSOLUTE_GATE = -70;
 const RELATIVE_GATE = -10;
 
 /**
- * The K-weighting at a sample rate: a high shelf and a high-pass. BS.1770 gives coefficients at 48 kHz only; these are
- * the analogue filters behind them by the bilinear transform (centre, gain and quality as found by Mansbridge, Finn and
- * Reiss, “Implementation and evaluation of autonomous multi-track fader control”, 2012), and equal the table at 48 kHz.
+ * The K-weighting at a sample rate: a high shelf and a high-pass. BS.1770 gives coefficients at 48
+ * kHz only; these are the analogue filters behind them by the bilinear transform (centre, gain and
+ * quality as found by Mansbridge, Finn and Reiss, “Implementation and evaluation of autonomous
+ * multi-track fader control”, 2012), and equal the table at 48 kHz.
  */
 export function kWeighting(sampleRate: number): readonly [shelf: Biquad, highPass: Biquad] {
   const shelf = (() => {
@@ -59,7 +62,8 @@ export function kWeighted(channel: Float32Array, sampleRate: number): Float64Arr
 }
 
 /**
- * Measures the mean square of one K-weighted channel in each hop of 100 ms; what is left at the end is not counted.
+ * Measures the mean square of one K-weighted channel in each hop of 100 ms; what is left at the end
+ * is not counted.
  */
 export function weightedPowerMeter(sampleRate: number): Meter<Float64Array> {
   const hop = Math.round(LOUDNESS_STEP * sampleRate);
@@ -86,8 +90,8 @@ const loudest = (powers: readonly number[]): number =>
 
 /**
  * Loudness of a sound from the powers of its channels, each weighted by where it stands. Blocks of
- * 400 ms under −70 LUFS, and then those more than 10 LU under the mean of the rest, do not count for the integrated
- * loudness.
+ * 400 ms under −70 LUFS, and then those more than 10 LU under the mean of the rest, do not count
+ * for the integrated loudness.
  */
 export function loudnessOf(channels: readonly Float64Array[]): Loudness {
   const weights = channelWeights(channels.length);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { filmOf, joinAt } from '../../film/index.ts';
 import { windowValues } from '../../joins/values.ts';
 import { layOutSteadily } from '../../layout/index.ts';
@@ -110,7 +110,8 @@ describe('a change of the rate', () => {
   it('shows the same source frames at the same times through a ramp', () => {
     const plan = fullPlan();
     const [before, after] = [plan, changeRate(plan, at48)].map((p) => filmOf(p).shots[4]!);
-    // The cuts are rounded anew, by half a frame at most, which at a crest of 400 % is two source frames, and one for rounding.
+    // The cuts are rounded anew, by half a frame at most, which at a crest of 400 % is two source
+    // frames, and one for rounding.
     const half = (4 * 50) / 48 / 2;
     for (let k = 0; k < before!.length; k++)
       expect(Math.abs(after!.time!.at(2 * k) - before!.time!.at(k))).toBeLessThanOrEqual(half + 1);

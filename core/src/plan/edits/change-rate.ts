@@ -40,7 +40,10 @@ const PLACES = Object.keys(RATE_RULES);
 const holdsFrames = (place: string): boolean =>
   PLACES.some((path) => path.startsWith(place) && /^($|[.[])/.test(path.slice(place.length)));
 
-/** A document with every field that counts frames changed; what has none inside stays the same object. */
+/**
+ * A document with every field that counts frames changed; what has none inside stays the same
+ * object.
+ */
 function mapped(value: Json, place: string, change: (n: number, field: RateField) => number): Json {
   if (typeof value === 'number') {
     const field = RATE_RULES[place];
@@ -59,7 +62,10 @@ function mapped(value: Json, place: string, change: (n: number, field: RateField
   return entries.some(([key, item]) => item !== held[key]) ? Object.fromEntries(entries) : value;
 }
 
-/** Settings of an own move with the window noted in whose frames its keys count, where it does not follow from them. */
+/**
+ * Settings of an own move with the window noted in whose frames its keys count, where it does not
+ * follow from them.
+ */
 function keyedIn(plan: Plan, settings: JoinSettings): Pick<JoinSettings, 'keyed'> {
   if (settings.move !== 'own' || keyedWindow(settings)) return {};
   const { before, after } = settings;
@@ -68,7 +74,10 @@ function keyedIn(plan: Plan, settings: JoinSettings): Pick<JoinSettings, 'keyed'
   };
 }
 
-/** A plan in which every own move knows in which frames its keys count, so that they follow its window to another rate. */
+/**
+ * A plan in which every own move knows in which frames its keys count, so that they follow its
+ * window to another rate.
+ */
 function withKeyedMoves(plan: Plan): Plan {
   const join = (given: Join): Join => {
     const keyed = given.set.keys ? keyedIn(plan, settingsOf(plan, given)) : {};
@@ -107,7 +116,10 @@ function roundings() {
   };
 }
 
-/** The shots with cuts on cues rounded anew from the true times of the cues. Throws when two cuts would fall on one frame. */
+/**
+ * The shots with cuts on cues rounded anew from the true times of the cues. Throws when two cuts
+ * would fall on one frame.
+ */
 function recut(before: Plan, after: Plan): Score | null {
   if (!before.score || !after.score) return null;
   const instant = ({ at }: { at: { num: number; den: number } }) => `${at.num}/${at.den}`;
@@ -130,9 +142,9 @@ function recut(before: Plan, after: Plan): Score | null {
 }
 
 /**
- * A plan at another rate, with everything in it that counts frames changed by its rule (see `RATE_RULES`), and what could not
- * keep its time to the frame. Source ranges and speeds stay. Throws when two cuts would fall on one frame, or when the film
- * would run past a day.
+ * A plan at another rate, with everything in it that counts frames changed by its rule (see
+ * `RATE_RULES`), and what could not keep its time to the frame. Source ranges and speeds stay.
+ * Throws when two cuts would fall on one frame, or when the film would run past a day.
  */
 export function rateChange(given: Plan, wanted: FrameRate): RateChange {
   const rate = frameRate(wanted.num, wanted.den);

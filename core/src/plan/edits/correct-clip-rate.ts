@@ -29,10 +29,11 @@ function startAt(
 }
 
 /**
- * Gives a clip another rate, for one that came in at the wrong one. A clip of constant rate keeps its frames: it lasts
- * longer or shorter. One of variable rate is counted anew, `count` frames, and what was said of its frames goes to those
- * that are on view at the same time. Its moments, its usable part and the shots that use it follow; what depends on the
- * rate (lengths, slowest speed, faults) is computed from it. Throws when there is no such clip.
+ * Gives a clip another rate, for one that came in at the wrong one. A clip of constant rate keeps
+ * its frames: it lasts longer or shorter. One of variable rate is counted anew, `count` frames, and
+ * what was said of its frames goes to those that are on view at the same time. Its moments, its
+ * usable part and the shots that use it follow; what depends on the rate (lengths, slowest speed,
+ * faults) is computed from it. Throws when there is no such clip.
  */
 export function correctClipRate(
   plan: Plan,

@@ -13,7 +13,9 @@ export type BriefChange = Partial<
   Pick<Plan, 'name' | 'client' | 'target' | 'start' | 'lead' | 'pace' | 'dropFrame'>
 > & { size?: Size };
 
-/** Throws unless a length fits: at least a frame, and start plus length within a day of timecode. */
+/**
+ * Throws unless a length fits: at least a frame, and start plus length within a day of timecode.
+ */
 export function checkLength(
   plan: Pick<Plan, 'rate' | 'dropFrame' | 'start'>,
   target: number,
@@ -34,8 +36,9 @@ export function checkLength(
 }
 
 /**
- * Changes the brief. The score stays as it is, so a new target shows as frames over or under until laid out again.
- * Throws when the target is no frame or runs past a day, or drop-frame is asked for at a rate that has none.
+ * Changes the brief. The score stays as it is, so a new target shows as frames over or under until
+ * laid out again. Throws when the target is no frame or runs past a day, or drop-frame is asked for
+ * at a rate that has none.
  */
 export function changeBrief(plan: Plan, change: BriefChange): Plan {
   const next = { ...plan, ...change };

@@ -21,7 +21,10 @@ const found = (plan: Plan, id: string): Clip => {
   return clip;
 };
 
-/** Sets the part of a clip that is worth using, [from, to). Throws when it is empty or not inside the clip. */
+/**
+ * Sets the part of a clip that is worth using, [from, to). Throws when it is empty or not inside
+ * the clip.
+ */
 export function setUsable(plan: Plan, id: string, from: SourceFrames, to: SourceFrames): Plan {
   const clip = found(plan, id);
   if (from >= to)
@@ -100,8 +103,9 @@ export function orderClips(plan: Plan, ids: readonly string[]): Plan {
 }
 
 /**
- * Makes two clips of one that holds a second shot from a frame on: each usable on its own side. Shots that used the clip
- * keep the first. Throws when one side would be empty or the new id is there already.
+ * Makes two clips of one that holds a second shot from a frame on: each usable on its own side.
+ * Shots that used the clip keep the first. Throws when one side would be empty or the new id is
+ * there already.
  */
 export function splitClip(plan: Plan, id: string, at: SourceFrames, newId: string): Plan {
   const place = plan.clips.findIndex((c) => c.id === id);

@@ -4,8 +4,7 @@ import type { Plan, Score } from '../index.ts';
 
 /** The score of a plan. Throws when there is none yet. */
 export function scoreOf(plan: Plan): Score {
-  if (!plan.score)
-    throw new CaesuraError('no-score', 'There are no cuts yet.', 'Lay out first.');
+  if (!plan.score) throw new CaesuraError('no-score', 'There are no cuts yet.', 'Lay out first.');
   return plan.score;
 }
 
@@ -46,8 +45,8 @@ export function cutLimits(plan: Plan, cut: number): { from: Frames; to: Frames }
 }
 
 /**
- * Moves cut `cut` (before shot `cut`, from 1) to a frame. Only the two shots at the cut change length, so the
- * total and all other cuts stay. The incoming shot keeps its first source frame.
+ * Moves cut `cut` (before shot `cut`, from 1) to a frame. Only the two shots at the cut change
+ * length, so the total and all other cuts stay. The incoming shot keeps its first source frame.
  * Throws when there is no such cut, it is locked, or a shot would be left without a frame.
  */
 export function moveCut(plan: Plan, cut: number, frame: number): Plan {
@@ -77,8 +76,9 @@ export function nudgeCut(plan: Plan, cut: number, by: number): Plan {
 }
 
 /**
- * Moves several cuts by as many frames, so that the shots between them keep their lengths. Throws when one of them does not
- * exist or is locked, or a shot beside them would be left without a frame.
+ * Moves several cuts by as many frames, so that the shots between them keep their lengths. Throws
+ * when one of them does not exist or is locked, or a shot beside them would be left without a
+ * frame.
  */
 export function moveCuts(plan: Plan, cuts: readonly number[], by: number): Plan {
   // Those ahead go first, so that none runs into the next.
@@ -90,8 +90,8 @@ export function moveCuts(plan: Plan, cuts: readonly number[], by: number): Plan 
 }
 
 /**
- * Moves a cut to the cue after it (`direction` 1) or before it (−1). A cut already on its cue goes to the next one.
- * Throws when there is no cue that way before the neighbouring cut.
+ * Moves a cut to the cue after it (`direction` 1) or before it (−1). A cut already on its cue goes
+ * to the next one. Throws when there is no cue that way before the neighbouring cut.
  */
 export function moveCutToCue(plan: Plan, cut: number, direction: 1 | -1): Plan {
   const { from, to } = cutLimits(plan, cut);
@@ -108,7 +108,10 @@ export function moveCutToCue(plan: Plan, cut: number, direction: 1 | -1): Plan {
   return moveCut(plan, cut, ahead.frame);
 }
 
-/** Removes cut `cut`: the shot before it runs on in its place. The total stays. Throws when there is no such cut or it is locked. */
+/**
+ * Removes cut `cut`: the shot before it runs on in its place. The total stays. Throws when there is
+ * no such cut or it is locked.
+ */
 export function removeCut(plan: Plan, cut: number): Plan {
   const score = scoreOf(plan);
   checkCut(score, cut);
@@ -116,7 +119,9 @@ export function removeCut(plan: Plan, cut: number): Plan {
   return { ...plan, score: { ...score, shots: score.shots.filter((_, i) => i !== cut) } };
 }
 
-/** How many cuts there are, how many fall on a cue, and the worst offset of those in milliseconds. */
+/**
+ * How many cuts there are, how many fall on a cue, and the worst offset of those in milliseconds.
+ */
 export function cutFigures(plan: Plan): { cuts: number; onCue: number; worstMilliseconds: number } {
   const cues = filmOf(plan).cues;
   const landings = (plan.score?.shots.slice(1) ?? []).map((s) => landingOf(s.start, cues, plan));
@@ -124,7 +129,9 @@ export function cutFigures(plan: Plan): { cuts: number; onCue: number; worstMill
   return { cuts: landings.length, onCue: on.length, worstMilliseconds: Math.max(0, ...on) };
 }
 
-/** Takes another score in place of the one there is. Throws when it is not as long as the target. */
+/**
+ * Takes another score in place of the one there is. Throws when it is not as long as the target.
+ */
 export function takeScore(plan: Plan, score: Score): Plan {
   if (score.length !== plan.target)
     throw new CaesuraError(

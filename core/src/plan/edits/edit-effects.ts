@@ -12,7 +12,9 @@ import {
   type RiserPlacement,
 } from '../index.ts';
 
-/** Adds a file to the effects of a plan; one that is there already, by content, is measured anew. */
+/**
+ * Adds a file to the effects of a plan; one that is there already, by content, is measured anew.
+ */
 export function addEffectFile(plan: Plan, effect: Omit<EffectFile, 'id'>): Plan {
   const known = plan.effectFiles.find(({ media }) => media === effect.media);
   if (known)
@@ -50,11 +52,7 @@ export const removeEffectFile = (plan: Plan, id: string): Plan => ({
 
 function added(plan: Plan, placement: EffectPlacement): Plan {
   if (!plan.effectFiles.some(({ id }) => id === placement.effect))
-    throw new CaesuraError(
-      'no-effect',
-      'That effect is not in the plan.',
-      'Add its file first.',
-    );
+    throw new CaesuraError('no-effect', 'That effect is not in the plan.', 'Add its file first.');
   return { ...plan, effects: [...plan.effects, placement] };
 }
 
@@ -68,7 +66,10 @@ function atCut(plan: Plan, cut: number): Anchor {
 
 const AS_FILED = { num: 1, den: 1 };
 
-/** How fast an effect sounds that is put on a cut: as filed; a whoosh of the kit so that it fills the window there. */
+/**
+ * How fast an effect sounds that is put on a cut: as filed; a whoosh of the kit so that it fills
+ * the window there.
+ */
 function rateAtCut(plan: Plan, effect: string, cut: number): HitPlacement['rate'] {
   const file = plan.effectFiles.find(({ id }) => id === effect);
   return file && passes(file) && windowSeconds(joinAt(plan, cut), plan) !== null
@@ -76,7 +77,9 @@ function rateAtCut(plan: Plan, effect: string, cut: number): HitPlacement['rate'
     : AS_FILED;
 }
 
-/** Puts an effect on a cut: its peak on the cut, at the rate that is usual there; see `rateAtCut`. */
+/**
+ * Puts an effect on a cut: its peak on the cut, at the rate that is usual there; see `rateAtCut`.
+ */
 export function putHit(plan: Plan, effect: string, cut: number): Plan {
   const at = atCut(plan, cut);
   return added(plan, {
@@ -116,8 +119,8 @@ export const putBed = (plan: Plan, effect: string, from: Anchor, to: Anchor, fad
   });
 
 /**
- * Rates of the repeats of a run in turn, so that no two neighbours sound alike. A repeat at 0.8 of the speed sounds different
- * enough: common practice, no published source.
+ * Rates of the repeats of a run in turn, so that no two neighbours sound alike. A repeat at 0.8 of
+ * the speed sounds different enough: common practice, no published source.
  */
 export const VARIATION: readonly { readonly num: number; readonly den: number }[] = [
   { num: 1, den: 1 },
@@ -126,7 +129,10 @@ export const VARIATION: readonly { readonly num: number; readonly den: number }[
   { num: 9, den: 10 },
 ];
 
-/** Puts an effect on every cut from one to another, each a little other than the one before. Throws when there is none. */
+/**
+ * Puts an effect on every cut from one to another, each a little other than the one before. Throws
+ * when there is none.
+ */
 export function putRun(plan: Plan, effect: string, from: number, to: number): Plan {
   const runs = [...new Set(plan.effects.flatMap(({ run }) => run ?? []))];
   const run = freshId(

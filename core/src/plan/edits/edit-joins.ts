@@ -50,8 +50,9 @@ function checkWindow(plan: Plan, { cut, out, into }: JoinFacts, set: Join['set']
 }
 
 /**
- * Sets some of a join by hand; what was set before and is not named stays. Keys of its own are fitted to a window that becomes
- * another. Throws when the cut is a hard one, or when the window would be longer than a shot beside it.
+ * Sets some of a join by hand; what was set before and is not named stays. Keys of its own are
+ * fitted to a window that becomes another. Throws when the cut is a hard one, or when the window
+ * would be longer than a shot beside it.
  */
 export function changeJoin(plan: Plan, cut: CutIndex, set: Join['set']): Plan {
   const facts = joinAt(plan, cut);
@@ -67,7 +68,10 @@ export function changeJoin(plan: Plan, cut: CutIndex, set: Join['set']): Plan {
   return withJoin(plan, cut, { ...join, set: { ...join.set, ...kept, ...set } });
 }
 
-/** Sets the window of a join in frames of the film, which keep their time at another rate. Throws as `changeJoin` does. */
+/**
+ * Sets the window of a join in frames of the film, which keep their time at another rate. Throws as
+ * `changeJoin` does.
+ */
 export const setWindow = (plan: Plan, cut: CutIndex, before: number, after: number): Plan =>
   changeJoin(plan, cut, {
     before: frameSpan(Math.max(0, before), plan.rate),
@@ -103,7 +107,10 @@ function keysByHand(facts: JoinFacts): readonly JoinKey[] {
   );
 }
 
-/** The settings of a join with its keys to be set one by one, in the window that there is; those of its move become its own. */
+/**
+ * The settings of a join with its keys to be set one by one, in the window that there is; those of
+ * its move become its own.
+ */
 function ownSettings(facts: JoinFacts): Join['set'] & { readonly keys: readonly JoinKey[] } {
   const { settings, join } = facts;
   const keyed = { before: facts.before as number, after: facts.after as number };
@@ -113,10 +120,16 @@ function ownSettings(facts: JoinFacts): Join['set'] & { readonly keys: readonly 
   return { ...own, pictures, before, after, shutter, fill, cover, aim, hold, move: 'own' };
 }
 
-/** A value on a frame of a join; how it goes over to the next is kept as it was there unless it is said. */
+/**
+ * A value on a frame of a join; how it goes over to the next is kept as it was there unless it is
+ * said.
+ */
 export type SetKey = Omit<JoinKey, 'ease'> & { readonly ease?: JoinKey['ease'] };
 
-/** The easing of a key that is set: that of the key there, else that with which the values went on there. */
+/**
+ * The easing of a key that is set: that of the key there, else that with which the values went on
+ * there.
+ */
 function easeThere(facts: JoinFacts, keys: readonly JoinKey[], { side, of, at }: SetKey): string {
   const track = keys.filter((k) => k.side === side && k.of === of);
   const before = track.filter((k) => k.at <= at).sort((a, b) => b.at - a.at)[0];
@@ -124,8 +137,9 @@ function easeThere(facts: JoinFacts, keys: readonly JoinKey[], { side, of, at }:
 }
 
 /**
- * Sets one key of a join by hand, in place of the one that is there; the join then has keys of its own. A value that is there
- * already becomes a key that rests. Throws when the picture is not on screen on that frame.
+ * Sets one key of a join by hand, in place of the one that is there; the join then has keys of its
+ * own. A value that is there already becomes a key that rests. Throws when the picture is not on
+ * screen on that frame.
  */
 export function setJoinKey(plan: Plan, cut: CutIndex, key: SetKey): Plan {
   const facts = joinAt(plan, cut);

@@ -34,8 +34,8 @@ const withSpeeds = (shot: Shot, speeds: Speeds, sourceIn: SourceFrames): Shot =>
   showing(shot, { clip: shot.clip, sourceIn, ...speeds });
 
 /**
- * The source in of a shot with other speeds: the moment that lands stays on its cue; without one the shot starts where it
- * did, or as near as its file allows.
+ * The source in of a shot with other speeds: the moment that lands stays on its cue; without one
+ * the shot starts where it did, or as near as its file allows.
  */
 function startFor(plan: Plan, facts: ShotFacts, changed: Shot): SourceFrames {
   const { clip, length, sourceIn } = facts;
@@ -60,15 +60,19 @@ function respeed(plan: Plan, indices: readonly ShotIndex[], speeds: Speeds): Pla
 }
 
 /**
- * Gives a shot a ramp, or takes it away with null. The cuts stay on the music: the source range changes, and a moment that
- * lands on a cue stays there where the file allows. Throws when there is no such shot.
+ * Gives a shot a ramp, or takes it away with null. The cuts stay on the music: the source range
+ * changes, and a moment that lands on a cue stays there where the file allows. Throws when there is
+ * no such shot.
  */
 export function setRamp(plan: Plan, index: ShotIndex, ramp: Ramp | null): Plan {
   shotFactsAt(plan, index);
   return respeed(plan, [index], ramp ? { ramp } : {});
 }
 
-/** A speed on a frame of a shot; how it goes over to the next is kept as it was there unless it is said. */
+/**
+ * A speed on a frame of a shot; how it goes over to the next is kept as it was there unless it is
+ * said.
+ */
 export interface SetSpeed {
   /** Frames after the start of the shot. */
   readonly at: number;
@@ -77,8 +81,8 @@ export interface SetSpeed {
 }
 
 /**
- * Sets the speed on a frame of a shot, in place of the key that is there, or as a new one; what had no ramp gets one, from the
- * constant speed at its start. Throws when the shot has no such frame.
+ * Sets the speed on a frame of a shot, in place of the key that is there, or as a new one; what had
+ * no ramp gets one, from the constant speed at its start. Throws when the shot has no such frame.
  */
 export function setRampKey(plan: Plan, index: ShotIndex, { at, speed, ease }: SetSpeed): Plan {
   const { ramp, length, speed: constant } = shotFactsAt(plan, index);
@@ -111,16 +115,18 @@ export function setRampKey(plan: Plan, index: ShotIndex, { at, speed, ease }: Se
 }
 
 /**
- * Lets a shot be fastest at one of its cuts, over a ramp length beside it. Keys farther inside stay as they are, and a ramp at
- * the other cut; those within the ramp length give way. Throws when there is no such shot.
+ * Lets a shot be fastest at one of its cuts, over a ramp length beside it. Keys farther inside stay
+ * as they are, and a ramp at the other cut; those within the ramp length give way. Throws when
+ * there is no such shot.
  */
 export function rampAtCut(plan: Plan, index: ShotIndex, end: RampEnd, crest: Crest): Plan {
   return setRamp(plan, index, withCrest(shotFactsAt(plan, index), end, crest));
 }
 
 /**
- * Gives the incoming shot of a cut a speed at the cut that was found by movement on screen, and notes both speeds, so that
- * their difference in per cent is not told as a fault for as long as they stay. Throws when there is no such cut.
+ * Gives the incoming shot of a cut a speed at the cut that was found by movement on screen, and
+ * notes both speeds, so that their difference in per cent is not told as a fault for as long as
+ * they stay. Throws when there is no such cut.
  */
 export function matchSpeed(plan: Plan, cut: CutIndex, speed: Rational): Plan {
   const { into } = joinAt(plan, cut);
@@ -166,7 +172,9 @@ export function followRamp(plan: Plan, id: string, indices: readonly ShotIndex[]
   return respeed(plan, indices, { rampOf: id });
 }
 
-/** Changes a ramp that was kept; all shots that follow it change with it, each with its moment kept. */
+/**
+ * Changes a ramp that was kept; all shots that follow it change with it, each with its moment kept.
+ */
 export function changeRampGroup(plan: Plan, id: string, keys: Ramp): Plan {
   const facts = filmOf(plan).shots;
   const changed = { ...plan, ramps: plan.ramps.map((r) => (r.id === id ? { ...r, keys } : r)) };

@@ -168,7 +168,8 @@ describe('the length of a shot', () => {
   });
 
   it('is shared in whole frames by largest remainders', () => {
-    // Worked by hand: 60·7/100 = 4.2, 25·7/100 = 1.75, 15·7/100 = 1.05; the one left goes to the largest part left.
+    // Worked by hand: 60·7/100 = 4.2, 25·7/100 = 1.75, 15·7/100 = 1.05; the one left goes to the
+    // largest part left.
     expect(shared([60, 25, 15], 7)).toEqual([4, 2, 1]);
     expect(shared([10, 10, 10], 2)).toBeNull();
     expect(shared([100, 1, 1], 4)).toEqual([2, 1, 1]);

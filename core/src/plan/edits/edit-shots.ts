@@ -92,7 +92,10 @@ export function showInShot(plan: Plan, index: number, shown: Shown): Plan {
   );
 }
 
-/** Puts a clip, from its first usable frame, or none, on shot `index` (from 0). Throws when either does not exist. */
+/**
+ * Puts a clip, from its first usable frame, or none, on shot `index` (from 0). Throws when either
+ * does not exist.
+ */
 export function setShotClip(plan: Plan, index: number, clipId: string | null): Plan {
   const clip = plan.clips.find((c) => c.id === clipId);
   return showInShot(plan, index, {
@@ -101,7 +104,10 @@ export function setShotClip(plan: Plan, index: number, clipId: string | null): P
   });
 }
 
-/** The keys of a ramp counted from the start of a shot up to a split, and those counted from its end after it. */
+/**
+ * The keys of a ramp counted from the start of a shot up to a split, and those counted from its end
+ * after it.
+ */
 const splitRamp = (ramp: Ramp, length: number): [Ramp, Ramp] => [
   ramp.map((key) => ({
     ...key,
@@ -112,8 +118,9 @@ const splitRamp = (ramp: Ramp, length: number): [Ramp, Ramp] => [
 ];
 
 /**
- * Splits the shot that is on at a frame of the film: from there on it is another, which goes on with the next frame of its
- * clip. Throws at a frame where there is a cut already, or outside the film.
+ * Splits the shot that is on at a frame of the film: from there on it is another, which goes on
+ * with the next frame of its clip. Throws at a frame where there is a cut already, or outside the
+ * film.
  */
 export function splitShot(plan: Plan, frame: number): Plan {
   const score = scoreOf(plan);
@@ -150,7 +157,10 @@ export function splitShot(plan: Plan, frame: number): Plan {
   ]);
 }
 
-/** Lets two shots change places: each shows its clip between the other's cuts. Throws when there is no such shot. */
+/**
+ * Lets two shots change places: each shows its clip between the other's cuts. Throws when there is
+ * no such shot.
+ */
 export function swapShots(plan: Plan, one: number, other: number): Plan {
   const [a, b] = [shotAt(plan, one), shotAt(plan, other)];
   return withShotList(
@@ -162,8 +172,8 @@ export function swapShots(plan: Plan, one: number, other: number): Plan {
 }
 
 /**
- * Moves what a shot shows to the place of another; those between move up by one. The cuts stay on the music. Throws when
- * there is no such shot.
+ * Moves what a shot shows to the place of another; those between move up by one. The cuts stay on
+ * the music. Throws when there is no such shot.
  */
 export function moveShot(plan: Plan, from: number, to: number): Plan {
   shotAt(plan, from);
@@ -178,8 +188,8 @@ export function moveShot(plan: Plan, from: number, to: number): Plan {
 }
 
 /**
- * Slips the source under a shot by source frames, later when positive, as far as the file goes. Throws when there is no such
- * shot or it shows no clip.
+ * Slips the source under a shot by source frames, later when positive, as far as the file goes.
+ * Throws when there is no such shot or it shows no clip.
  */
 export function slipShot(plan: Plan, index: number, by: number): Plan {
   const shot = shotAt(plan, index);
@@ -198,7 +208,10 @@ export function slipShot(plan: Plan, index: number, by: number): Plan {
   return showInShot(plan, index, { ...contentOf(shot), sourceIn });
 }
 
-/** With a ramp: as long as it is now, and as much longer as what it shows stays inside the usable part. */
+/**
+ * With a ramp: as long as it is now, and as much longer as what it shows stays inside the usable
+ * part.
+ */
 function longestRamped(plan: Plan, shot: Shot, clip: Clip, index: number): number {
   const there = (length: number) => {
     const { lowest, highest } = shotTime(plan, shot, clip, plan.rate, length).reach(0, length);
@@ -210,7 +223,10 @@ function longestRamped(plan: Plan, shot: Shot, clip: Clip, index: number): numbe
   return length;
 }
 
-/** The longest that a shot can be from its start with its clip and speed, in frames; null without a clip. */
+/**
+ * The longest that a shot can be from its start with its clip and speed, in frames; null without a
+ * clip.
+ */
 export function longestShot(plan: Plan, index: number): number | null {
   const shot = shotAt(plan, index);
   const clip = clipOf(plan, shot);

@@ -17,11 +17,7 @@ export type NewSound = Pick<Sound, 'media' | 'fileName' | 'outline' | 'analysis'
 export function soundOf(plan: Plan, id: string): Sound {
   const sound = soundsOf(plan).find((s) => s.id === id);
   if (!sound)
-    throw new CaesuraError(
-      'no-sound',
-      'That sound is not in the plan.',
-      'Add its file first.',
-    );
+    throw new CaesuraError('no-sound', 'That sound is not in the plan.', 'Add its file first.');
   return sound;
 }
 
@@ -64,8 +60,8 @@ const analysedAnew = (known: Sound, sound: NewSound): Sound => ({
 });
 
 /**
- * Gives the plan new music, used from its first downbeat to its end. The same file again (by content) keeps the
- * person's corrections and region.
+ * Gives the plan new music, used from its first downbeat to its end. The same file again (by
+ * content) keeps the person's corrections and region.
  */
 export function setMusic(plan: Plan, sound: NewSound): Plan {
   if (plan.music?.media === sound.media) return { ...plan, music: analysedAnew(plan.music, sound) };
@@ -73,8 +69,8 @@ export function setMusic(plan: Plan, sound: NewSound): Plan {
 }
 
 /**
- * Adds a voice, an effect or further music, used whole from frame 0. A file that is there already is heard anew and
- * keeps what the person did to it.
+ * Adds a voice, an effect or further music, used whole from frame 0. A file that is there already
+ * is heard anew and keeps what the person did to it.
  */
 export function addSound(plan: Plan, sound: NewSound, kind: SoundKind): Plan {
   const known = plan.sounds.find((s) => s.media === sound.media);
@@ -105,7 +101,10 @@ export const setRegion = (plan: Plan, id: string, from: Samples, to: Samples): P
     return { ...sound, region, splices };
   });
 
-/** Chooses how a sound ends: the part used, the splices in it and the fade. Throws when that does not fit the file. */
+/**
+ * Chooses how a sound ends: the part used, the splices in it and the fade. Throws when that does
+ * not fit the file.
+ */
 export const setEnding = (plan: Plan, id: string, { region, splices, fade }: Ending): Plan =>
   withSound(plan, id, (sound) => {
     if (!partsFit({ region, splices }, sound.analysis.length))
@@ -122,7 +121,10 @@ export const setEnding = (plan: Plan, id: string, { region, splices, fade }: End
     };
   });
 
-/** Chooses the plan frame at which the used part of a sound starts. Throws when it is before the film. */
+/**
+ * Chooses the plan frame at which the used part of a sound starts. Throws when it is before the
+ * film.
+ */
 export const placeSound = (plan: Plan, id: string, place: Frames): Plan =>
   withSound(plan, id, (sound) => {
     if (place < 0)
@@ -146,7 +148,9 @@ export const turnSound = (plan: Plan, id: string, gain: number): Plan =>
     return { ...sound, gain };
   });
 
-/** Lets a sound come from nothing and fade to nothing over so many samples, no longer than it is. */
+/**
+ * Lets a sound come from nothing and fade to nothing over so many samples, no longer than it is.
+ */
 export const fadeSound = (
   plan: Plan,
   id: string,
@@ -176,7 +180,10 @@ export const asHeard = (plan: Plan, id: string): Plan =>
 export const editCues = (plan: Plan, id: string, edits: readonly CueEdit[]): Plan =>
   withSound(plan, id, (sound) => ({ ...sound, cueEdits: [...sound.cueEdits, ...edits] }));
 
-/** Brings what a file says into a sound at once: cues, and beats where it has them. Throws when the beats cannot be. */
+/**
+ * Brings what a file says into a sound at once: cues, and beats where it has them. Throws when the
+ * beats cannot be.
+ */
 export const bringIn = (
   plan: Plan,
   id: string,

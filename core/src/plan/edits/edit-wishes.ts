@@ -2,7 +2,10 @@ import { CaesuraError, frames } from '../../time/index.ts';
 import type { Plan } from '../index.ts';
 import { clipWish, WishesSchema, type ClipWish, type Pacing, type Wishes } from '../index.ts';
 
-/** Changes what a layout is to be like. Throws when a value cannot be, or the shortest shot is longer than the longest. */
+/**
+ * Changes what a layout is to be like. Throws when a value cannot be, or the shortest shot is
+ * longer than the longest.
+ */
 export function changeWishes(plan: Plan, change: Partial<Wishes>): Plan {
   const parsed = WishesSchema.safeParse({ ...plan.wishes, ...change });
   if (!parsed.success) {
@@ -32,8 +35,8 @@ export function wishClip(plan: Plan, id: string, change: Partial<ClipWish>): Pla
 }
 
 /**
- * Draws the pace: at a frame of the film the wanted length is another, between the points of `drawn`, which are those there
- * were or those that follow from the pacing there was.
+ * Draws the pace: at a frame of the film the wanted length is another, between the points of
+ * `drawn`, which are those there were or those that follow from the pacing there was.
  */
 export function drawPace(
   plan: Plan,

@@ -23,8 +23,8 @@ export const clipOfFile = (
 });
 
 /**
- * Clips of a plan that a file belongs to: those known by its content, or else one entered by hand under its name that has
- * as many frames at the same rate.
+ * Clips of a plan that a file belongs to: those known by its content, or else one entered by hand
+ * under its name that has as many frames at the same rate.
  */
 export function clipsOfFile(
   plan: Plan,
@@ -44,8 +44,8 @@ export function clipsOfFile(
 }
 
 /**
- * Ties clips to the file that was found for them: its name, its content and what was made of it. What the person said of
- * them stays, and so do a corrected rate and the frames.
+ * Ties clips to the file that was found for them: its name, its content and what was made of it.
+ * What the person said of them stays, and so do a corrected rate and the frames.
  */
 export function relinkClips(
   plan: Plan,
@@ -64,8 +64,8 @@ export function relinkClips(
 }
 
 /**
- * Adds to the clips of a file what was made of its pictures. Their numbers stay as they are: the person may have corrected
- * them. The plan itself when it has no such clip.
+ * Adds to the clips of a file what was made of its pictures. Their numbers stay as they are: the
+ * person may have corrected them. The plan itself when it has no such clip.
  */
 export const fillClips = (
   plan: Plan,

@@ -282,7 +282,8 @@ describe('faults', () => {
 
   it('tells how far a clip runs out, in source frames', () => {
     const plan = laidOut();
-    // 2 beats at 112 BPM are 26 plan frames: 54 source frames at 50 fps with the first, ⌊25·50/24⌋ + 1 = 53.
+    // 2 beats at 112 BPM are 26 plan frames: 54 source frames at 50 fps with the first, ⌊25·50/24⌋
+    // + 1 = 53.
     const length = filmOf(plan).shots[1]!.length;
     const needed = Math.floor(((length - 1) * 50) / 24) + 1;
     const short = changeClip(plan, sampleClip('b', 'Inking roller', frameRate(50), needed - 4));

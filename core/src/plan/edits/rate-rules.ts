@@ -30,7 +30,9 @@ const anchor = (path: string): Record<string, RateField> => ({
   [`${path}.frame`]: field('time', 'effects'),
 });
 
-/** The rule of every field of a plan that counts frames of the film, by its place in the document. */
+/**
+ * The rule of every field of a plan that counts frames of the film, by its place in the document.
+ */
 export const RATE_RULES: Readonly<Record<string, RateField>> = {
   target: field('length', 'the target'),
   start: field('label', 'the start timecode'),

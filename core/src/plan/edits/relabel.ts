@@ -14,8 +14,9 @@ interface Counting {
 }
 
 /**
- * The frame that has the same hours, minutes and seconds in another counting; its frames go to the one that begins at or just
- * before the same part of the second, or to the first that exists where drop-frame leaves that one out.
+ * The frame that has the same hours, minutes and seconds in another counting; its frames go to the
+ * one that begins at or just before the same part of the second, or to the first that exists where
+ * drop-frame leaves that one out.
  */
 export function relabelled(frame: Frames, from: Counting, to: Counting): Frames {
   const label = formatTimecode(frame, from.rate, from.dropFrame);

@@ -3,7 +3,10 @@ import { CaesuraError, frames } from '../../time/index.ts';
 import type { Plan } from '../index.ts';
 import { scoreOf } from './edit-cuts.ts';
 
-/** Who gives or takes the frames by which a shot changes: the next shot, its section, the last shot, or the whole film. */
+/**
+ * Who gives or takes the frames by which a shot changes: the next shot, its section, the last shot,
+ * or the whole film.
+ */
 export type Payer = 'next' | 'section' | 'last' | 'total';
 
 /** Indices of the shots that start in the same section of the music as one, with it. */
@@ -24,8 +27,8 @@ export function sectionOf(
 }
 
 /**
- * Lengths that sum to another total in about the ratios they had, each at least 1: by largest remainders. Null when there are
- * more of them than frames.
+ * Lengths that sum to another total in about the ratios they had, each at least 1: by largest
+ * remainders. Null when there are more of them than frames.
  */
 export function shared(lengths: readonly number[], total: number): number[] | null {
   if (total < lengths.length) return null;
@@ -44,7 +47,10 @@ export function shared(lengths: readonly number[], total: number): number[] | nu
   return whole;
 }
 
-/** The lengths of all shots when shot `index` has another and `payer` gives or takes the difference; null when it cannot. */
+/**
+ * The lengths of all shots when shot `index` has another and `payer` gives or takes the difference;
+ * null when it cannot.
+ */
 function lengthsPaid(
   plan: Plan,
   lengths: readonly number[],
@@ -79,8 +85,9 @@ function lengthsPaid(
 }
 
 /**
- * Gives shot `index` (from 0) another length, in frames, with the difference given or taken by `payer`; only with `total` does
- * the film change its length. Throws when there is no such shot, the payer has too few frames, or a locked cut would move.
+ * Gives shot `index` (from 0) another length, in frames, with the difference given or taken by
+ * `payer`; only with `total` does the film change its length. Throws when there is no such shot,
+ * the payer has too few frames, or a locked cut would move.
  */
 export function setShotLength(plan: Plan, index: number, length: number, payer: Payer): Plan {
   const score = scoreOf(plan);

@@ -11,7 +11,9 @@ export interface SourceMove {
   readonly keepsMoment: boolean;
 }
 
-/** The shots that show the same clip before and after a change, and begin on another frame of it. */
+/**
+ * The shots that show the same clip before and after a change, and begin on another frame of it.
+ */
 export function sourceMoves(before: Plan, after: Plan): SourceMove[] {
   const known = new Map((before.score?.shots ?? []).map((shot) => [shot.id, shot]));
   return filmOf(after).shots.flatMap((facts): SourceMove[] => {

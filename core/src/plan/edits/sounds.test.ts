@@ -142,11 +142,13 @@ describe('sounds of one id', () => {
 
 describe('beats against frames', () => {
   it('tell the worst and the mean offset at a rate, none without beats', () => {
-    // 112 BPM at 24 fps: beat i at i·90/7 frames, so offsets of 0 to 3 sevenths of a frame of 41.67 ms.
+    // 112 BPM at 24 fps: beat i at i·90/7 frames, so offsets of 0 to 3 sevenths of a frame of 41.67
+    // ms.
     const fit = beatsOnFrames(samplePlan().music!, frameRate(24))!;
     expect(fit.worstFrames).toBeCloseTo(3 / 7, 3);
     expect(fit.worstMilliseconds).toBeCloseTo(((3 / 7) * 1000) / 24, 1);
-    // In seven beats the offsets are 0, 1, 2, 3, 3, 2 and 1 sevenths: 12 of 49 of a frame on average.
+    // In seven beats the offsets are 0, 1, 2, 3, 3, 2 and 1 sevenths: 12 of 49 of a frame on
+    // average.
     expect(fit.meanMilliseconds).toBeCloseTo(((12 / 49) * 1000) / 24, 0);
     // 120 BPM is locked at 24 fps: 12 frames a beat.
     const locked = setMusic(samplePlan(), {

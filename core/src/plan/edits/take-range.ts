@@ -11,8 +11,9 @@ const cutAt = (plan: Plan, frame: number): Plan =>
     : splitShot(plan, frame);
 
 /**
- * Takes the shots of another score from one frame up to another; those of it that go over either end are split there, and so
- * are the plan's own. Throws when the other is of another length or the stretch does not lie inside the film.
+ * Takes the shots of another score from one frame up to another; those of it that go over either
+ * end are split there, and so are the plan's own. Throws when the other is of another length or the
+ * stretch does not lie inside the film.
  */
 export function takeRange(plan: Plan, other: Score, from: Frames, to: Frames): Plan {
   const { length } = scoreOf(plan);

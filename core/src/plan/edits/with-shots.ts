@@ -2,9 +2,10 @@ import { frames, type Frames } from '../../time/index.ts';
 import { freshIds, type Plan, type Score, type Shot } from '../index.ts';
 
 /**
- * A plan with other shots from one frame up to another, which may be the whole film. Shots outside stay as they are, and a
- * cut that is there again keeps its join and the id of its shot, so that all that is tied to it stays as well. A cut
- * at the end of the stretch must be there already, or be the end of the film.
+ * A plan with other shots from one frame up to another, which may be the whole film. Shots outside
+ * stay as they are, and a cut that is there again keeps its join and the id of its shot, so that
+ * all that is tied to it stays as well. A cut at the end of the stretch must be there already, or
+ * be the end of the film.
  */
 export function withShots(
   plan: Plan,

@@ -4,7 +4,9 @@ import { PlanSchema, type Plan } from './plan-schema.ts';
 
 type Field = keyof typeof PlanSchema.shape;
 
-/** The first thing that is wrong with what is new in a plan, by the schema; null where nothing is. */
+/**
+ * The first thing that is wrong with what is new in a plan, by the schema; null where nothing is.
+ */
 function firstWrong(before: Plan, after: Plan): { place: string; message: string } | null {
   for (const field of Object.keys(PlanSchema.shape) as Field[]) {
     if (after[field] === before[field]) continue;
@@ -18,8 +20,9 @@ function firstWrong(before: Plan, after: Plan): { place: string; message: string
 }
 
 /**
- * Gives a changed plan back if it is one that can be saved and read again. Only what the change has touched is looked at.
- * Throws with the place and what is wrong there, so that no edit makes a plan that is refused later.
+ * Gives a changed plan back if it is one that can be saved and read again. Only what the change has
+ * touched is looked at. Throws with the place and what is wrong there, so that no edit makes a plan
+ * that is refused later.
  */
 export function checkedChange(before: Plan, after: Plan): Plan {
   const wrong = after === before ? null : firstWrong(before, after);

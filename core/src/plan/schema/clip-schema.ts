@@ -26,15 +26,24 @@ export const FileFactsSchema = z.object({
   dropFrame: z.boolean(),
   /** How its pictures are coded, as the container says. */
   codec: z.string().min(1).max(60).optional(),
-  /** Quarter turns clockwise by which its pictures are shown, and width of a pixel against its height, when not 0 and 1. */
+  /**
+   * Quarter turns clockwise by which its pictures are shown, and width of a pixel against its
+   * height, when not 0 and 1.
+   */
   quarters: whole.min(1).max(3).optional(),
   pixelAspect: z.object({ num: whole.min(1), den: whole.min(1) }).optional(),
-  /** Kept beside the plan as media files, once made: a small picture, a row of them, all frames small, and what was seen. */
+  /**
+   * Kept beside the plan as media files, once made: a small picture, a row of them, all frames
+   * small, and what was seen.
+   */
   poster: MediaIdSchema.nullable(),
   strip: MediaIdSchema.optional(),
   proxy: MediaIdSchema.optional(),
   movement: MediaIdSchema.optional(),
-  /** When the stored frames of a file of variable rate are shown; its `rate` is then the one it is used at. */
+  /**
+   * When the stored frames of a file of variable rate are shown; its `rate` is then the one it is
+   * used at.
+   */
   times: MediaIdSchema.optional(),
 });
 export type FileFacts = z.output<typeof FileFactsSchema>;

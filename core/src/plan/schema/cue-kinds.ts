@@ -1,4 +1,7 @@
-/** What a cue is: from the beats, from what was heard, or set by hand. The order is that of precedence at one frame. */
+/**
+ * What a cue is: from the beats, from what was heard, or set by hand. The order is that of
+ * precedence at one frame.
+ */
 export const CUE_KINDS = [
   'downbeat',
   'beat',

@@ -12,7 +12,9 @@ import {
 
 /** What was measured of an effect; see `measureEffect` in sound. */
 export const EffectMeasureSchema = z.object({
-  /** First and last sample that can be heard, the start of the sound itself and its loudest instant. */
+  /**
+   * First and last sample that can be heard, the start of the sound itself and its loudest instant.
+   */
   from: samplesFrom0,
   to: samplesFrom0,
   onset: samplesFrom0,
@@ -41,7 +43,10 @@ export type EffectFile = z.output<typeof EffectFileSchema>;
 const shotId = z.string().min(1).max(64);
 const afterCut = framesBeside(100_000);
 
-/** An instant of the film that moves with what it is tied to: a cut, a sample of a sound, or a frame. */
+/**
+ * An instant of the film that moves with what it is tied to: a cut, a sample of a sound, or a
+ * frame.
+ */
 export const AnchorSchema = z.discriminatedUnion('on', [
   /** Frames after the cut at the start of a shot, before it when negative. */
   z.object({ on: z.literal('cut'), shot: shotId, by: afterCut }),
@@ -115,4 +120,3 @@ export const NoteSchema = z.object({
   frame: framesFrom(0),
   text: z.string().trim().min(1, 'A note needs words.').max(2000),
 });
-export type Note = z.output<typeof NoteSchema>;

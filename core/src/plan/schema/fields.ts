@@ -9,12 +9,15 @@ export const whole = z.number().int().refine(Number.isSafeInteger, 'must be a wh
 /** A count of frames, up to the longest film. */
 export const count = whole.min(0).max(MOST_FRAMES);
 
-/** The same check with the unit in its type: units exist only while compiling, so JSON stays plain numbers. */
+/**
+ * The same check with the unit in its type: units exist only while compiling, so JSON stays plain
+ * numbers.
+ */
 export const withUnit = <T extends number>(schema: z.ZodType<number, number>): z.ZodType<T, T> =>
   schema as unknown as z.ZodType<T, T>;
 /**
- * The fields of the schema that count frames of the film. Each follows a change of the plan's rate by a rule of its own; see
- * `RATE_RULES`.
+ * The fields of the schema that count frames of the film. Each follows a change of the plan's rate
+ * by a rule of its own; see `RATE_RULES`.
  */
 export const FRAME_FIELDS = z.registry<{ readonly unit: 'frames' }>();
 
@@ -41,7 +44,9 @@ export const RateSchema = z
     'A frame rate lies between 1 and 1000 frames a second.',
   );
 
-/** A constant speed between a hundredth and a hundred times normal, as a fraction of whole numbers. */
+/**
+ * A constant speed between a hundredth and a hundred times normal, as a fraction of whole numbers.
+ */
 export const SpeedSchema = z
   .object({ num: whole.min(1).max(1e6), den: whole.min(1).max(1e6) })
   .refine(

@@ -3,8 +3,8 @@ interface WithId {
 }
 
 /**
- * Gives ids that none of some things has, one after the other: the prefix and a number, from the one after how many there
- * are.
+ * Gives ids that none of some things has, one after the other: the prefix and a number, from the
+ * one after how many there are.
  */
 export function freshIds(prefix: string, taken: readonly WithId[]): () => string {
   const ids = new Set(taken.map(({ id }) => id));

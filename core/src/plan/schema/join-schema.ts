@@ -21,7 +21,10 @@ export type MoveKind = (typeof MOVES)[number];
 export const WAYS = ['left', 'right', 'up', 'down'] as const;
 export type Way = (typeof WAYS)[number];
 
-/** What the keys of a move are set on: scale, shift in frame widths and heights, degrees clockwise, pixels of film, 0–1. */
+/**
+ * What the keys of a move are set on: scale, shift in frame widths and heights, degrees clockwise,
+ * pixels of film, 0–1.
+ */
 export const PARAMETERS = ['scale', 'x', 'y', 'rotation', 'blur', 'opacity'] as const;
 export type Parameter = (typeof PARAMETERS)[number];
 
@@ -29,8 +32,8 @@ export type Parameter = (typeof PARAMETERS)[number];
 export const FILLS = ['none', 'mirror', 'extend'] as const;
 
 /**
- * A length as it was given: in frames of a rate, which at another rate keep their time or their number; in seconds; in
- * beats.
+ * A length as it was given: in frames of a rate, which at another rate keep their time or their
+ * number; in seconds; in beats.
  */
 export const SpanSchema = z.discriminatedUnion('unit', [
   z.object({
@@ -46,7 +49,9 @@ export const SpanSchema = z.discriminatedUnion('unit', [
 ]);
 export type Span = z.output<typeof SpanSchema>;
 
-/** A key that the person set: on one side, so many frames after the cut, or before it when negative. */
+/**
+ * A key that the person set: on one side, so many frames after the cut, or before it when negative.
+ */
 export const JoinKeySchema = z.object({
   side: z.enum(['out', 'in']),
   of: z.enum(PARAMETERS),
@@ -80,7 +85,9 @@ export const JoinSettingsSchema = z.object({
   overshoot: ratio,
   /** The way that the pictures go. */
   way: z.enum(WAYS),
-  /** The point that a zoom goes into and a turn goes about, in widths and heights from the top left. */
+  /**
+   * The point that a zoom goes into and a turn goes about, in widths and heights from the top left.
+   */
   aim: z.object({ x: ratio, y: ratio }),
   easeOut: EasingSchema,
   easeIn: EasingSchema,
@@ -95,7 +102,10 @@ export const JoinSettingsSchema = z.object({
   hold: z.object({ out: z.boolean(), in: z.boolean() }),
   /** Keys of an own move; of none for the others. */
   keys: z.array(JoinKeySchema).max(5000).readonly(),
-  /** Frames before and after the cut of the window in which the keys were set; they are fitted to the one there is. */
+  /**
+   * Frames before and after the cut of the window in which the keys were set; they are fitted to
+   * the one there is.
+   */
   keyed: z
     .object({
       before: countsFrames(whole.min(0).max(10_000)),
@@ -105,7 +115,10 @@ export const JoinSettingsSchema = z.object({
 });
 export type JoinSettings = z.output<typeof JoinSettingsSchema>;
 
-/** What happens at the cut before a shot: a recipe's settings, or those of a move, with what was set by hand. */
+/**
+ * What happens at the cut before a shot: a recipe's settings, or those of a move, with what was set
+ * by hand.
+ */
 export const JoinSchema = z.object({
   /** The recipe that it follows. */
   recipe: z.string().min(1).max(64).optional(),

@@ -3,7 +3,9 @@ import { PLAN_VERSION } from './version.ts';
 import type { Plan } from './plan-schema.ts';
 import { NO_WISHES } from './wishes-schema.ts';
 
-/** A plan to begin with: 24 fps, 1920 × 1080, 30 seconds, starting at 01:00:00:00, two beats a shot. */
+/**
+ * A plan to begin with: 24 fps, 1920 × 1080, 30 seconds, starting at 01:00:00:00, two beats a shot.
+ */
 export const newPlan = (name: string): Plan => ({
   version: PLAN_VERSION,
   name,

@@ -38,7 +38,10 @@ interface Placed {
   readonly analysis: { readonly sampleRate: number };
 }
 
-/** The parts of a sound that the film uses, in the order in which they are heard: one more than there are splices. */
+/**
+ * The parts of a sound that the film uses, in the order in which they are heard: one more than
+ * there are splices.
+ */
 export function partsOf({ region, splices }: Used): Part[] {
   let before = 0;
   return [...splices, null].map((splice, i): Part => {
@@ -60,7 +63,10 @@ export function usedLength(used: Used): Samples {
   return samples(last.before + last.to - last.from);
 }
 
-/** Samples from the start of the used sound at which a sample of the file is heard: never, once or several times. */
+/**
+ * Samples from the start of the used sound at which a sample of the file is heard: never, once or
+ * several times.
+ */
 export const usedPlaces = (parts: readonly Part[], at: Samples): Samples[] =>
   parts.flatMap(({ from, to, before }) =>
     at >= from && at < to ? [samples(before + at - from)] : [],
@@ -71,8 +77,8 @@ export const instantAfter = (sound: Placed, after: Samples, rate: FrameRate): In
   add(instantOfFrame(sound.place, rate), instantOfSample(after, sound.analysis.sampleRate));
 
 /**
- * The instant of the film at which a sample of a sound is first heard; for one that is not, where it would be if the part
- * before it went on.
+ * The instant of the film at which a sample of a sound is first heard; for one that is not, where
+ * it would be if the part before it went on.
  */
 export function filmInstant(sound: Used & Placed, at: Samples, rate: FrameRate): Instant {
   const parts = partsOf(sound);
@@ -87,7 +93,10 @@ export function filmInstant(sound: Used & Placed, at: Samples, rate: FrameRate):
 export const soundEnd = (sound: Used & Placed, rate: FrameRate): Frames =>
   frameCovering(instantAfter(sound, usedLength(sound), rate), rate);
 
-/** Sample of a file that is heard at a time of the film; null where the sound is not in it. Only as exact as the time. */
+/**
+ * Sample of a file that is heard at a time of the film; null where the sound is not in it. Only as
+ * exact as the time.
+ */
 export function sampleHeardAt(sound: Used & Placed, at: Seconds, rate: FrameRate): Samples | null {
   const after = (at - toNumber(instantOfFrame(sound.place, rate))) * sound.analysis.sampleRate;
   const part = partsOf(sound).find(

@@ -62,7 +62,9 @@ function brokenShots({ score, clips, recipes, ramps }: Referring): BrokenReferen
   });
 }
 
-/** Everything in a plan that names by id what is not there, and lists in which an id stands twice. */
+/**
+ * Everything in a plan that names by id what is not there, and lists in which an id stands twice.
+ */
 export function brokenReferences(plan: Referring): BrokenReference[] {
   const files = idsOf(plan.effectFiles);
   return [

@@ -23,8 +23,8 @@ export const RampSpeedSchema = z
   );
 
 /**
- * A speed at an instant of a shot. It is counted from the start of the shot or from its end, so that a crest on a cut stays
- * there when the cut moves.
+ * A speed at an instant of a shot. It is counted from the start of the shot or from its end, so
+ * that a crest on a cut stays there when the cut moves.
  */
 export const RampKeySchema = z.object({
   from: z.enum(['start', 'end']),

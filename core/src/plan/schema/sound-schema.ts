@@ -110,7 +110,10 @@ export const SoundSchema = z
     fileName: z.string().min(1).max(255),
     /** The outline for drawing, kept as a media file of its own. */
     outline: MediaIdSchema.nullable(),
-    /** Whether where the sound starts is only what is usual for its coding, since the file does not say. */
+    /**
+     * Whether where the sound starts is only what is usual for its coding, since the file does not
+     * say.
+     */
     startGuessed: z.boolean().optional(),
     analysis: AnalysisSchema,
     found: FoundSchema,
@@ -127,13 +130,19 @@ export const SoundSchema = z
     ),
     /** Part used: from `in` up to but not including `out`. */
     region: z.object({ in: samplesFrom0, out: samplesFrom0 }),
-    /** Places inside the region from which the film goes on at another place of the file, in the order heard. */
+    /**
+     * Places inside the region from which the film goes on at another place of the file, in the
+     * order heard.
+     */
     splices: z
       .array(z.object({ leave: samplesFrom0, enter: samplesFrom0 }))
       .max(100)
       .readonly()
       .default([]),
-    /** How long the end of the used sound fades to nothing, and how long its start comes from nothing. */
+    /**
+     * How long the end of the used sound fades to nothing, and how long its start comes from
+     * nothing.
+     */
     fade: samplesFrom0.default(0 as Samples),
     fadeIn: samplesFrom0.default(0 as Samples),
     /** Decibels by which it is turned up. */

@@ -70,7 +70,9 @@ const pairs = z
 /** What a layout is to be like. */
 export const WishesSchema = z.object({
   pacing: PacingSchema.default({ kind: 'steady' }),
-  /** Runs of very short shots, each of `shots` of `each` frames, the last of them ending on a frame. */
+  /**
+   * Runs of very short shots, each of `shots` of `each` frames, the last of them ending on a frame.
+   */
   bursts: z
     .array(z.object({ end: framesFrom(1), shots: whole.min(1).max(200), each: framesFrom(1) }))
     .max(100)

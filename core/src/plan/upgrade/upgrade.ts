@@ -25,8 +25,8 @@ function correctionsOf(music: Json): Correction[] {
 }
 
 /**
- * A plan of version 1 as one of version 2, which keeps several sounds, each with its place, everything found in it, and a
- * list of corrections.
+ * A plan of version 1 as one of version 2, which keeps several sounds, each with its place,
+ * everything found in it, and a list of corrections.
  */
 function toVersion2(plan: Json): Json {
   const { music } = plan;
@@ -66,8 +66,8 @@ const kindNow = (code: unknown): unknown =>
   typeof code === 'string' ? code.replace(/^accent-/, 'effect-') : code;
 
 /**
- * A plan of version 2 as one of version 3, which names things otherwise: files of effects and effects, what is kept of the
- * colour and harmony of a sound, its own version.
+ * A plan of version 2 as one of version 3, which names things otherwise: files of effects and
+ * effects, what is kept of the colour and harmony of a sound, its own version.
  */
 function toVersion3(plan: Json): Json {
   const { form: _form, effects, accents, recipes, music, sounds, quiet, ...rest } = plan;
@@ -86,8 +86,8 @@ function toVersion3(plan: Json): Json {
 }
 
 /**
- * A plan of an earlier version brought up step by step to the present one. Anything else is given back as it is, for the check
- * to refuse.
+ * A plan of an earlier version brought up step by step to the present one. Anything else is given
+ * back as it is, for the check to refuse.
  */
 export function upgraded(plan: unknown): unknown {
   if (!isObject(plan) || 'version' in plan) return plan;

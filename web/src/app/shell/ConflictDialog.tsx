@@ -7,7 +7,10 @@ import { takeOther } from '../open-plan.ts';
 import { kept } from '../save-state.ts';
 import { useAppDispatch, useAppSelector } from '../store.ts';
 
-/** Shown when the plan was changed or deleted elsewhere: nothing is written until one of two ways is chosen. */
+/**
+ * Shown when the plan was changed or deleted elsewhere: nothing is written until one of two ways is
+ * chosen.
+ */
 export function ConflictDialog() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();

@@ -1,36 +1,13 @@
 import { filmOf } from '@caesura/core/film';
-import { Moon, Redo2, Sun, Undo2 } from 'lucide-react';
-import { Link } from 'react-router';
+import { Redo2, Undo2 } from 'lucide-react';
 import type { Plan } from '@caesura/core/plan';
 import { counted, formatLine } from '../format.ts';
 import { redo, undo } from '../plan-state.ts';
 import { useAppDispatch, useAppSelector } from '../store.ts';
-import { useTheme } from '../theme.ts';
 import { IconButton } from '../../components/IconButton.tsx';
+import { Brand, ThemeSwitch } from './Brand.tsx';
 import { LengthBar } from './LengthBar.tsx';
 import { SavePill } from './SavePill.tsx';
-
-/** The mark and the name, leading to the list of plans. */
-export function Brand() {
-  return (
-    <Link to="/plans" className="brand" title="All plans">
-      <svg viewBox="0 0 20 22" width="20" height="22" aria-hidden="true">
-        <path d="M2 21 8 1M11 21 17 1" />
-      </svg>
-      Caesura
-    </Link>
-  );
-}
-
-export function ThemeSwitch() {
-  const [theme, change] = useTheme();
-  const label = theme === 'dark' ? 'Day theme' : 'Night theme';
-  return (
-    <IconButton name={label} onClick={change}>
-      {theme === 'dark' ? <Sun size={17} /> : <Moon size={17} />}
-    </IconButton>
-  );
-}
 
 function UndoButtons() {
   const dispatch = useAppDispatch();

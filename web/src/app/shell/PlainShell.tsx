@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Brand, ThemeSwitch } from './Header.tsx';
+import { Brand, ThemeSwitch } from './Brand.tsx';
 import { Notices } from './Notices.tsx';
 
 /** The head alone, where no plan is open. */

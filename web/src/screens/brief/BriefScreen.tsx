@@ -10,7 +10,10 @@ import { SizeField } from '../../fields/SizeField.tsx';
 import { TextField } from '../../fields/TextField.tsx';
 import { RateMeaning } from './RateMeaning.tsx';
 
-/** What the film is to be: names, rate, size, lengths, pace, and at once what the rate means in frames. */
+/**
+ * What the film is to be: names, rate, size, lengths, pace, and at once what the rate means in
+ * frames.
+ */
 export default function BriefScreen() {
   const plan = usePlan();
   const edit = useEdit();

@@ -28,7 +28,10 @@ function locksText(tempo: Rational, rate: FrameRate): string {
     .join(' · ');
 }
 
-/** What the rate means at once: half a second, a beat and a bar in frames, at this rate and the others. */
+/**
+ * What the rate means at once: half a second, a beat and a bar in frames, at this rate and the
+ * others.
+ */
 export function RateMeaning({ plan }: { plan: Plan }) {
   const tempo = tempoOf(plan);
   const perBar = rational(plan.music ? correctedBeats(plan.music).beatsPerBar : 4);

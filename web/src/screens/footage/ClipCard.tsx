@@ -30,7 +30,10 @@ interface Props {
   readonly onMove: (by: 1 | -1) => void;
 }
 
-/** Eight pictures of a clip, four over four, or of one that stands all in a row; or its poster, or its tint. */
+/**
+ * Eight pictures of a clip, four over four, or of one that stands all in a row; or its poster, or
+ * its tint.
+ */
 function Pictures({ clip, place }: { clip: Clip; place: number }) {
   if (!clip.strip) return <Poster clip={clip} place={place} />;
   const image = `url(${mediaUrl(clip.strip)})`;

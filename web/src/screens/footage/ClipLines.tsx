@@ -12,7 +12,10 @@ interface Props extends Omit<ClipLineProps, 'from' | 'to'> {
   readonly frame: number;
 }
 
-/** A clip from its first frame to its last, in lines of so many frames, one under the other, drawn where they are in view. */
+/**
+ * A clip from its first frame to its last, in lines of so many frames, one under the other, drawn
+ * where they are in view.
+ */
 export function ClipLines({ frame, ...props }: Props) {
   const { clip, across, onPlace } = props;
   const scroller = useRef<HTMLDivElement>(null);

@@ -57,7 +57,10 @@ function FileRow({ file }: { file: QueuedFile }) {
   );
 }
 
-/** The files that are on their way to clips, and those of which there is something to say; nothing when there are none. */
+/**
+ * The files that are on their way to clips, and those of which there is something to say; nothing
+ * when there are none.
+ */
 export function FileList() {
   const { queue, files } = useFileQueue();
   const busy = files.filter(atWork);

@@ -21,7 +21,9 @@ interface Props {
   readonly onPlace: (frame: SourceFrames) => void;
 }
 
-/** The limits of stillness, each with what it is called, its unit and how many of the unit one is. */
+/**
+ * The limits of stillness, each with what it is called, its unit and how many of the unit one is.
+ */
 const LIMITS: readonly { key: keyof StillLimits; label: string; unit: string; scale: number }[] = [
   { key: 'camera', label: 'Camera up to', unit: '% of the width a second', scale: 100 },
   { key: 'subject', label: 'Subject up to', unit: '% of brightness a second', scale: 100 },

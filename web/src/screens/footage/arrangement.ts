@@ -42,7 +42,10 @@ function passes({ clip, used }: Placed, filter: Filter, find: string): boolean {
   return named && kinds[filter];
 }
 
-/** The clips of a plan as arranged; those of which too little is known to compare them come last, in the plan's order. */
+/**
+ * The clips of a plan as arranged; those of which too little is known to compare them come last, in
+ * the plan's order.
+ */
 export function arranged(
   plan: Pick<Plan, 'clips' | 'score'>,
   { order, filter, find, like }: Arrangement,

@@ -1,6 +1,9 @@
 import type { MomentKind } from '@caesura/core/footage';
 
-/** What each kind of moment is called, and the glyph that stands for it: its outline in a box of ten by ten. */
+/**
+ * What each kind of moment is called, and the glyph that stands for it: its outline in a box of ten
+ * by ten.
+ */
 export const MOMENT_KINDS: Readonly<
   Record<MomentKind, { readonly name: string; readonly glyph: string }>
 > = {

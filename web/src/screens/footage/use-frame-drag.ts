@@ -16,8 +16,8 @@ export interface FrameDrag {
 }
 
 /**
- * Lets an element be dragged along its line of frames [from, from + across). `onTap` is called when it was pressed and not
- * dragged, `onDrop` with the frame it was dragged to.
+ * Lets an element be dragged along its line of frames [from, from + across). `onTap` is called when
+ * it was pressed and not dragged, `onDrop` with the frame it was dragged to.
  */
 export function useFrameDrag(
   from: number,

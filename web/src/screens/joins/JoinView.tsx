@@ -20,7 +20,10 @@ import { WindowStrip } from './WindowStrip.tsx';
 /** Frames on either side of a hard cut that are shown. */
 const ABOUT = 5;
 
-/** What happens at a cut: handles, the window as pictures, curves and values, the speeds about it, what is wrong. */
+/**
+ * What happens at a cut: handles, the window as pictures, curves and values, the speeds about it,
+ * what is wrong.
+ */
 export function JoinView({
   plan,
   facts,

@@ -19,7 +19,10 @@ import { RecipePanel } from './RecipePanel.tsx';
 import { SpeedPanel } from './SpeedPanel.tsx';
 import { useCamera } from './use-camera.ts';
 
-/** What happens at each cut: its window frame by frame, handles, values, speeds, faults with their mends. */
+/**
+ * What happens at each cut: its window frame by frame, handles, values, speeds, faults with their
+ * mends.
+ */
 export default function JoinsScreen() {
   const plan = usePlan();
   const edit = useEdit();

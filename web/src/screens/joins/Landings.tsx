@@ -6,8 +6,8 @@ import { sourceInFor, speedBetween } from '@caesura/core/ramps';
 import { useEdit } from '../../app/hooks.ts';
 
 /**
- * Moments of the clip put on cues inside its shot: one by slipping the source, two by the speed between them. The cuts
- * stay; where there is no way it says why, and takes the nearest if asked.
+ * Moments of the clip put on cues inside its shot: one by slipping the source, two by the speed
+ * between them. The cuts stay; where there is no way it says why, and takes the nearest if asked.
  */
 export function Landings({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
   const edit = useEdit();

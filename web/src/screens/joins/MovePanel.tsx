@@ -28,7 +28,10 @@ const PLACINGS: Readonly<Record<Placing | 'own', string>> = {
   own: 'own halves',
 };
 
-/** Reads a shutter as an angle, or as an exposure such as 1/50, which is one at the rate of the film. */
+/**
+ * Reads a shutter as an angle, or as an exposure such as 1/50, which is one at the rate of the
+ * film.
+ */
 function shutterOf(text: string, plan: Plan): number {
   const exposure = /^\s*1\s*\/\s*\d/.test(text) ? parseRational(text.replace(/s\s*$/, '')) : null;
   return exposure

@@ -8,7 +8,10 @@ import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { CUT_CHOICES } from './words.ts';
 
-/** The ramps that several shots follow: which one this shot follows, and putting it on many cuts at once. */
+/**
+ * The ramps that several shots follow: which one this shot follows, and putting it on many cuts at
+ * once.
+ */
 export function RampGroups({
   plan,
   facts,

@@ -35,7 +35,9 @@ const NORMAL = rational(1);
 const STILL = [{ from: 'start', at: 0, speed: { num: 0, den: 1 }, ease: 'linear' }] as const;
 const BACKWARDS = [{ from: 'start', at: 0, speed: { num: -1, den: 1 }, ease: 'linear' }] as const;
 
-/** How footage filmed at the natural shutter of 180° looks in the film at a speed, in whole degrees. */
+/**
+ * How footage filmed at the natural shutter of 180° looks in the film at a speed, in whole degrees.
+ */
 function looksFilmedAt(rate: FrameRate, plan: Plan, speed: Rational): number {
   const exposure = rational(rate.den, 2 * rate.num);
   return Math.round(toNumber(effectiveAngle(exposure, plan.rate, speed)));

@@ -6,7 +6,10 @@ import { rampLengthFor, shapedRamp, speedFor, type RampShape } from '@caesura/co
 import { useEdit } from '../../app/hooks.ts';
 import { WholeField } from '../../fields/WholeField.tsx';
 
-/** How many source frames go by under a ramp, met by another crest, floor or ramp length; or why not. */
+/**
+ * How many source frames go by under a ramp, met by another crest, floor or ramp length; or why
+ * not.
+ */
 export function SourceFields({
   plan,
   facts,

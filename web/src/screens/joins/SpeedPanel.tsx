@@ -15,7 +15,10 @@ export function SpeedPanel({
 }: {
   plan: Plan;
   facts: JoinFacts;
-  /** Mean shift of the picture over some frames at an end of a shot, in widths a source frame; null where nothing is known. */
+  /**
+   * Mean shift of the picture over some frames at an end of a shot, in widths a source frame; null
+   * where nothing is known.
+   */
   shiftAt: (facts: ShotFacts, end: 'start' | 'end') => number | null;
 }) {
   const edit = useEdit();

@@ -14,7 +14,10 @@ const HEIGHT = 120;
 /** Frames of each shot that are shown. */
 const REACH = 36;
 
-/** Speeds on both sides of a cut over time, with a mark on every frame; the crest and the foot of a ramp are dragged. */
+/**
+ * Speeds on both sides of a cut over time, with a mark on every frame; the crest and the foot of a
+ * ramp are dragged.
+ */
 export function SpeedView({ plan, facts }: { plan: Plan; facts: JoinFacts }) {
   const edit = useEdit();
   const [dragged, setDragged] = useState<{

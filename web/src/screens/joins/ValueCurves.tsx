@@ -71,7 +71,9 @@ function Curve({ column, facts, size, onSet }: Props & { column: Column }) {
   );
 }
 
-/** The curves of what moves, one parameter above the other, in line with the frames of the strip. */
+/**
+ * The curves of what moves, one parameter above the other, in line with the frames of the strip.
+ */
 export function ValueCurves({ columns, ...props }: Props & { columns: readonly Column[] }) {
   const { facts } = props;
   const { before, after } = facts;

@@ -15,7 +15,10 @@ interface Props {
   /** Small copies by clip. */
   readonly readers: ReadonlyMap<string, ProxyReader>;
   readonly onFrame: (frame: number) => void;
-  /** A click in a picture of the window, in parts of its width and height; for the point that a move aims at. */
+  /**
+   * A click in a picture of the window, in parts of its width and height; for the point that a move
+   * aims at.
+   */
   readonly onAim: ((aim: { x: number; y: number }) => void) | null;
 }
 

@@ -2,7 +2,9 @@ import { AT_REST, type Side } from '@caesura/core/joins';
 import { PARAMETERS, type Parameter } from '@caesura/core/plan';
 import type { WindowRow } from '@caesura/core/film';
 
-/** How a parameter is written: its name, its unit, and what a value is multiplied by to be in it. */
+/**
+ * How a parameter is written: its name, its unit, and what a value is multiplied by to be in it.
+ */
 export const UNITS: Readonly<
   Record<Parameter, { readonly name: string; readonly unit: string; readonly times: number }>
 > = {
@@ -24,7 +26,10 @@ export interface Column {
   readonly of: Parameter;
 }
 
-/** The parameters of either side that are not at rest all over the window, and those asked for beside them. */
+/**
+ * The parameters of either side that are not at rest all over the window, and those asked for
+ * beside them.
+ */
 export function movingColumns(rows: readonly WindowRow[], also: readonly Column[]): Column[] {
   return (['out', 'in'] as const).flatMap((side) =>
     PARAMETERS.filter(

@@ -14,7 +14,10 @@ const sourcesAt = ({ time, length }: ShotFacts, end: 'start' | 'end'): number[] 
       )
     : [];
 
-/** What the camera does about cuts: the way that it suggests for the pictures, and how far they shift on a frame. */
+/**
+ * What the camera does about cuts: the way that it suggests for the pictures, and how far they
+ * shift on a frame.
+ */
 export function useCamera(plan: Plan) {
   const clipAnalysisOf = useClipAnalyses(plan.clips);
   const shifts = (facts: ShotFacts, sources: readonly number[]) =>

@@ -48,7 +48,10 @@ function describe(sound: Sound, { how, splices, region }: EndingChoice): string 
   return how === 'as it is' ? `As it is now. ${words}` : words;
 }
 
-/** The ways in which the sound can end near the target: each with its error, to be heard and to be chosen. */
+/**
+ * The ways in which the sound can end near the target: each with its error, to be heard and to be
+ * chosen.
+ */
 export function Endings({ plan, sound, onHear }: Props) {
   const edit = useEdit();
   const choices = useEndings(plan, sound);

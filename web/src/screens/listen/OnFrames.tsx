@@ -11,7 +11,10 @@ import {
 } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
 
-/** The beats of a sound against the frames of the plan's and the other rates, and the tempi that lock to frames. */
+/**
+ * The beats of a sound against the frames of the plan's and the other rates, and the tempi that
+ * lock to frames.
+ */
 export function OnFrames({ plan, sound }: { plan: Plan; sound: Sound }) {
   const { tempo } = correctedBeats(sound);
   const rates = USUAL_RATES.some((r) => sameRate(r, plan.rate))

@@ -50,7 +50,9 @@ function Edge({ name, at, sampleRate, lines, onMove }: EdgeProps) {
   );
 }
 
-/** The part of a sound that the film uses, chosen by bars or at the position, and where it comes in. */
+/**
+ * The part of a sound that the film uses, chosen by bars or at the position, and where it comes in.
+ */
 export function PartUsed({ plan, sound, onStartHere, onEndHere }: Props) {
   const edit = useEdit();
   const { region, analysis } = sound;

@@ -113,7 +113,10 @@ const Band = ({
   );
 };
 
-/** A hairpin over a rise from its start to its peak, or over a fade the other way, as much of it as is on the line. */
+/**
+ * A hairpin over a rise from its start to its peak, or over a fade the other way, as much of it as
+ * is on the line.
+ */
 function Hairpin({
   line,
   from,

@@ -109,11 +109,13 @@ export function SoundView({
     return heardNow === null ? at : inFile(heardNow * rate);
   };
   const toggle = () => {
-    if (player.state === 'still') return start(at);
+    if (player.state === 'still') return void start(at);
     if (!loop) setAt(here());
     player.stop();
   };
-  /** The range from one instant to another, on the beats nearest to them when there are any near. */
+  /**
+   * The range from one instant to another, on the beats nearest to them when there are any near.
+   */
   const mark = (one: Samples, other: Samples) => {
     const near = (x: Samples): Samples =>
       heard.beats.reduce<Samples>(
@@ -262,7 +264,7 @@ export function SoundView({
         height={LINE_HEIGHT}
         label="The sound in lines of four bars"
         onPoint={(time, extend) => {
-          if (extend) return mark(at, inFile(time * rate));
+          if (extend) return void mark(at, inFile(time * rate));
           setChosen(null);
           go(time * rate);
         }}

@@ -10,8 +10,9 @@ import { inWorker } from '../../workers/task.ts';
 export type OnStage = (what: string, fraction: number | null) => void;
 
 /**
- * From a sound file to a sound for a plan: decodes it and listens to it in a worker, and keeps the file, its outline and its texture.
- * An abort stops it; then nothing of the plan has changed. Throws what is wrong with the file and how to mend it.
+ * From a sound file to a sound for a plan: decodes it and listens to it in a worker, and keeps the
+ * file, its outline and its texture. An abort stops it; then nothing of the plan has changed.
+ * Throws what is wrong with the file and how to mend it.
  */
 export async function analyseFile(
   file: File,

@@ -11,7 +11,10 @@ import { inWorker } from '../../workers/task.ts';
 /** Quiet time after a change before endings are looked for, in milliseconds. */
 const SETTLE = 300;
 
-/** The ways in which a sound can end near the target, looked for anew after each change; null until they are known. */
+/**
+ * The ways in which a sound can end near the target, looked for anew after each change; null until
+ * they are known.
+ */
 export function useEndings(plan: Plan, sound: Sound): readonly EndingChoice[] | null {
   const dispatch = useAppDispatch();
   const chromaAndTimbre = useMediaBytes(sound.chromaAndTimbre);

@@ -2,7 +2,7 @@ import { Copy, FilePlus2, Trash2, Upload } from 'lucide-react';
 import { useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
-import { newPlan } from '@caesura/core/plan';
+import type { Plan } from '@caesura/core/plan';
 import { CaesuraError, rateLabel } from '@caesura/core/time';
 import {
   useCopyPlanMutation,
@@ -82,8 +82,7 @@ function PlanRow({ plan }: { plan: PlanSummary }) {
     });
     dispatch(error ? failed(error as ApiError) : done);
   };
-  if (plan.unreadable !== null)
-    return <UnreadableRow plan={plan} onDelete={() => void remove()} />;
+  if (plan.unreadable !== null) return <UnreadableRow plan={plan} onDelete={() => void remove()} />;
   return (
     <li className="plan-row">
       <Link to={`/plans/${plan.id}/score`} className="plan-link">
@@ -158,10 +157,15 @@ export default function PlansScreen() {
   const [createPlan] = useCreatePlanMutation();
   const chooser = useRef<HTMLInputElement>(null);
 
-  const create = async (plan = newPlan('New plan'), step = 'brief') => {
+  const create = async (plan: Plan, step: string) => {
     const { data, error } = await createPlan(plan);
     if (!data) return void dispatch(failed(error as ApiError));
     await navigate(`/plans/${data.id}/${step}`);
+  };
+  const createEmpty = async () => {
+    // The plan's schema is large; the list itself does without it.
+    const { newPlan } = await import('@caesura/core/plan');
+    await create(newPlan('New plan'), 'brief');
   };
   const importFile = async (file: File | undefined) => {
     if (!file) return;
@@ -179,7 +183,7 @@ export default function PlansScreen() {
           <Button variant="outline-dark" onClick={() => chooser.current?.click()}>
             <Upload size={16} /> Import
           </Button>
-          <Button variant="dark" onClick={() => void create()}>
+          <Button variant="dark" onClick={() => void createEmpty()}>
             <FilePlus2 size={16} /> New plan
           </Button>
           <input

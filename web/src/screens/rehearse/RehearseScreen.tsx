@@ -3,10 +3,12 @@ import { frameAtTime, scoreLines, filmOf } from '@caesura/core/film';
 import { sampleHeardAt } from '@caesura/core/plan';
 import { instantOfFrame, seconds, toNumber } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
+import { useLatest } from '../../app/use-latest.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected } from '../../app/view.ts';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import { LineList, type LineListHandle } from '../../components/LineList.tsx';
+import { onLine, useLineItems } from '../../components/line-items.ts';
 import { ScoreLine } from '../../components/ScoreLine.tsx';
 import { AnimaticMaker } from '../../rehearse/AnimaticMaker.tsx';
 import { ComparePanel } from './ComparePanel.tsx';
@@ -24,7 +26,14 @@ import { useRehearseKeys } from './use-rehearse-keys.ts';
 
 const LINE_HEIGHT = 102;
 
-/** The film as planned: played with its joins, ramps and sound, round a cut, slowly, against another version. */
+const NO_CUTS: readonly number[] = [];
+/** Cuts are not dragged while the film is rehearsed. */
+const notHeld = () => undefined;
+
+/**
+ * The film as planned: played with its joins, ramps and sound, round a cut, slowly, against another
+ * version.
+ */
 export default function RehearseScreen() {
   const plan = usePlan();
   const edit = useEdit();
@@ -43,13 +52,9 @@ export default function RehearseScreen() {
     [music, voice, placement, click],
   );
   const lines = useMemo(() => scoreLines(chosen), [chosen]);
-  const cues = useMemo(() => filmOf(chosen).cues, [chosen]);
-  const shots = useMemo(() => filmOf(version).shots, [version]);
-  const joined = useMemo(
-    () => filmOf(version).joins.filter((j) => j.before + j.after > 0),
-    [version, shots],
-  );
-  const effects = useMemo(() => filmOf(version).effects, [version, shots]);
+  const { cues } = filmOf(chosen);
+  const { shots, joins: windows, effects } = filmOf(version);
+  const itemsOf = useLineItems({ cues, shots, joins: windows, effects }, lines, version.rate);
   const words = useMemo(() => overlayOf(version), [version]);
 
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -85,6 +90,7 @@ export default function RehearseScreen() {
     playing,
     list,
   );
+  const onSelect = useLatest(select);
   const nudge = (by: 1 | -1) => {
     const nudged = thisCut();
     if (nudged !== null && !showsOther) edit('nudgeCut', nudged, by);
@@ -152,18 +158,15 @@ export default function RehearseScreen() {
             <ScoreLine
               plan={version}
               line={line}
-              cues={cues}
-              shots={shots}
-              joins={joined}
-              effects={effects}
+              items={itemsOf.get(line)!}
               outline={null}
               offset={0}
-              position={timeOf(frame)}
+              position={onLine(line, timeOf(frame))}
               selected={selected}
-              also={[]}
+              also={NO_CUTS}
               ticks={false}
-              onSelect={select}
-              onHold={() => undefined}
+              onSelect={onSelect}
+              onHold={notHeld}
             />
           )}
         />

@@ -21,7 +21,10 @@ export interface Going {
   readonly thisCut: () => number | null;
 }
 
-/** Makes the ways through a version of the plan whose shots are given, with the position and the chosen cut of the view. */
+/**
+ * Makes the ways through a version of the plan whose shots are given, with the position and the
+ * chosen cut of the view.
+ */
 export function useGoing(
   plan: Plan,
   shots: readonly ShotFacts[],

@@ -12,12 +12,18 @@ export interface Playing {
   readonly setPlays: (plays: Plays) => void;
   readonly setLoop: (loop: boolean) => void;
   readonly setSpeed: (speed: Speed) => void;
-  /** Plays what is chosen; from a frame on where one is given that lies in it, round a cut that starts on a frame. */
+  /**
+   * Plays what is chosen; from a frame on where one is given that lies in it, round a cut that
+   * starts on a frame.
+   */
   readonly start: (from?: number, cutFrame?: number | null) => void;
   readonly toggle: () => void;
 }
 
-/** Plays stretches of a plan about a position and a cut; another choice while it plays goes on with that. */
+/**
+ * Plays stretches of a plan about a position and a cut; another choice while it plays goes on with
+ * that.
+ */
 export function usePlaying(
   rehearsal: Rehearsing,
   plan: Plan,

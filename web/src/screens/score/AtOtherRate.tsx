@@ -24,7 +24,10 @@ function atRate(plan: Plan, rate: FrameRate): { plan: Plan } | { error: CaesuraE
 const offset = ({ landing }: ShotFacts): string =>
   landing ? `${signed(landing.offsetMilliseconds, 1)} ms` : '';
 
-/** What every cut, length and offset becomes at another rate, beside what it is; and a copy of the plan at that rate. */
+/**
+ * What every cut, length and offset becomes at another rate, beside what it is; and a copy of the
+ * plan at that rate.
+ */
 export function AtOtherRate({ plan, shots }: { plan: Plan; shots: readonly ShotFacts[] }) {
   const [rate, setRate] = useState(() =>
     sameRate(plan.rate, frameRate(25)) ? frameRate(24) : frameRate(25),

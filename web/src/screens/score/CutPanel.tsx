@@ -46,7 +46,9 @@ function Landing({ facts }: { facts: ShotFacts }) {
   );
 }
 
-/** How the pictures on either side of a cut go together; nothing while one of them was not watched. */
+/**
+ * How the pictures on either side of a cut go together; nothing while one of them was not watched.
+ */
 function PicturesMeet({ before, facts }: { before: ShotFacts; facts: ShotFacts }) {
   const clips = [before.clip, facts.clip].filter((clip) => clip !== null);
   const clipAnalysisOf = useClipAnalyses(clips);

@@ -6,7 +6,9 @@ import { CaesuraError, frames, instantOfFrame, toNumber } from '@caesura/core/ti
 import { useEdit } from '../../app/hooks.ts';
 import { percentOn } from '../../components/place.ts';
 
-/** Lengths at the lower and the upper edge of the curve, in frames; between them in equal ratios. */
+/**
+ * Lengths at the lower and the upper edge of the curve, in frames; between them in equal ratios.
+ */
 const [SLOWEST, QUICKEST] = [240, 3];
 /** Pixels of a line in which it is drawn. */
 const HEIGHT = 36;
@@ -37,7 +39,10 @@ interface Held {
   readonly length: number;
 }
 
-/** The wanted length of a shot along a line, higher for shorter ones, with points to drag or to move with the arrow keys. */
+/**
+ * The wanted length of a shot along a line, higher for shorter ones, with points to drag or to move
+ * with the arrow keys.
+ */
 export function PaceCurve({
   plan,
   line,

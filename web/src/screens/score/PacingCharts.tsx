@@ -97,7 +97,7 @@ export default function PacingCharts({ plan, shots }: { plan: Plan; shots: reado
             <CartesianGrid vertical={false} />
             <XAxis dataKey="label" stroke="var(--secondary)" />
             <YAxis allowDecimals={false} stroke="var(--secondary)" width={44} />
-            <Tooltip labelFormatter={(label) => `${String(label)} f`} />
+            <Tooltip labelFormatter={(label) => `${label as string} f`} />
             <Bar name="shots" dataKey="shots" fill="var(--slate)" isAnimationActive={false} />
           </BarChart>
         </ResponsiveContainer>

@@ -57,7 +57,10 @@ function WhyNone({ conflict, clear }: Pick<Propose, 'conflict' | 'clear'>) {
   );
 }
 
-/** Layouts side by side, small, with their figures and reasons; one is taken at a click, whole or between selected cuts. */
+/**
+ * Layouts side by side, small, with their figures and reasons; one is taken at a click, whole or
+ * between selected cuts.
+ */
 export function Proposals({
   plan,
   selected,

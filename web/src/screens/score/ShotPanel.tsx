@@ -113,7 +113,10 @@ function Choices({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
   );
 }
 
-/** What a shot shows, from where and how fast, its length and who pays for it, and what else would fit. */
+/**
+ * What a shot shows, from where and how fast, its length and who pays for it, and what else would
+ * fit.
+ */
 export function ShotPanel({
   plan,
   facts,

@@ -12,7 +12,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { csvLine } from '@caesura/core/handoff';
 import type { Plan } from '@caesura/core/plan';
-import type { ShotFacts } from '@caesura/core/film';
+import { shotSpeed, type ShotFacts } from '@caesura/core/film';
 import { percent, rateLabel, toNumber } from '@caesura/core/time';
 import { counted, signed, timecodeAt } from '../../app/format.ts';
 import { noticed, problem } from '../../app/notices.ts';
@@ -20,6 +20,14 @@ import { useAppDispatch } from '../../app/store.ts';
 
 const ROW_HEIGHT = 30;
 const column = createColumnHelper<ShotFacts>();
+
+/** The one speed of a shot, or the least and the most that its keys ask for. */
+function speedsOf(facts: ShotFacts): number[] {
+  const one = shotSpeed(facts);
+  if (one) return [toNumber(one)];
+  const asked = facts.ramp!.map(({ speed }) => speed.num / speed.den);
+  return [Math.min(...asked), Math.max(...asked)];
+}
 
 /** The columns: what each sorts by, and what it shows and copies. */
 function columnsOf(plan: Plan) {
@@ -66,10 +74,12 @@ function columnsOf(plan: Plan) {
       header: 'Source out',
       ...shown((f) => (f.clip ? String(f.sourceOut) : '')),
     }),
-    column.accessor((f) => toNumber(f.speed), {
+    column.accessor((f) => speedsOf(f)[0], {
       id: 'speed',
       header: 'Speed',
-      ...shown((f) => (f.clip ? percent(toNumber(f.speed)) : '')),
+      ...shown((f) =>
+        f.clip ? [...new Set(speedsOf(f))].map((n) => percent(n)).join(' to ') : '',
+      ),
     }),
     column.accessor((f) => (f.clip ? toNumber(f.clip.rate) : 0), {
       id: 'fps',
@@ -88,7 +98,10 @@ function columnsOf(plan: Plan) {
 const textOf = (meta: unknown, facts: ShotFacts): string =>
   (meta as { text: (facts: ShotFacts) => string }).text(facts);
 
-/** Every shot with every figure, to sort, filter and copy; rows are drawn only where they are in view. */
+/**
+ * Every shot with every figure, to sort, filter and copy; rows are drawn only where they are in
+ * view.
+ */
 export function ShotTable({
   plan,
   shots,

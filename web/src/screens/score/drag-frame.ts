@@ -2,7 +2,10 @@ import { nearestCueIndex, type Cue } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { frames } from '@caesura/core/time';
 
-/** The frame under the pointer for a cut: that of the nearest cue inside its limits, or exactly there when free. */
+/**
+ * The frame under the pointer for a cut: that of the nearest cue inside its limits, or exactly
+ * there when free.
+ */
 export function frameFor(
   at: number,
   free: boolean,

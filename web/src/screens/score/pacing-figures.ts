@@ -14,7 +14,10 @@ export function averageLength(lengths: readonly number[]): {
 /** Ranges of lengths at most in a distribution. */
 const MOST = 24;
 
-/** How many shots are of each length, or of each few where there are many: in ranges as wide as one another. */
+/**
+ * How many shots are of each length, or of each few where there are many: in ranges as wide as one
+ * another.
+ */
 export function distribution(
   lengths: readonly number[],
 ): { readonly label: string; readonly shots: number }[] {

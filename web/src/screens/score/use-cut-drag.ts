@@ -11,8 +11,9 @@ import { frameFor } from './drag-frame.ts';
 const FROM = 4;
 
 /**
- * Drags cuts with the pointer, from cue to cue, freely with Alt held. While it lasts only a mark moves, so that it is as quick
- * in a film of hundreds of shots; the plan is changed when it is let go. Other cuts that are selected go with it.
+ * Drags cuts with the pointer, from cue to cue, freely with Alt held. While it lasts only a mark
+ * moves, so that it is as quick in a film of hundreds of shots; the plan is changed when it is let
+ * go. Other cuts that are selected go with it.
  */
 export function useCutDrag(
   list: RefObject<LineListHandle | null>,
@@ -51,7 +52,7 @@ export function useCutDrag(
       window.removeEventListener('pointerup', end);
       window.removeEventListener('keydown', end, true);
       list.current?.dragMark(null);
-      if (event instanceof KeyboardEvent) return event.stopPropagation();
+      if (event instanceof KeyboardEvent) return void event.stopPropagation();
       if (frame !== null && frame !== shot.start) onDrop(cut, frame);
     };
     window.addEventListener('pointermove', move);

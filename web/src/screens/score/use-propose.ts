@@ -37,8 +37,9 @@ const NO_LAYOUT = [
 ] as const;
 
 /**
- * Lets layouts of the plan be proposed in a worker, and shows the best so far while it works, also when it is stopped. Where
- * there are none it looks for the reason. Those of another length than the target are no longer offered.
+ * Lets layouts of the plan be proposed in a worker, and shows the best so far while it works, also
+ * when it is stopped. Where there are none it looks for the reason. Those of another length than
+ * the target are no longer offered.
  */
 export function usePropose(plan: Plan): Propose {
   const clipAnalysisOf = useClipAnalyses(plan.clips);
@@ -76,7 +77,7 @@ export function usePropose(plan: Plan): Propose {
           ),
         signal,
       );
-      if (offers.length > 0) return show(offers);
+      if (offers.length > 0) return void show(offers);
       onStage('Looking for the reason', 0);
       const conflict = await inWorker<LayoutWorker, Conflict | null>(
         startLayoutWorker,

@@ -74,7 +74,10 @@ function EffectRow({ facts, line, chosen }: { facts: EffectFacts; line: Line; ch
   );
 }
 
-/** A stretch of the film close up: the music, the cuts through it, and every effect that is heard there. */
+/**
+ * A stretch of the film close up: the music, the cuts through it, and every effect that is heard
+ * there.
+ */
 export function CutClose({
   plan,
   line,

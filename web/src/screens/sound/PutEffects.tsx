@@ -10,7 +10,10 @@ import { WholeField } from '../../fields/WholeField.tsx';
 /** Frames over which a bed comes in and goes at first: longer than most windows. */
 const BED_FADE = 24;
 
-/** Puts an effect at a cut: on it, rising to it or to a drop, on every cut up to another, or under all of them. */
+/**
+ * Puts an effect at a cut: on it, rising to it or to a drop, on every cut up to another, or under
+ * all of them.
+ */
 export function PutEffects({
   plan,
   cut,

@@ -45,11 +45,8 @@ export default function SoundScreen() {
   const { cut: selected, frame } = useAppSelector((state) => state.view);
   const { all } = useFaults();
   const faults = useMemo(() => faultsOn(all, 'sound'), [all]);
-  const shots = useMemo(() => filmOf(plan).shots, [plan]);
-  const effects = useMemo(
-    () => filmOf(plan).effects.toSorted((a, b) => a.peaks - b.peaks),
-    [plan, shots],
-  );
+  const { shots } = filmOf(plan);
+  const effects = useMemo(() => filmOf(plan).effects.toSorted((a, b) => a.peaks - b.peaks), [plan]);
   const lines = useMemo(() => scoreLines(plan), [plan]);
   const last = shots.length - 1;
   const cut = Math.min(last, Math.max(1, Number(params.cut) || selected || 1));

@@ -10,7 +10,10 @@ const SILENT = -150;
 
 const written = (x: number) => (Number.isFinite(x) ? x.toFixed(1).replace('-', '−') : 'under −70');
 
-/** What the sum of all that is heard comes to, measured anew after every change, with the way to where it is highest. */
+/**
+ * What the sum of all that is heard comes to, measured anew after every change, with the way to
+ * where it is highest.
+ */
 export function SumLine({ plan, onPoint }: { plan: Plan; onPoint: (at: Seconds) => void }) {
   const { level, silent, done } = useSum(plan);
   return (

@@ -3,7 +3,10 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 
-/** Makes a file of a kind with ffmpeg, a general-purpose encoder that shares nothing with the reader, and gives it as a file. */
+/**
+ * Makes a file of a kind with ffmpeg, a general-purpose encoder that shares nothing with the
+ * reader, and gives it as a file.
+ */
 export function film(name: string, args: readonly string[]): File {
   const folder = mkdtempSync(path.join(tmpdir(), 'caesura-film-'));
   try {
