@@ -4,7 +4,6 @@ import { once } from 'node:events';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
 import { evenGrid, frameAnalyser } from '@caesura/core/footage';
 import { layOutSteadily } from '@caesura/core/layout';
@@ -18,6 +17,8 @@ import { exactAnalysis, sampleClip } from '../core/src/testing/sample-plan.ts';
 import { clip, planOf, withChroma } from '../e2e/clips.ts';
 import { proxyReaderScript } from '../e2e/proxy-bundle.ts';
 import { startServer } from '../e2e/server.ts';
+import { benchFaults } from './faults.ts';
+import { benchList, benchPage, benchSteps } from './pages.ts';
 import { benchHardRehearsing, benchLooping, benchRehearsing, benchSwitching } from './rehearse.ts';
 import { benchDragging, benchProposals } from './score.ts';
 import type * as Proxies from '../web/src/proxy/reader.ts';
@@ -217,40 +218,6 @@ async function benchStart(): Promise<void> {
   rmSync(data, { recursive: true, force: true });
 }
 
-async function benchPage(): Promise<void> {
-  const server = await startServer();
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
-  for (const address of ['/plans', 'score']) {
-    const page = await browser.newPage();
-    const bodies: Promise<Buffer>[] = [];
-    page.on('response', (response) => {
-      // What is still on its way when the page is closed is not counted.
-      if (!response.url().includes('/api/'))
-        bodies.push(response.body().catch(() => Buffer.alloc(0)));
-    });
-    await page.goto(`${server.address}/plans`);
-    await page.getByRole('link', { name: /Open day teaser/ }).waitFor();
-    if (address === 'score') {
-      bodies.length = 0;
-      await page.getByRole('link', { name: /Open day teaser/ }).click();
-      await page.getByRole('button', { name: /^Cut 1,/ }).waitFor();
-    }
-    const all = await Promise.all(bodies);
-    const kilobytes = (sum: number) => (sum / 1000).toFixed(0);
-    const size = all.reduce((sum, body) => sum + body.length, 0);
-    const packed = all.reduce((sum, body) => sum + gzipSync(body).length, 0);
-    const name =
-      address === 'score' ? 'opening a plan after that, without its data' : 'first page load';
-    say(name, `${kilobytes(size)} kB, ${kilobytes(packed)} kB packed`);
-    await page.close();
-  }
-  await browser.close();
-  await server.stop();
-}
-
 /** All benches by name; `npm run bench -- footage` runs one of them. */
 const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   listening: () => [1, 4].forEach(benchAnalysis),
@@ -263,7 +230,10 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   'rehearsing-hard': () => benchHardRehearsing(say),
   switching: () => benchSwitching(say),
   start: benchStart,
-  page: benchPage,
+  page: () => benchPage(say),
+  steps: () => benchSteps(say),
+  list: () => benchList(say),
+  faults: () => benchFaults(say),
 };
 /** Those that take too long to be run with the others: only by name. */
 const LONG: typeof BENCHES = { looping: () => benchLooping(say) };

@@ -1,4 +1,4 @@
-import type { Kysely, Migration } from 'kysely';
+import { sql, type Kysely, type Migration } from 'kysely';
 
 /** Every change of the database's form, in order. A migration that has landed is never edited. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -40,6 +40,11 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   '003-plan-summaries': {
     async up(db: Kysely<unknown>) {
       await db.schema.alterTable('plan').addColumn('summary', 'text').execute();
+      // The list is read from these alone: rows lie behind their documents, which are large.
+      await sql`create index plan_list on plan (changed_at desc, id, revision, summary)
+        where deleted_at is null`.execute(db);
+      await sql`create index plan_unsummarised on plan (id)
+        where deleted_at is null and summary is null`.execute(db);
     },
   },
 };

@@ -23,7 +23,8 @@ export interface PlanSummary {
   readonly target: Frames;
   readonly length: Frames | null;
   readonly clips: number;
-  /** Start of each shot, and the place of its clip among the clips or −1. */
+  readonly shotCount: number;
+  /** Start of each shot that a small picture shows, and the place of its clip or −1. */
   readonly shots: readonly (readonly [Frames, number])[];
   /** Why it cannot be opened; null when it can. */
   readonly unreadable: string | null;

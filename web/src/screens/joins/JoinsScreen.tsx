@@ -30,7 +30,7 @@ export default function JoinsScreen() {
   const navigate = useNavigate();
   const params = useParams();
   const { frame, cut: selected } = useAppSelector((state) => state.view);
-  const film = useMemo(() => filmOf(plan), [plan]);
+  const film = filmOf(plan);
   const last = film.joins.length;
   const cut = Math.min(last, Math.max(1, Number(params.cut) || selected || 1));
   const facts = film.joins[cut - 1];
@@ -38,10 +38,19 @@ export default function JoinsScreen() {
   const [tab, setTab] = useState('move');
   const { all: faults } = useFaults();
   // A shot whose file runs out matters at its cuts as well.
-  const here = faults.filter(
-    (f) =>
-      (atCuts(f) || f.code === 'source-ends') &&
-      (f.cut === cut || (f.cut === null && (f.shot === cut || f.shot === cut - 1))),
+  const here = useMemo(
+    () =>
+      faults.filter(
+        (f) =>
+          (atCuts(f) || f.code === 'source-ends') &&
+          (f.cut === cut || (f.cut === null && (f.shot === cut || f.shot === cut - 1))),
+      ),
+    [faults, cut],
+  );
+  // Hundreds of rows, which a step by a frame leaves as they are.
+  const cutList = useMemo(
+    () => <CutList step="joins" rows={joinRows(film.joins, faults)} cut={cut} />,
+    [film, faults, cut],
   );
   const cutFrame = facts?.frame;
   useEffect(() => {
@@ -88,7 +97,7 @@ export default function JoinsScreen() {
   return (
     <div className="joins">
       <div className="cut-column">
-        <CutList step="joins" rows={joinRows(film.joins, faults)} cut={cut} />
+        {cutList}
         {total > 0 && (
           <Button variant="link" size="sm" onClick={toFault} title="F">
             Next fault of {total}

@@ -98,7 +98,7 @@ function PlanRow({ plan }: { plan: PlanSummary }) {
           </span>
         </span>
         <span className="plan-facts">
-          <span>{plan.length === null ? 'not laid out' : counted(plan.shots.length, 'shot')}</span>
+          <span>{plan.length === null ? 'not laid out' : counted(plan.shotCount, 'shot')}</span>
           <span>{changed.format(new Date(plan.changedAt))}</span>
         </span>
       </Link>

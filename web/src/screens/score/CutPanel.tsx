@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { meetingOf, type Met } from '@caesura/core/footage';
 import { cutFigures, cutLimits, type Payer } from '@caesura/core/edits';
@@ -170,7 +170,7 @@ export function CutPanel(props: Props) {
   const { plan, shots, selected, also, onSelect, onSplit, onRelay } = props;
   const [payer, setPayer] = useState<Payer>('next');
   const faults = faultsOn(useFaults().all, 'score');
-  const { cuts } = cutFigures(plan);
+  const { cuts } = useMemo(() => cutFigures(plan), [plan]);
   return (
     <aside className="panel" aria-label="The cut">
       {selected !== null ? (

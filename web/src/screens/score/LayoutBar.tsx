@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { parsePace } from '@caesura/core/layout';
 import { cutFigures } from '@caesura/core/edits';
@@ -22,7 +22,7 @@ export function LayoutBar({
   children: ReactNode;
 }) {
   const edit = useEdit();
-  const { cuts, onCue, worstMilliseconds } = cutFigures(plan);
+  const { cuts, onCue, worstMilliseconds } = useMemo(() => cutFigures(plan), [plan]);
   const context = lengthContext(plan);
   return (
     <div className="layout-bar">

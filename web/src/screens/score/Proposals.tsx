@@ -25,7 +25,11 @@ function WhyNone({ conflict, clear }: Pick<Propose, 'conflict' | 'clear'>) {
   if (!conflict) return null;
   return (
     <section className="conflict" aria-label="Why there is no layout">
-      <h3>No layout keeps all of this</h3>
+      <h3>
+        {conflict.certain
+          ? 'No layout keeps all of this'
+          : 'No layout was found that keeps all of this'}
+      </h3>
       <ul>
         {conflict.limits.map((says) => (
           <li key={says}>{says}.</li>
