@@ -20,7 +20,7 @@ const contrast = (a: readonly number[], b: readonly number[]): number => {
 const mixed = (over: string, under: string, share: number): number[] =>
   channels(over).map((c, i) => share * c + (1 - share) * channels(under)[i]!);
 
-/** Share of the tint in the ground of a shot, as in `theme.scss`. */
+/** Share of the tint in the ground of a shot, as in `_palette.scss`. */
 const TINT_SHARE = { light: 0.16, night: 0.22 };
 
 describe.each([
@@ -64,7 +64,7 @@ describe.each([
   });
 
   it('is the one in the style sheet', () => {
-    const sheet = readFileSync(path.join(import.meta.dirname, 'theme.scss'), 'utf8');
+    const sheet = readFileSync(path.join(import.meta.dirname, '_palette.scss'), 'utf8');
     for (const colour of Object.values(palette)) expect(sheet).toContain(colour);
     expect(sheet).toContain(`${share * 100}%`);
   });
