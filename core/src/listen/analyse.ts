@@ -30,7 +30,7 @@ export interface SoundFindings {
   readonly chromaAndTimbre: Uint8Array;
 }
 
-/** Finds everything in a sound by its traces. Yields the fraction done. */
+/** Finds everything in a sound by its features. Yields the fraction done. */
 export function* findingsProgress(features: AudioFeatures): Generator<number, SoundFindings> {
   const analysis = yield* part(beatProgress(features), 0, 0.6);
   const { onsets, hits } = onsetsOf(features);

@@ -108,20 +108,19 @@ const cutClass = (
 const howOf = (event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) =>
   event.shiftKey ? 'to' : event.ctrlKey || event.metaKey ? 'with' : 'alone';
 
-/** One line of the score: cues over the shots, cuts as strokes through both. */
-export const ScoreLine = memo(function OneLine({
+/** What stands on a line: a step of the position leaves it as it is. */
+const LineContent = memo(function Content({
   plan,
   line,
   items: { cues, shots, begin, joins, effects },
   outline,
   offset,
-  position,
   selected,
   also,
   ticks,
   onSelect,
   onHold,
-}: Props) {
+}: Omit<Props, 'position'>) {
   const timeOf = (frame: number) => toNumber(instantOfFrame(frame, plan.rate));
   // A cut up to half a frame before the end of a line belongs to the cue that starts the next one.
   const half = timeOf(1) / 2;
@@ -185,9 +184,18 @@ export const ScoreLine = memo(function OneLine({
         </button>
       ))}
       <JoinMarks plan={plan} line={line} joins={joins} />
-      {selected === null && position !== null && (
-        <div className="position" style={{ left: `${percentOn(line, position)}%` }} />
-      )}
     </>
   );
 });
+
+/** One line of the score: cues over the shots, cuts as strokes through both, and the position. */
+export function ScoreLine({ position, ...content }: Props) {
+  return (
+    <>
+      <LineContent {...content} />
+      {content.selected === null && position !== null && (
+        <div className="position" style={{ left: `${percentOn(content.line, position)}%` }} />
+      )}
+    </>
+  );
+}

@@ -96,9 +96,14 @@ describe('a line of the score', () => {
     );
   });
 
-  it('is drawn again by a step of one frame only where the position is', () => {
+  it('is left as it is by a step of one frame, which moves the mark of the position alone', () => {
     const { drawnBy } = renderLines(3);
-    expect(drawnBy(3)).toBe(0);
-    expect(drawnBy(4)).toBe(1);
+    const left = () =>
+      [...document.querySelectorAll<HTMLElement>('.position')].map((mark) => mark.style.left);
+    const percent = (frame: number) =>
+      `${(100 * toNumber(instantOfFrame(frame, plan.rate))) / lines[0]!.span}%`;
+    expect(left()).toEqual([percent(3)]);
+    expect(drawnBy(4)).toBe(0);
+    expect(left()).toEqual([percent(4)]);
   });
 });

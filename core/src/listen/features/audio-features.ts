@@ -22,14 +22,14 @@ export interface AudioFeatures {
   readonly powers: readonly Float64Array[];
 }
 
-/** Takes a sound in pieces and keeps its traces. */
+/** Takes a sound in pieces and keeps its features. */
 export interface AudioAnalyser {
   /**
    * The next samples of all channels, of one length. They are not kept, so their memory may be used
    * again.
    */
   take(channels: readonly Float32Array[]): void;
-  /** The traces of everything taken. Throws when that was nothing. */
+  /** The features of everything taken. Throws when that was nothing. */
   end(): AudioFeatures;
 }
 
@@ -72,7 +72,7 @@ export function audioAnalyser(sampleRate: number, channelCount: number): AudioAn
   };
 }
 
-/** The traces of a sound that is there as a whole, second by second. Yields the fraction done. */
+/** The features of a sound that is there as a whole, second by second. Yields the fraction done. */
 export function* featureProgress(
   channels: readonly Float32Array[],
   sampleRate: number,

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { meetingOf, type Met } from '@caesura/core/footage';
 import { cutFigures, cutLimits, type Payer } from '@caesura/core/edits';
@@ -166,7 +166,7 @@ function OneCut({
 }
 
 /** The selected cut with every figure, or the score as a whole; and what is wrong with it. */
-export function CutPanel(props: Props) {
+export const CutPanel = memo(function WholePanel(props: Props) {
   const { plan, shots, selected, also, onSelect, onSplit, onRelay } = props;
   const [payer, setPayer] = useState<Payer>('next');
   const faults = faultsOn(useFaults().all, 'score');
@@ -219,4 +219,4 @@ export function CutPanel(props: Props) {
       <FaultList faults={faults} />
     </aside>
   );
-}
+});

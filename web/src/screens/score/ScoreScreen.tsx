@@ -2,6 +2,7 @@ import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
 import { filmOf, frameAtTime } from '@caesura/core/film';
 import { seconds } from '@caesura/core/time';
 import { usePlan } from '../../app/hooks.ts';
+import { useLatest } from '../../app/use-latest.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected, placed } from '../../app/view.ts';
 import type { LineListHandle } from '../../components/LineList.tsx';
@@ -65,6 +66,17 @@ export default function ScoreScreen() {
     selectNone: () => select(null),
   });
 
+  // The panel shows nothing of the frame, so that a step leaves it as it is.
+  const onPanel = {
+    onSelect: useLatest(select),
+    onToCue: useLatest(edits.toCue),
+    onNudge: useLatest(edits.nudge),
+    onRemove: useLatest(edits.remove),
+    onLock: useLatest(edits.lock),
+    onSplit: useLatest(edits.split),
+    onRelay: useLatest(relay),
+  };
+
   const views: Readonly<Record<ScoreView, () => ReactNode>> = {
     lines: () => (
       <ScoreLines
@@ -99,19 +111,7 @@ export default function ScoreScreen() {
       {wishing ? (
         <WishesPanel plan={plan} frame={frame} cut={selected} />
       ) : (
-        <CutPanel
-          plan={plan}
-          shots={shots}
-          selected={selected}
-          onSelect={select}
-          onToCue={edits.toCue}
-          onNudge={edits.nudge}
-          onRemove={edits.remove}
-          onLock={edits.lock}
-          onSplit={edits.split}
-          also={also}
-          onRelay={relay}
-        />
+        <CutPanel plan={plan} shots={shots} selected={selected} also={also} {...onPanel} />
       )}
     </div>
   );

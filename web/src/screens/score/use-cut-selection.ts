@@ -33,6 +33,9 @@ export interface CutSelection {
   readonly range: () => ReturnType<typeof rangeOfShots> | null;
 }
 
+/** One list for all of none: another would have every line drawn again. */
+const NO_CUTS: readonly number[] = [];
+
 /** Keeps the chosen cuts of a plan within its film, with the position on the first of them. */
 export function useCutSelection(
   plan: Plan,
@@ -44,7 +47,10 @@ export function useCutSelection(
   const { frame, cut, also: alsoCuts } = useAppSelector((state) => state.view);
   const last = shots.length - 1;
   const selected = cut !== null && cut <= last ? cut : null;
-  const also = useMemo(() => alsoCuts.filter((c) => c <= last), [alsoCuts, last]);
+  const also = useMemo(
+    () => (alsoCuts.length === 0 ? NO_CUTS : alsoCuts.filter((c) => c <= last)),
+    [alsoCuts, last],
+  );
   const cuts = selected === null ? [] : [selected, ...also].sort((a, b) => a - b);
   // A cut that moved takes the position with it, also when it is undone.
   const cutFrame = selected === null ? null : shots[selected]!.start;
