@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { filmOf, layersAt } from '../core/src/film/index.ts';
+import { filmOf, layersAt, withoutJoins, withoutRamps } from '../core/src/film/index.ts';
 import { setRamp } from '../core/src/plan/edits/index.ts';
 import { readPlan, type Plan } from '../core/src/plan/index.ts';
 import { shapedRamp, usualCrest } from '../core/src/ramps/index.ts';
@@ -43,49 +43,99 @@ const planned = (plan: Plan) => {
 
 const screen = (page: Page) => page.getByRole('region', { name: 'The film' }).locator('canvas');
 const shownFrame = async (page: Page) => Number(await screen(page).getAttribute('data-frame'));
-const painted = async (page: Page) =>
-  JSON.parse((await screen(page).getAttribute('data-painted'))!) as PaintedLayer[];
-/**
- * A frame that was shown: when, in seconds of the page's clock, and how large its picture on top.
- */
-interface FrameMeasurements {
-  readonly frame: number;
-  readonly at: number;
-  readonly scale: number;
+/** Size at which pictures are compared. */
+const SMALL = { width: 64, height: 36 };
+
+/** Puts the painter on the page; again after each new page. */
+async function withPainter(page: Page): Promise<void> {
+  await page.addScriptTag({ content: await filmScript() });
 }
 
-/** Frames shown over some time, each once, in order. */
-async function watched(page: Page, ms: number): Promise<FrameMeasurements[]> {
+/** Frames of a plan painted anew, each small, as luma. */
+const paintedAnew = (page: Page, plan: Plan, frames: readonly number[]): Promise<number[][]> =>
+  page.evaluate(
+    async ([plan, frames, { width, height }]) => {
+      const { FilmPainter } = (globalThis as unknown as { films: typeof Films }).films;
+      const painter = new FilmPainter();
+      painter.load('film', plan);
+      const canvas = new OffscreenCanvas(
+        480,
+        Math.round((480 * plan.size.height) / plan.size.width),
+      );
+      const small = new OffscreenCanvas(width, height);
+      const context = small.getContext('2d', { willReadFrequently: true })!;
+      const all: number[][] = [];
+      for (const frame of frames) {
+        await painter.paint('film', frame, canvas);
+        context.drawImage(canvas, 0, 0, width, height);
+        const { data } = context.getImageData(0, 0, width, height);
+        all.push(
+          Array.from({ length: width * height }, (_, i) =>
+            Math.round((data[4 * i]! + data[4 * i + 1]! + data[4 * i + 2]!) / 3),
+          ),
+        );
+      }
+      return all;
+    },
+    [plan, frames, SMALL] as const,
+  );
+
+/** A frame that was shown: when, in seconds of the page's clock, and its picture, small, as luma. */
+interface ShownFrame {
+  readonly frame: number;
+  readonly at: number;
+  readonly picture: readonly number[];
+}
+
+/** Frames shown over some time, each once, in order; the one that stands there first of all. */
+async function watched(page: Page, ms: number): Promise<ShownFrame[]> {
   return screen(page).evaluate(
-    (canvas, ms) =>
-      new Promise<FrameMeasurements[]>((resolve) => {
-        const seen: FrameMeasurements[] = [];
-        const observer = new MutationObserver(() => {
-          const { frame, painted } = (canvas as HTMLCanvasElement).dataset;
-          const layers = JSON.parse(painted!) as { values: { scale: number } }[];
-          if (Number(frame) !== seen.at(-1)?.frame)
-            seen.push({
-              frame: Number(frame),
-              at: performance.now() / 1000,
-              scale: layers.at(-1)!.values.scale,
-            });
-        });
+    (element, [ms, { width, height }]) =>
+      new Promise<ShownFrame[]>((resolve) => {
+        const canvas = element as HTMLCanvasElement;
+        const small = new OffscreenCanvas(width, height);
+        const context = small.getContext('2d', { willReadFrequently: true })!;
+        const seen: ShownFrame[] = [];
+        const look = () => {
+          const frame = Number(canvas.dataset.frame);
+          if (frame === seen.at(-1)?.frame) return;
+          context.drawImage(canvas, 0, 0, width, height);
+          const { data } = context.getImageData(0, 0, width, height);
+          const picture = Array.from({ length: width * height }, (_, i) =>
+            Math.round((data[4 * i]! + data[4 * i + 1]! + data[4 * i + 2]!) / 3),
+          );
+          seen.push({ frame, at: performance.now() / 1000, picture });
+        };
+        look();
+        const observer = new MutationObserver(look);
         observer.observe(canvas, { attributes: true, attributeFilter: ['data-frame'] });
         setTimeout(() => {
           observer.disconnect();
           resolve(seen);
         }, ms);
       }),
-    ms,
+    [ms, SMALL] as const,
   );
 }
 
+/** Mean difference of two pictures, of 255. */
+const difference = (a: readonly number[], b: readonly number[]): number =>
+  a.reduce((sum, luma, i) => sum + Math.abs(luma - b[i]!), 0) / a.length;
+
+/** By how much what the page shows now differs from a picture. */
+const differenceTo = async (page: Page, picture: readonly number[]): Promise<number> =>
+  difference((await watched(page, 0))[0]!.picture, picture);
+
+/** Largest difference between two paintings of one frame, and least between two frames. */
+const SAME = 0.5;
+const OTHER = 2;
+
 /** By how many frames it went on from one shown frame to the next, in a loop of so many. */
-const advances = (seen: readonly FrameMeasurements[], loop: number): number[] =>
+const advances = (seen: readonly ShownFrame[], loop: number): number[] =>
   seen.slice(1).map(({ frame }, i) => (frame - seen[i]!.frame + loop) % loop);
 
 /** Frames of the film that went by in a second, whether they came in time or were left out. */
-const pace = (seen: readonly FrameMeasurements[], loop: number): number =>
+const pace = (seen: readonly ShownFrame[], loop: number): number =>
   advances(seen, loop).reduce((a, b) => a + b, 0) / (seen.at(-1)!.at - seen[0]!.at);
 
 test('under a fake clock 200 frames are painted as the plan says: order, source frames, transforms', async ({
@@ -162,21 +212,30 @@ test('the film is stepped by frame, looped round a cut, slowed, and what is show
   page,
 }) => {
   const plan = await openRehearsed(page, 'rehearse');
-  const should = planned(plan);
+  await withPainter(page);
+  const cut = plan.score!.shots[6]!.start as number;
+  const [second, beforeCut, atCut] = await paintedAnew(page, plan, [2, cut - 1, cut]);
+  const [plain] = await paintedAnew(page, withoutRamps(withoutJoins(plan)), [cut]);
+  expect(difference(beforeCut!, atCut!)).toBeGreaterThan(OTHER);
+  expect(difference(beforeCut!, second!)).toBeGreaterThan(OTHER);
+  expect(difference(atCut!, plain!)).toBeGreaterThan(OTHER);
   await expect(screen(page)).toHaveAttribute('data-frame', '0');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowRight');
   await expect(screen(page)).toHaveAttribute('data-frame', '2');
-  expect(await painted(page)).toEqual(should(2));
+  expect(await differenceTo(page, second!)).toBeLessThan(SAME);
   for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowDown');
-  const cut = plan.score!.shots[6]!.start as number;
   await expect(screen(page)).toHaveAttribute('data-frame', String(cut));
-  expect(await painted(page)).toEqual(should(cut));
+  expect(await differenceTo(page, atCut!)).toBeLessThan(SAME);
+  await page.keyboard.press('ArrowLeft');
+  await expect(screen(page)).toHaveAttribute('data-frame', String(cut - 1));
+  expect(await differenceTo(page, beforeCut!)).toBeLessThan(SAME);
+  await page.keyboard.press('ArrowRight');
   // Plain: hard cuts, constant speeds.
   await page.keyboard.press('w');
-  await expect.poll(async () => (await painted(page))[0]!.values.scale).toBe(1);
+  await expect.poll(async () => differenceTo(page, plain!)).toBeLessThan(SAME);
   await page.keyboard.press('w');
-  await expect.poll(async () => painted(page)).toEqual(should(cut));
+  await expect.poll(async () => differenceTo(page, atCut!)).toBeLessThan(SAME);
 
   // On the whole screen, and back.
   const whole = () =>
@@ -226,7 +285,21 @@ test('two versions are switched while it plays, where it is', async ({ page }) =
   await page.getByRole('button', { name: 'Around the cut' }).click();
   const cut = plan.score!.shots[24]!.start as number;
   await expect(screen(page)).toHaveAttribute('data-frame', String(cut));
-  await expect.poll(async () => (await painted(page))[0]!.values.scale).toBe(1);
+  await saved(page);
+  const without = (await planOf(page)) as Plan;
+  await withPainter(page);
+  const enlarged = Array.from({ length: 72 }, (_, i) => cut - 36 + i).filter(
+    (frame) => planned(plan)(frame).at(-1)!.values.scale > 1.2,
+  );
+  const pictures = {
+    a: await paintedAnew(page, without, enlarged),
+    b: await paintedAnew(page, plan, enlarged),
+  };
+  expect(
+    Math.min(...enlarged.map((_, i) => difference(pictures.a[i]!, pictures.b[i]!))),
+  ).toBeGreaterThan(OTHER);
+  const atCut = enlarged.indexOf(cut);
+  await expect.poll(async () => differenceTo(page, pictures.a[atCut]!)).toBeLessThan(SAME);
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
   // Each version is played for a whole loop of three seconds and more.
@@ -239,10 +312,13 @@ test('two versions are switched while it plays, where it is', async ({ page }) =
   expect(Math.max(...advances(seen, 72))).toBeLessThan(36);
   expect(Math.abs(pace(seen, 72) - 24)).toBeLessThan(3);
   // Both are seen on the frames on which only B is enlarged.
-  const enlarged = (frame: number) => planned(plan)(frame).at(-1)!.values.scale > 1.2;
-  const scales = seen.filter(({ frame }) => enlarged(frame)).map(({ scale }) => scale);
-  expect(scales.some((scale) => scale > 1.2)).toBe(true);
-  expect(scales.some((scale) => scale === 1)).toBe(true);
+  const shownOf = (version: 'a' | 'b') =>
+    seen.filter(({ frame, picture }) => {
+      const i = enlarged.indexOf(frame);
+      return i >= 0 && difference(picture, pictures[version][i]!) < SAME;
+    });
+  expect(shownOf('a').length).toBeGreaterThan(0);
+  expect(shownOf('b').length).toBeGreaterThan(0);
   await page.keyboard.press('b');
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: /^B: kept at/ })).toHaveAttribute(
@@ -253,7 +329,7 @@ test('two versions are switched while it plays, where it is', async ({ page }) =
     .getByRole('region', { name: 'The score in lines' })
     .getByRole('button', { name: /^Cut 24,/ })
     .click();
-  await expect.poll(async () => (await painted(page))[0]!.values.scale).toBeGreaterThan(1.5);
+  await expect.poll(async () => differenceTo(page, pictures.b[atCut]!)).toBeLessThan(SAME);
 });
 
 test('while it plays cues are tapped, the cut is moved, notes are kept', async ({ page }) => {

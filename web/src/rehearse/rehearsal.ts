@@ -3,7 +3,7 @@ import { MIX_RATE, type Heard } from '@caesura/core/sound';
 import type { Plan } from '@caesura/core/plan';
 import { compare } from '@caesura/core/time';
 import { startPictureWorker, startSoundWorker } from '../workers/start.ts';
-import type { PaintedFrame, PictureWorker } from '../workers/picture-worker.ts';
+import type { PictureWorker } from '../workers/picture-worker.ts';
 import type { SoundWorker } from '../workers/sound-worker.ts';
 import { valueOf } from '../workers/task.ts';
 import { FilmAudio } from './film-audio.ts';
@@ -25,7 +25,7 @@ const MOST_HELD = 4;
 
 /** What a rehearsal tells. */
 export interface Told {
-  readonly onFrame: (frame: number, painted: PaintedFrame) => void;
+  readonly onFrame: (frame: number, picture: ImageBitmap) => void;
   readonly onEnd: () => void;
   /** Sounds that cannot be had and stay silent. */
   readonly onSilent: (sentences: readonly string[]) => void;
@@ -45,8 +45,8 @@ interface Session {
   wish: Wish;
   turning: boolean;
   readonly audio: FilmAudio;
-  readonly show: PictureShow<PaintedFrame>;
-  queue: FrameQueue<PaintedFrame>;
+  readonly show: PictureShow<ImageBitmap>;
+  queue: FrameQueue<ImageBitmap>;
   raf: number;
 }
 
@@ -98,16 +98,16 @@ export class Rehearsal {
     return known.name;
   }
 
-  private paint(name: string, { size }: Plan, frame: number): Promise<PaintedFrame> {
+  private paint(name: string, { size }: Plan, frame: number): Promise<ImageBitmap> {
     const height = Math.max(2, Math.round((WIDTH * size.height) / size.width));
     return this.pictures.paint(name, frame, WIDTH, height);
   }
 
-  private queueOf(name: string, plan: Plan, order: PlayRange): FrameQueue<PaintedFrame> {
+  private queueOf(name: string, plan: Plan, order: PlayRange): FrameQueue<ImageBitmap> {
     return new FrameQueue(
       (step) => frameOnStep(order, step),
       (frame) => this.paint(name, plan, frame),
-      ({ bitmap }) => bitmap.close(),
+      (picture) => picture.close(),
     );
   }
 
@@ -126,7 +126,7 @@ export class Rehearsal {
         const name = await this.hold(wanted.plan);
         const painted = await this.paint(name, wanted.plan, wanted.frame);
         if (!this.session) this.told.onFrame(wanted.frame, painted);
-        painted.bitmap.close();
+        painted.close();
       }
     } finally {
       this.busy = false;
@@ -163,7 +163,7 @@ export class Rehearsal {
     });
     const clock = new SteadyClock(speed);
     let drawn = 0;
-    const show = new PictureShow<PaintedFrame>(
+    const show = new PictureShow<ImageBitmap>(
       queue,
       plan.rate,
       () => {

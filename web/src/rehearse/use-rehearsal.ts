@@ -8,7 +8,6 @@ import { placed } from '../app/view.ts';
 import type { PlayRange } from './play-range.ts';
 import type { Punctuality } from './picture-show.ts';
 import { Rehearsal } from './rehearsal.ts';
-import type { PaintedFrame } from '../workers/picture-worker.ts';
 
 /** Playing a plan with its pictures. */
 export interface Rehearsing {
@@ -24,18 +23,13 @@ export interface Rehearsing {
 /** How often figures of a play are told. Milliseconds. */
 const TELL_AFTER = 250;
 
-/** Draws a painted frame, and says in its data what it is. */
-function draw(
-  canvas: HTMLCanvasElement | null,
-  frame: number,
-  { bitmap, layers }: PaintedFrame,
-): void {
+/** Draws a painted frame, and says in its data which it is. */
+function draw(canvas: HTMLCanvasElement | null, frame: number, picture: ImageBitmap): void {
   if (!canvas) return;
-  if (canvas.width !== bitmap.width || canvas.height !== bitmap.height)
-    [canvas.width, canvas.height] = [bitmap.width, bitmap.height];
-  canvas.getContext('2d')!.drawImage(bitmap, 0, 0);
+  if (canvas.width !== picture.width || canvas.height !== picture.height)
+    [canvas.width, canvas.height] = [picture.width, picture.height];
+  canvas.getContext('2d')!.drawImage(picture, 0, 0);
   canvas.dataset.frame = String(frame);
-  canvas.dataset.painted = JSON.stringify(layers);
 }
 
 /**

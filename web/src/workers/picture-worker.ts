@@ -1,12 +1,6 @@
 import { expose, transfer } from 'comlink';
 import type { Plan } from '@caesura/core/plan';
-import { FilmPainter, type PaintedLayer } from '../rehearse/film-painter.ts';
-
-/** A frame of a film, painted. */
-export interface PaintedFrame {
-  readonly bitmap: ImageBitmap;
-  readonly layers: readonly PaintedLayer[];
-}
+import { FilmPainter } from '../rehearse/film-painter.ts';
 
 const painter = new FilmPainter();
 
@@ -15,12 +9,12 @@ const work = {
   load: (name: string, plan: Plan): void => painter.load(name, plan),
   drop: (name: string): void => painter.drop(name),
   /** Paints a frame of a film at a size. */
-  async paint(name: string, frame: number, width: number, height: number): Promise<PaintedFrame> {
+  async paint(name: string, frame: number, width: number, height: number): Promise<ImageBitmap> {
     // One of its own for each, since the next is begun before this one is done.
     const canvas = new OffscreenCanvas(width, height);
-    const layers = await painter.paint(name, frame, canvas);
-    const bitmap = canvas.transferToImageBitmap();
-    return transfer({ bitmap, layers }, [bitmap]);
+    await painter.paint(name, frame, canvas);
+    const picture = canvas.transferToImageBitmap();
+    return transfer(picture, [picture]);
   },
 };
 export type PictureWorker = typeof work;
