@@ -23,13 +23,20 @@ export interface KeyGroup {
 /** A key by its combination and cap, such as `['arrowleft', '←']`. */
 type Cap = readonly [combo: string, cap: string];
 
-/** Two keys that do the same one way and the other. */
+/** One key under a word of its own; in the footer only if asked for. */
+export const oneKey = (
+  label: string,
+  [combo, cap]: Cap,
+  run: () => void,
+  { footer = false } = {},
+): KeyGroup => ({ label, footer, keys: [{ combo, cap, run }] });
+
+/** Two keys that do the same one way and the other; in the footer unless asked not to. */
 export const twoKeys = (
   label: string,
-  less: Cap,
-  more: Cap,
+  [less, more]: readonly [less: Cap, more: Cap],
   run: (by: 1 | -1) => void,
-  footer = true,
+  { footer = true } = {},
 ): KeyGroup => ({
   label,
   footer,

@@ -6,7 +6,14 @@ import { frames } from '@caesura/core/time';
 import { atCuts, cutOf } from '../../app/fault-places.ts';
 import { useFaults } from '../../app/faults.ts';
 import { useEdit, usePlan } from '../../app/hooks.ts';
-import { SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys, ZOOM_KEYS } from '../../app/keys.ts';
+import {
+  oneKey,
+  SIDEWAYS,
+  twoKeys,
+  UP_AND_DOWN,
+  useScreenKeys,
+  ZOOM_KEYS,
+} from '../../app/keys.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected, placed } from '../../app/view.ts';
 import { CutList } from '../../components/CutList.tsx';
@@ -75,9 +82,9 @@ export default function JoinsScreen() {
     if (next !== undefined) go(next);
   };
   useScreenKeys([
-    twoKeys('frame', ...SIDEWAYS, byFrame),
-    twoKeys('cut', ...UP_AND_DOWN, (by) => go(cut + by)),
-    twoKeys('window', ...ZOOM_KEYS, resize),
+    twoKeys('frame', SIDEWAYS, byFrame),
+    twoKeys('cut', UP_AND_DOWN, (by) => go(cut + by)),
+    twoKeys('window', ZOOM_KEYS, resize),
     {
       label: 'on or off',
       footer: true,
@@ -89,7 +96,7 @@ export default function JoinsScreen() {
         },
       ],
     },
-    { label: 'next fault', footer: true, keys: [{ combo: 'f', cap: 'F', run: toFault }] },
+    oneKey('next fault', ['f', 'F'], toFault, { footer: true }),
   ]);
 
   if (!facts) return <LayOutFirst title="No cuts yet" why="Joins are made at cuts." />;

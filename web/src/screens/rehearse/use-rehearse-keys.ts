@@ -1,4 +1,4 @@
-import { SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys } from '../../app/keys.ts';
+import { oneKey, SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys } from '../../app/keys.ts';
 
 type Way = 1 | -1;
 
@@ -21,20 +21,22 @@ export interface RehearseActs {
 /** Makes the keys of Rehearse work, and shows them in the footer and the list of keys. */
 export function useRehearseKeys(acts: RehearseActs): void {
   useScreenKeys([
-    { label: 'play', footer: true, keys: [{ combo: 'space', cap: 'space', run: acts.play }] },
-    twoKeys('frame', ...SIDEWAYS, acts.byFrame),
-    twoKeys('cut', ...UP_AND_DOWN, acts.byCut),
+    oneKey('play', ['space', 'space'], acts.play, { footer: true }),
+    twoKeys('frame', SIDEWAYS, acts.byFrame),
+    twoKeys('cut', UP_AND_DOWN, acts.byCut),
     twoKeys(
       'this cut earlier, later',
-      ['shift+arrowleft', 'Shift ←'],
-      ['shift+arrowright', 'Shift →'],
+      [
+        ['shift+arrowleft', 'Shift ←'],
+        ['shift+arrowright', 'Shift →'],
+      ],
       acts.nudge,
     ),
-    { label: 'mark a cue', footer: true, keys: [{ combo: 't', cap: 'T', run: acts.tap }] },
-    { label: 'note', footer: true, keys: [{ combo: 'n', cap: 'N', run: acts.note }] },
-    { label: 'other version', footer: true, keys: [{ combo: 'b', cap: 'B', run: acts.other }] },
-    { label: 'with or without joins and ramps', keys: [{ combo: 'w', cap: 'W', run: acts.plain }] },
-    { label: 'over and over', keys: [{ combo: 'o', cap: 'O', run: acts.loop }] },
+    oneKey('mark a cue', ['t', 'T'], acts.tap, { footer: true }),
+    oneKey('note', ['n', 'N'], acts.note, { footer: true }),
+    oneKey('other version', ['b', 'B'], acts.other, { footer: true }),
+    oneKey('with or without joins and ramps', ['w', 'W'], acts.plain),
+    oneKey('over and over', ['o', 'O'], acts.loop),
     {
       label: 'as it is, half, quarter speed',
       keys: ([0, 1, 2] as const).map((i) => ({
@@ -43,6 +45,6 @@ export function useRehearseKeys(acts: RehearseActs): void {
         run: () => acts.speed(i),
       })),
     },
-    { label: 'full screen', keys: [{ combo: 'f', cap: 'F', run: acts.fullScreen }] },
+    oneKey('full screen', ['f', 'F'], acts.fullScreen),
   ]);
 }

@@ -1,4 +1,11 @@
-import { SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys, ZOOM_KEYS } from '../../app/keys.ts';
+import {
+  oneKey,
+  SIDEWAYS,
+  twoKeys,
+  UP_AND_DOWN,
+  useScreenKeys,
+  ZOOM_KEYS,
+} from '../../app/keys.ts';
 
 /** Earlier or later, fewer or more. */
 type Way = 1 | -1;
@@ -27,20 +34,36 @@ export interface ScoreActs {
 /** Makes the keys of the score work, and shows them in the footer and the list of keys. */
 export function useScoreKeys(acts: ScoreActs): void {
   useScreenKeys([
-    { label: 'play', footer: true, keys: [{ combo: 'space', cap: 'space', run: acts.play }] },
-    twoKeys('frame', ...SIDEWAYS, acts.byFrame),
-    twoKeys('cut', ...UP_AND_DOWN, acts.byCut),
-    twoKeys('move to cue', ['bracketleft', '['], ['bracketright', ']'], acts.toCue),
-    twoKeys('nudge', ['shift+arrowleft', 'Shift ←'], ['shift+arrowright', 'Shift →'], acts.nudge),
+    oneKey('play', ['space', 'space'], acts.play, { footer: true }),
+    twoKeys('frame', SIDEWAYS, acts.byFrame),
+    twoKeys('cut', UP_AND_DOWN, acts.byCut),
+    twoKeys(
+      'move to cue',
+      [
+        ['bracketleft', '['],
+        ['bracketright', ']'],
+      ],
+      acts.toCue,
+    ),
+    twoKeys(
+      'nudge',
+      [
+        ['shift+arrowleft', 'Shift ←'],
+        ['shift+arrowright', 'Shift →'],
+      ],
+      acts.nudge,
+    ),
     twoKeys(
       'select more cuts',
-      ['shift+arrowup', 'Shift ↑'],
-      ['shift+arrowdown', 'Shift ↓'],
+      [
+        ['shift+arrowup', 'Shift ↑'],
+        ['shift+arrowdown', 'Shift ↓'],
+      ],
       acts.extend,
-      false,
+      { footer: false },
     ),
-    { label: 'split', footer: true, keys: [{ combo: 's', cap: 'S', run: acts.split }] },
-    { label: 'lock the cut', footer: true, keys: [{ combo: 'l', cap: 'L', run: acts.lock }] },
+    oneKey('split', ['s', 'S'], acts.split, { footer: true }),
+    oneKey('lock the cut', ['l', 'L'], acts.lock, { footer: true }),
     {
       label: 'slip the source',
       keys: [
@@ -52,23 +75,24 @@ export function useScoreKeys(acts: ScoreActs): void {
     },
     twoKeys(
       'shorter, longer, paid by the next shot',
-      ['alt+arrowleft', 'Alt ←'],
-      ['alt+arrowright', 'Alt →'],
+      [
+        ['alt+arrowleft', 'Alt ←'],
+        ['alt+arrowright', 'Alt →'],
+      ],
       acts.lengthen,
-      false,
+      { footer: false },
     ),
     twoKeys(
       'swap with the shot before, after',
-      ['alt+arrowup', 'Alt ↑'],
-      ['alt+arrowdown', 'Alt ↓'],
+      [
+        ['alt+arrowup', 'Alt ↑'],
+        ['alt+arrowdown', 'Alt ↓'],
+      ],
       acts.swap,
-      false,
+      { footer: false },
     ),
-    {
-      label: 'propose the selected stretch anew',
-      keys: [{ combo: 'r', cap: 'R', run: acts.relay }],
-    },
-    twoKeys('zoom', ...ZOOM_KEYS, acts.zoom),
+    oneKey('propose the selected stretch anew', ['r', 'R'], acts.relay),
+    twoKeys('zoom', ZOOM_KEYS, acts.zoom),
     {
       label: 'remove the cut',
       keys: [
@@ -76,6 +100,6 @@ export function useScoreKeys(acts: ScoreActs): void {
         { combo: 'backspace', cap: 'Backspace', run: acts.remove },
       ],
     },
-    { label: 'no cut selected', keys: [{ combo: 'escape', cap: 'Esc', run: acts.selectNone }] },
+    oneKey('no cut selected', ['escape', 'Esc'], acts.selectNone),
   ]);
 }

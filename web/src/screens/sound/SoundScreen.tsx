@@ -1,38 +1,34 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Button, Tab, Tabs } from 'react-bootstrap';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Tab, Tabs } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
-import { Pause, Play } from 'lucide-react';
-import { scoreLines, wholeFilm, type Line, filmOf } from '@caesura/core/film';
+import { filmOf, wholeFilm } from '@caesura/core/film';
 import { SUMMED } from '@caesura/core/sound';
-import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
+import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
 import { faultKey } from '@caesura/core/faults';
 import { faultsOn } from '../../app/fault-places.ts';
 import { useFaults } from '../../app/faults.ts';
-import { timecodeAt } from '../../app/format.ts';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useTask } from '../../app/use-task.ts';
 import { cutSelected, placed } from '../../app/view.ts';
 import { CutList } from '../../components/CutList.tsx';
 import { DropArea } from '../../components/DropArea.tsx';
-import { Hairpin } from '../../components/Hairpin.tsx';
+import { FaultMends } from '../../components/FaultMends.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
-import { LineList, type LineListHandle } from '../../components/LineList.tsx';
-import { percentOn } from '../../components/place.ts';
+import type { LineListHandle } from '../../components/LineList.tsx';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
 import { playRangeOf } from '../../rehearse/play-ranges.ts';
-import { FaultMends } from '../../components/FaultMends.tsx';
+import { CutClose } from './CutClose.tsx';
 import { EffectFields } from './EffectFields.tsx';
 import { bringFiles, EffectFiles } from './EffectFiles.tsx';
-import { CutClose } from './CutClose.tsx';
+import { EffectLines } from './EffectLines.tsx';
 import { LinePanel } from './LinePanel.tsx';
 import { PutEffects } from './PutEffects.tsx';
+import { SoundHead } from './SoundHead.tsx';
 import { SumLine } from './SumLine.tsx';
+import { useCloseView } from './use-close-view.ts';
+import { useEffectActs } from './use-effect-acts.ts';
 import { useSoundKeys } from './use-sound-keys.ts';
-
-/** Seconds that are seen on either side of a cut. */
-const AROUND = 1.5;
-const LINE_HEIGHT = 54;
 
 /** Effects at the cuts, against the music: which, where, how fast, how high, how loud, and why. */
 export default function SoundScreen() {
@@ -47,7 +43,6 @@ export default function SoundScreen() {
   const faults = useMemo(() => faultsOn(all, 'sound'), [all]);
   const { shots } = filmOf(plan);
   const effects = useMemo(() => filmOf(plan).effects.toSorted((a, b) => a.peaks - b.peaks), [plan]);
-  const lines = useMemo(() => scoreLines(plan), [plan]);
   const last = shots.length - 1;
   const cut = Math.min(last, Math.max(1, Number(params.cut) || selected || 1));
   const cutFrame = shots[cut]?.start;
@@ -56,7 +51,6 @@ export default function SoundScreen() {
   const effect = plan.effectFiles.find(({ id }) => id === effectId) ?? plan.effectFiles[0];
   const canvas = useRef<HTMLCanvasElement>(null);
   const list = useRef<LineListHandle>(null);
-  const mark = useRef<HTMLElement>(null);
 
   useEffect(() => {
     if (cutFrame === undefined) return;
@@ -65,26 +59,7 @@ export default function SoundScreen() {
     list.current?.show(toNumber(instantOfFrame(cutFrame, plan.rate)));
   }, [dispatch, cut, cutFrame, plan.rate]);
 
-  const timeOf = (n: number) => toNumber(instantOfFrame(n, plan.rate));
-  const middle = timeOf(cutFrame ?? 0);
-  const close: Line = useMemo(
-    () => ({
-      from: seconds(middle - AROUND),
-      to: seconds(middle + AROUND),
-      span: seconds(2 * AROUND),
-      bar: null,
-      bars: [],
-    }),
-    [middle],
-  );
-  const onFrame = useCallback(
-    (n: number) => {
-      const at = toNumber(instantOfFrame(n, plan.rate));
-      list.current?.mark(at);
-      mark.current?.style.setProperty('left', `${percentOn(close, at)}%`);
-    },
-    [plan.rate, close],
-  );
+  const [close, mark, onFrame] = useCloseView(plan, cutFrame, list);
   const rehearsal = useRehearsal(canvas, plan, SUMMED, frame, onFrame);
   const still = rehearsal.state === 'still';
   const toggle = () =>
@@ -95,35 +70,19 @@ export default function SoundScreen() {
     if (to >= 1 && to <= last) void navigate(`../sound/${to}`);
   };
   const goNear = (at: number) => {
-    const distance = ({ start }: (typeof shots)[number]) => Math.abs(timeOf(start) - at);
+    const distance = ({ start }: (typeof shots)[number]) =>
+      Math.abs(toNumber(instantOfFrame(start, plan.rate)) - at);
     const nearest = shots.slice(1).toSorted((a, b) => distance(a) - distance(b))[0];
     if (nearest) go(nearest.index);
   };
   const here = effects.filter(({ at, other }) => at.cut === cut || other?.cut === cut);
+  const effectActs = useEffectActs(cut, effect, here);
   useSoundKeys({
+    ...effectActs,
     play: toggle,
     byCut: (by) => go(cut + by),
     byFrame: (by) =>
       dispatch(placed(frames(Math.min(wholeFilm(plan).to - 1, Math.max(0, frame + by))))),
-    put: () => {
-      if (effect) edit('putHit', effect.id, cut);
-    },
-    remove: () =>
-      edit(
-        'removeEffects',
-        here.slice(-1).map(({ placement }) => placement.id),
-      ),
-    louder: (by) => {
-      const loudest = here.at(-1);
-      if (loudest)
-        edit('changeEffect', loudest.placement.id, {
-          gain: Math.round(10 * (loudest.gain + by)) / 10,
-        });
-    },
-    onOff: () => {
-      const placement = here.at(-1)?.placement;
-      if (placement) edit('changeEffect', placement.id, { off: !placement.off });
-    },
   });
 
   if (cutFrame === undefined || last < 1)
@@ -144,27 +103,9 @@ export default function SoundScreen() {
           <CutList step="sound" rows={rows} cut={cut} />
         </div>
         <div className="sound-view">
-          <div className="sound-head">
-            <h2>Cut {cut}</h2>
-            <span className="figures">
-              {cutFrame} · {timecodeAt(cutFrame, plan)}
-            </span>
-            <Button
-              variant="dark"
-              onClick={toggle}
-              title={`${still ? 'Play around the cut' : 'Stop'} (space)`}
-            >
-              {still ? <Play size={16} /> : <Pause size={16} />}{' '}
-              {rehearsal.state === 'loading' ? 'Making ready' : still ? 'Play around it' : 'Stop'}
-            </Button>
-            <canvas
-              ref={canvas}
-              width={480}
-              height={270}
-              role="img"
-              aria-label={`Frame ${frame} of the film`}
-            />
-          </div>
+          <SoundHead
+            {...{ plan, cut, cutFrame, frame, canvas, state: rehearsal.state, onPlay: toggle }}
+          />
           <div className="close-frame">
             <CutClose
               plan={plan}
@@ -183,30 +124,7 @@ export default function SoundScreen() {
             </div>
           )}
           <SumLine plan={plan} onPoint={goNear} />
-          <LineList
-            ref={list}
-            lines={lines}
-            height={LINE_HEIGHT}
-            label="The effects of the film in lines of four bars"
-            onPoint={goNear}
-            draw={(line) => (
-              <div className="hairpins">
-                {shots
-                  .slice(1)
-                  .filter(({ start }) => timeOf(start) >= line.from && timeOf(start) < line.to)
-                  .map(({ index, start }) => (
-                    <i
-                      key={index}
-                      className={`hairpin-cut${index === cut ? ' is-open' : ''}`}
-                      style={{ left: `${percentOn(line, timeOf(start))}%` }}
-                    />
-                  ))}
-                {effects.map((facts) => (
-                  <Hairpin key={facts.placement.id} facts={facts} line={line} />
-                ))}
-              </div>
-            )}
-          />
+          <EffectLines ref={list} {...{ plan, effects, cut }} onPoint={goNear} />
         </div>
         <aside className="panel" aria-label="What sounds at the cut">
           <Tabs

@@ -1,4 +1,11 @@
-import { SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys, ZOOM_KEYS } from '../../app/keys.ts';
+import {
+  oneKey,
+  SIDEWAYS,
+  twoKeys,
+  UP_AND_DOWN,
+  useScreenKeys,
+  ZOOM_KEYS,
+} from '../../app/keys.ts';
 
 type Way = 1 | -1;
 
@@ -17,16 +24,12 @@ export interface SoundActs {
 /** Makes the keys of Sound work, and shows them in the footer and the list of keys. */
 export function useSoundKeys(acts: SoundActs): void {
   useScreenKeys([
-    {
-      label: 'play around the cut',
-      footer: true,
-      keys: [{ combo: 'space', cap: 'space', run: acts.play }],
-    },
-    twoKeys('frame', ...SIDEWAYS, acts.byFrame, false),
-    twoKeys('cut', ...UP_AND_DOWN, acts.byCut),
-    { label: 'put the effect here', footer: true, keys: [{ combo: 'p', cap: 'P', run: acts.put }] },
-    twoKeys('softer, louder', ...ZOOM_KEYS, acts.louder),
-    { label: 'on or off', footer: true, keys: [{ combo: 'o', cap: 'O', run: acts.onOff }] },
+    oneKey('play around the cut', ['space', 'space'], acts.play, { footer: true }),
+    twoKeys('frame', SIDEWAYS, acts.byFrame, { footer: false }),
+    twoKeys('cut', UP_AND_DOWN, acts.byCut),
+    oneKey('put the effect here', ['p', 'P'], acts.put, { footer: true }),
+    twoKeys('softer, louder', ZOOM_KEYS, acts.louder),
+    oneKey('on or off', ['o', 'O'], acts.onOff, { footer: true }),
     {
       label: 'take it out',
       keys: [
