@@ -62,7 +62,7 @@ const AlternativeSchema = z.strictObject({
 
 /** What `layout` prints. */
 export const LayoutReportSchema = z.strictObject({
-  form: z.literal('layout 1'),
+  format: z.literal('layout 1'),
   rate: z.string(),
   /** Frames. */
   target: whole,
@@ -155,7 +155,7 @@ export function layoutReport(json: unknown): LayoutReport {
   const layouts = layoutsOf(plan);
   const conflict = layouts.length > 0 ? null : finished(conflictOf(plan));
   return {
-    form: 'layout 1',
+    format: 'layout 1',
     rate: toText(plan.rate),
     target: plan.target,
     seed: plan.wishes.seed,

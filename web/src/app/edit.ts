@@ -1,4 +1,4 @@
-import { rateChange, sourceMoves, sourceMoveWords } from '@caesura/core/edits';
+import { rateChange, roundedWords, sourceMoves, sourceMoveWords } from '@caesura/core/edits';
 import { checkedChange, type Plan } from '@caesura/core/plan';
 import { plural, type FrameRate } from '@caesura/core/time';
 import { noticed } from './notices.ts';
@@ -21,12 +21,7 @@ const SPEEDS: ReadonlySet<EditName> = new Set<EditName>([
 function alsoChanged(name: EditName, args: readonly unknown[], before: Plan, after: Plan): string {
   if (SPEEDS.has(name)) return sourceMoveWords(sourceMoves(before, after));
   if (name !== 'changeRate') return '';
-  const { rounded } = rateChange(before, args[0] as FrameRate);
-  const said = rounded.map(
-    ({ what, count, worstMilliseconds }) =>
-      `${count} ${what} by up to ${worstMilliseconds.toFixed(1)} ms`,
-  );
-  return said.length > 0 ? `Rounded to the new frames: ${said.join(', ')}.` : '';
+  return roundedWords(rateChange(before, args[0] as FrameRate).rounded);
 }
 
 /** Nudges of one cut in a row are one step back. */

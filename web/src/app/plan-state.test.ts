@@ -95,7 +95,7 @@ describe('the open plan', () => {
     store.dispatch(edit('addNote', frames(361), 'Here'));
     store.dispatch(edit('changeRate', frameRate(30)));
     const { message } = store.getState().notices.at(-1)!;
-    expect(message).toBe('Rounded to the new frames: 1 notes by up to 8.3 ms.');
+    expect(message).toBe('Rounded to the new frames: 1 note by up to 8.3 ms.');
   });
 
   it('takes what was made of a clip into every version, without a step', () => {

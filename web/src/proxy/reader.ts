@@ -1,6 +1,6 @@
 import { BlobSource, Input, VideoSampleSink, WEBM, type VideoSample } from 'mediabunny';
 import { ask, mediaUrl } from '../app/http.ts';
-import { KEY_EVERY, PROXY_FRAME_US } from './form.ts';
+import { KEY_EVERY, PROXY_FRAME_US } from './format.ts';
 
 /** Shows any frame of a clip's small copy. */
 export interface ProxyReader {

@@ -14,7 +14,7 @@ import { Working } from '../components/Working.tsx';
 import type { FilmWorker, MadeFilm } from '../workers/film-worker.ts';
 import { startFilmWorker } from '../workers/start.ts';
 import { inWorker } from '../workers/task.ts';
-import type { AnimaticForm } from './animatic.ts';
+import type { AnimaticFormat } from './animatic.ts';
 
 const CONTAINERS = { webm: 'WebM', mp4: 'MP4' } as const;
 
@@ -31,7 +31,7 @@ export function AnimaticMaker({
 }) {
   const dispatch = useAppDispatch();
   const { working, run, stop } = useTask();
-  const [form, setForm] = useState<Omit<AnimaticForm, 'heard'>>({
+  const [format, setFormat] = useState<Omit<AnimaticFormat, 'heard'>>({
     container: 'webm',
     width: 640,
     figures: true,
@@ -44,30 +44,30 @@ export function AnimaticMaker({
         (worker) =>
           worker.animatic(
             plan,
-            { ...form, heard },
+            { ...format, heard },
             proxy((done) => onStage('Making the animatic', done)),
           ),
         signal,
       );
       for (const message of silent)
         dispatch(noticed({ kind: 'error', message, mend: 'It is silent in the file.' }));
-      download(safeFileName(plan.name, form.container), bytes, `video/${form.container}`);
+      download(safeFileName(plan.name, format.container), bytes, `video/${format.container}`);
     });
   return (
     <>
       <Choose
-        label="Form"
-        value={form.container}
+        label="Format"
+        value={format.container}
         of={CONTAINERS}
-        onChoose={(container) => setForm({ ...form, container })}
+        onChoose={(container) => setFormat({ ...format, container })}
       />
       <WholeField
         label="Width, px"
-        value={form.width}
+        value={format.width}
         least={64}
         most={1920}
         onCommit={(width) => {
-          setForm({ ...form, width });
+          setFormat({ ...format, width });
           return true;
         }}
       />
@@ -75,8 +75,8 @@ export function AnimaticMaker({
         type="switch"
         id="animatic-figures"
         label="Figures in the picture"
-        checked={form.figures}
-        onChange={(event) => setForm({ ...form, figures: event.target.checked })}
+        checked={format.figures}
+        onChange={(event) => setFormat({ ...format, figures: event.target.checked })}
       />
       {working ? (
         <Working {...working} onStop={stop} />

@@ -17,7 +17,7 @@ import type { FilmPainter } from './film-painter.ts';
 import type { FilmSound } from './film-sound.ts';
 
 /** How an animatic is made. */
-export interface AnimaticForm {
+export interface AnimaticFormat {
   readonly container: 'webm' | 'mp4';
   /** Pixels across; made even. */
   readonly width: number;
@@ -46,7 +46,7 @@ function drawFigures(canvas: OffscreenCanvas, words: readonly string[]): void {
 }
 
 /** The codecs of a container that can be written here. Throws when there are none. */
-async function codecsOf(container: AnimaticForm['container'], width: number, height: number) {
+async function codecsOf(container: AnimaticFormat['container'], width: number, height: number) {
   const video = container === 'mp4' ? ('avc' as const) : ('vp8' as const);
   const sound = container === 'mp4' ? (['aac', 'opus'] as const) : (['opus'] as const);
   const canDraw = await canEncodeVideo(video, { width, height, bitrate: BITRATE.video });
@@ -76,20 +76,20 @@ export async function animatic(
   sound: FilmSound,
   name: string,
   plan: Plan,
-  form: AnimaticForm,
+  format: AnimaticFormat,
   onProgress: (fraction: number) => void,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const length = plan.score?.length ?? 0;
   if (length === 0)
     throw new CaesuraError('no-score', 'There is no film yet.', 'Lay it out in Score first.');
-  const width = even(form.width);
+  const width = even(format.width);
   const canvas = new OffscreenCanvas(width, even((width * plan.size.height) / plan.size.width));
-  const codecs = await codecsOf(form.container, canvas.width, canvas.height);
-  const format =
-    form.container === 'mp4'
+  const codecs = await codecsOf(format.container, canvas.width, canvas.height);
+  const container =
+    format.container === 'mp4'
       ? new Mp4OutputFormat({ fastStart: 'in-memory' })
       : new WebMOutputFormat();
-  const output = new Output({ format, target: new BufferTarget() });
+  const output = new Output({ format: container, target: new BufferTarget() });
   const pictures = new CanvasSource(canvas, {
     codec: codecs.video,
     // Said in bits a second, as where it is asked whether this browser can encode it.
@@ -109,7 +109,7 @@ export async function animatic(
   const analyseSound = async (until: number) => {
     while (heard < total && heard < until * MIX_RATE) {
       const count = Math.min(MIX_RATE, total - heard);
-      const [left, right] = sound.mix(name, heard, count, form.heard);
+      const [left, right] = sound.mix(name, heard, count, format.heard);
       const data = new Float32Array(2 * count);
       data.set(left);
       data.set(right, count);
@@ -128,7 +128,7 @@ export async function animatic(
   const timeOf = (frame: number) => toNumber(instantOfFrame(frame, plan.rate));
   for (let frame = 0; frame < length; frame++) {
     await painter.paint(name, frame, canvas);
-    if (form.figures) {
+    if (format.figures) {
       const { timecode, place, shot } = words(frame);
       drawFigures(canvas, [timecode, place, shot]);
     }

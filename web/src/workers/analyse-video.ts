@@ -1,7 +1,7 @@
 import { transfer, wrap } from 'comlink';
 import { VideoSampleSink } from 'mediabunny';
 import { CaesuraError } from '@caesura/core/time';
-import { proxySize } from '../proxy/form.ts';
+import { proxySize } from '../proxy/format.ts';
 import type { FramesWorker } from './frames-worker.ts';
 import { withInput } from './media-input.ts';
 import { makeProxy } from './proxy-maker.ts';

@@ -1,7 +1,7 @@
 import { expose, transfer } from 'comlink';
 import type { Plan } from '@caesura/core/plan';
 import type { Heard } from '@caesura/core/sound';
-import { animatic, type AnimaticForm } from '../rehearse/animatic.ts';
+import { animatic, type AnimaticFormat } from '../rehearse/animatic.ts';
 import { FilmPainter } from '../rehearse/film-painter.ts';
 import { FilmSound } from '../rehearse/film-sound.ts';
 import { guideTrack, type GuideTrack } from '../rehearse/guide-track.ts';
@@ -28,13 +28,13 @@ const work = {
   animatic: answering(
     async (
       plan: Plan,
-      form: AnimaticForm,
+      format: AnimaticFormat,
       onProgress: (fraction: number) => void,
     ): Promise<MadeFilm> => {
       const { sound, silent, rest } = await loaded(plan, onProgress);
       const painter = new FilmPainter();
       painter.load(FILM, plan);
-      const bytes = await animatic(painter, sound, FILM, plan, form, rest);
+      const bytes = await animatic(painter, sound, FILM, plan, format, rest);
       return transfer({ bytes, silent }, [bytes.buffer]);
     },
   ),

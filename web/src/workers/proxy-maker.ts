@@ -6,7 +6,7 @@ import {
   WebMOutputFormat,
   type VideoSample,
 } from 'mediabunny';
-import { KEY_EVERY, PROXY_FRAME_US } from '../proxy/form.ts';
+import { KEY_EVERY, PROXY_FRAME_US } from '../proxy/format.ts';
 
 /** Makes the small copy of a clip, frame by frame. */
 export interface ProxyMaker {

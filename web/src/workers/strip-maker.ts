@@ -1,5 +1,5 @@
 import type { VideoSample } from 'mediabunny';
-import { STRIP_HEIGHT, STRIP_PICTURES } from '../proxy/form.ts';
+import { STRIP_HEIGHT, STRIP_PICTURES } from '../proxy/format.ts';
 
 /** Puts a few pictures of a clip side by side. */
 export interface StripMaker {

@@ -9,7 +9,7 @@ import { samplePlan } from '../../testing/sample-plan.ts';
 import { frameRate, frames, instantOfFrame, toNumber, type FrameRate } from '../../time/index.ts';
 import { PlanSchema, type Plan } from '../index.ts';
 import { FRAME_FIELDS } from '../schema/fields.ts';
-import { changeRate, rateChange } from './change-rate.ts';
+import { changeRate, rateChange, roundedWords } from './change-rate.ts';
 import { changeEffect, putBed, putHit } from './edit-effects.ts';
 import { setJoinKey, setMove } from './edit-joins.ts';
 import { addNote } from './edit-notes.ts';
@@ -98,9 +98,13 @@ describe('a change of the rate', () => {
   it('tells what was rounded, by how much, and nothing that was not', () => {
     const plan = fullPlan();
     expect(rateChange(plan, at48).rounded).toEqual([]);
+    expect(roundedWords([])).toBe('');
     const { rounded } = rateChange(addNote(plan, frames(361), 'Odd'), at30);
     // 361/24 s lies at 451.25 frames of 30 a second: a quarter of a frame, 8.33 ms.
-    const notes = rounded.find(({ what }) => what === 'notes')!;
+    const notes = rounded.find(({ what }) => what === 'note')!;
+    expect(roundedWords([notes])).toBe(
+      `Rounded to the new frames: 1 note by up to ${notes.worstMilliseconds.toFixed(1)} ms.`,
+    );
     expect(notes.count).toBe(1);
     expect(notes.worstMilliseconds).toBeCloseTo(1000 / 30 / 4, 6);
     for (const { worstMilliseconds } of rounded)

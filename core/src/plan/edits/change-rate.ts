@@ -7,6 +7,7 @@ import {
   frames,
   instantOfFrame,
   keepTime,
+  plural,
   rateLabel,
   sameRate,
   subtract,
@@ -20,7 +21,7 @@ import { relabelled } from './relabel.ts';
 
 /** Numbers of one kind that could not keep their time to the frame. */
 export interface Rounded {
-  /** What they are, such as “notes”. */
+  /** What one of them is, such as “note”. */
   readonly what: string;
   readonly count: number;
   /** The most that one of them moved. */
@@ -31,6 +32,19 @@ export interface Rounded {
 export interface RateChange {
   readonly plan: Plan;
   readonly rounded: readonly Rounded[];
+}
+
+/**
+ * What a change of rate rounded, in words, each kind with how many and the most that one moved;
+ * empty where nothing was.
+ */
+export function roundedWords(rounded: readonly Rounded[]): string {
+  if (rounded.length === 0) return '';
+  const said = rounded.map(
+    ({ what, count, worstMilliseconds }) =>
+      `${plural(count, what)} by up to ${worstMilliseconds.toFixed(1)} ms`,
+  );
+  return `Rounded to the new frames: ${said.join(', ')}.`;
 }
 
 type Json = null | string | number | boolean | readonly Json[] | { readonly [key: string]: Json };

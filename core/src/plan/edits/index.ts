@@ -1,6 +1,6 @@
 export { correctClipRate } from './correct-clip-rate.ts';
 export { changeBrief } from './edit-brief.ts';
-export { changeRate, rateChange, type RateChange } from './change-rate.ts';
+export { changeRate, rateChange, roundedWords, type RateChange } from './change-rate.ts';
 export {
   addClips,
   changeClip,

@@ -9,7 +9,7 @@
  */
 export type RateRule = 'time' | 'length' | 'count' | 'label' | 'cut' | 'own';
 
-/** A field that counts frames, with what it is called where roundings are told. */
+/** A field that counts frames, with what one of it is called where roundings are told. */
 export interface RateField {
   readonly rule: RateRule;
   readonly what: string;
@@ -18,45 +18,45 @@ export interface RateField {
 const field = (rule: RateRule, what: string): RateField => ({ rule, what });
 
 const settings = (path: string): Record<string, RateField> => ({
-  [`${path}.before.n`]: field('own', 'windows'),
-  [`${path}.after.n`]: field('own', 'windows'),
-  [`${path}.keys[].at`]: field('own', 'keys of joins'),
-  [`${path}.keyed.before`]: field('own', 'keys of joins'),
-  [`${path}.keyed.after`]: field('own', 'keys of joins'),
+  [`${path}.before.n`]: field('own', 'window'),
+  [`${path}.after.n`]: field('own', 'window'),
+  [`${path}.keys[].at`]: field('own', 'join key'),
+  [`${path}.keyed.before`]: field('own', 'join key'),
+  [`${path}.keyed.after`]: field('own', 'join key'),
 });
 
 const anchor = (path: string): Record<string, RateField> => ({
-  [`${path}.by`]: field('time', 'effects'),
-  [`${path}.frame`]: field('time', 'effects'),
+  [`${path}.by`]: field('time', 'effect'),
+  [`${path}.frame`]: field('time', 'effect'),
 });
 
 /**
  * The rule of every field of a plan that counts frames of the film, by its place in the document.
  */
 export const RATE_RULES: Readonly<Record<string, RateField>> = {
-  target: field('length', 'the target'),
-  start: field('label', 'the start timecode'),
-  lead: field('count', 'the lead'),
-  'wishes.pacing.points[].frame': field('time', 'points of the pace'),
-  'wishes.pacing.points[].length': field('length', 'points of the pace'),
-  'wishes.bursts[].end': field('length', 'runs of short shots'),
-  'wishes.bursts[].each': field('length', 'runs of short shots'),
-  'wishes.shortest': field('length', 'limits of lengths'),
-  'wishes.longest': field('length', 'limits of lengths'),
-  'wishes.handles': field('count', 'handles'),
-  'wishes.pins[].frame': field('length', 'pinned clips'),
-  'music.place': field('time', 'places of sounds'),
-  'sounds[].place': field('time', 'places of sounds'),
-  'score.length': field('length', 'the length'),
-  'score.shots[].start': field('cut', 'cuts off the cues'),
-  'score.shots[].ramp[].at': field('time', 'keys of ramps'),
+  target: field('length', 'target'),
+  start: field('label', 'start timecode'),
+  lead: field('count', 'lead'),
+  'wishes.pacing.points[].frame': field('time', 'pace point'),
+  'wishes.pacing.points[].length': field('length', 'pace point'),
+  'wishes.bursts[].end': field('length', 'short-shot run'),
+  'wishes.bursts[].each': field('length', 'short-shot run'),
+  'wishes.shortest': field('length', 'length limit'),
+  'wishes.longest': field('length', 'length limit'),
+  'wishes.handles': field('count', 'handle'),
+  'wishes.pins[].frame': field('length', 'pinned clip'),
+  'music.place': field('time', 'sound place'),
+  'sounds[].place': field('time', 'sound place'),
+  'score.length': field('length', 'length'),
+  'score.shots[].start': field('cut', 'off-cue cut'),
+  'score.shots[].ramp[].at': field('time', 'ramp key'),
   ...settings('score.shots[].join.set'),
-  'ramps[].keys[].at': field('time', 'keys of ramps'),
+  'ramps[].keys[].at': field('time', 'ramp key'),
   ...settings('recipes[].settings'),
-  'recipes[].effects[].by': field('time', 'effects'),
+  'recipes[].effects[].by': field('time', 'effect'),
   ...anchor('effects[].at'),
   ...anchor('effects[].from'),
   ...anchor('effects[].to'),
-  'effects[].fade': field('count', 'fades'),
-  'notes[].frame': field('time', 'notes'),
+  'effects[].fade': field('count', 'fade'),
+  'notes[].frame': field('time', 'note'),
 };

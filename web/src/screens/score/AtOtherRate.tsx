@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { changeRate } from '@caesura/core/edits';
+import { rateChange, roundedWords, type RateChange } from '@caesura/core/edits';
 import { type ShotFacts, filmOf } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError, frameRate, rateLabel, sameRate, type FrameRate } from '@caesura/core/time';
@@ -11,10 +11,10 @@ import { problem } from '../../app/notices.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { RateField } from '../../fields/RateField.tsx';
 
-/** The plan at another rate, or why it cannot be. */
-function atRate(plan: Plan, rate: FrameRate): { plan: Plan } | { error: CaesuraError } {
+/** The plan at another rate with what was rounded, or why it cannot be. */
+function atRate(plan: Plan, rate: FrameRate): RateChange | { error: CaesuraError } {
   try {
-    return { plan: changeRate(plan, rate) };
+    return rateChange(plan, rate);
   } catch (error) {
     if (error instanceof CaesuraError) return { error };
     throw error;
@@ -66,6 +66,11 @@ export function AtOtherRate({ plan, shots }: { plan: Plan; shots: readonly ShotF
           </span>
         )}
       </div>
+      {'rounded' in other && (
+        <p className="hint">
+          {roundedWords(other.rounded) || 'Everything keeps its time to the frame.'}
+        </p>
+      )}
       {'error' in other ? (
         <p role="alert">
           {other.error.message} {other.error.mend}
