@@ -70,10 +70,19 @@ export default ts.config(
       ],
       '@typescript-eslint/prefer-return-this-type': 'error',
       '@typescript-eslint/use-unknown-in-catch-callback-variable': 'error',
+      '@typescript-eslint/no-shadow': [
+        'error',
+        { ignoreTypeValueShadow: true, ignoreOnInitialization: true, allow: ['_'] },
+      ],
       complexity: ['error', 31],
       'max-params': ['error', 7],
       'max-len': ['error', { code: 1000, comments: 100, ignoreUrls: true, ignoreStrings: true }],
       eqeqeq: 'error',
     },
+  },
+  {
+    files: ['e2e/**', 'demo/generate.ts'],
+    // What a page computes takes what it is given under the names that it has outside.
+    rules: { '@typescript-eslint/no-shadow': 'off' },
   },
 );

@@ -87,7 +87,7 @@ async function benchFootage(): Promise<void> {
   await page.goto(`${server.address}/plans`);
   await page.getByRole('button', { name: 'New plan', exact: true }).click();
   await page.getByRole('navigation', { name: 'Steps' }).getByText('Footage').click();
-  const pan = (file: string, size: string, frames: number, bits: string) => [
+  const pan = (file: string, size: string, count: number, bits: string) => [
     ...['-loop', '1', '-framerate', '25', '-i', file],
     ...[
       '-vf',
@@ -95,7 +95,7 @@ async function benchFootage(): Promise<void> {
     ],
     ...[
       '-frames:v',
-      String(frames),
+      String(count),
       ...['-c:v', 'libx264', '-preset', 'veryfast'],
       '-b:v',
       bits,
@@ -111,12 +111,10 @@ async function benchFootage(): Promise<void> {
     ['720p', '1280:720', 200, '6M'],
     ['a long one of 180p', '320:180', 3000, '500k'],
   ] as const;
-  const files = withChroma(33, 3600, 1600, (texture) =>
-    kinds.map(([name, size, frames, bits]) =>
-      clip(`${name}.mp4`, pan(texture, size, frames, bits)),
-    ),
+  const files = withChroma(33, 3600, 1600, (picture) =>
+    kinds.map(([name, size, count, bits]) => clip(`${name}.mp4`, pan(picture, size, count, bits))),
   );
-  for (const [i, [name, , frames]] of kinds.entries()) {
+  for (const [i, [name, , count]] of kinds.entries()) {
     const { buffer, name: fileName } = await files[i]!;
     const file = path.join(folder, fileName);
     writeFileSync(file, buffer);
@@ -126,8 +124,8 @@ async function benchFootage(): Promise<void> {
     const watched = performance.now();
     await page.getByText('to go').waitFor({ state: 'detached', timeout: 600_000 });
     const end = performance.now();
-    const perSecond = (1000 * frames) / (end - watched);
-    const rate = (8 * buffer.length) / 1e6 / (frames / 25);
+    const perSecond = (1000 * count) / (end - watched);
+    const rate = (8 * buffer.length) / 1e6 / (count / 25);
     say(
       `watching ${name}, ${rate.toFixed(0)} Mbit/s`,
       `${(perSecond / 25).toFixed(2)} × real time at 25 fps (${perSecond.toFixed(0)} frames a second, ` +

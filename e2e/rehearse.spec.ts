@@ -80,7 +80,7 @@ const paintedAnew = (page: Page, plan: Plan, frames: readonly number[]): Promise
     [plan, frames, SMALL] as const,
   );
 
-/** A frame that was shown: when, in seconds of the page's clock, and its picture, small, as luma. */
+/** A frame that was shown: when, in seconds of the page's clock, and its small picture as luma. */
 interface ShownFrame {
   readonly frame: number;
   readonly at: number;

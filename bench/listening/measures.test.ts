@@ -107,13 +107,13 @@ describe('measures of listening', () => {
 
 describe('reliability of confidences', () => {
   it('counts in fifths what came true, each truth once', () => {
-    const found = [
+    const claimed = [
       { time: 1, confidence: 0.95 },
       { time: 1.01, confidence: 0.1 },
       { time: 2, confidence: 1 },
       { time: 9, confidence: 0.9 },
     ];
-    const bins = reliability(claims([1, 2], found, 0.05));
+    const bins = reliability(claims([1, 2], claimed, 0.05));
     expect(bins.map((b) => b.count)).toEqual([1, 0, 0, 0, 3]);
     expect(bins[4]!.right).toBeCloseTo(2 / 3, 9);
     expect(bins[0]!.right).toBe(0);

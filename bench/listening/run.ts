@@ -118,8 +118,8 @@ async function score(folder: string, truth: Truth): Promise<Record<string, numbe
     ['sections', 'section', sections, 0.1],
   ] as const;
   for (const [kind, name, cues, tolerance] of rarer) {
-    const times = cuesOf(name);
-    if (times.length > 0) claimed[kind].push(...claims(times, sure(cues), tolerance));
+    const truths = cuesOf(name);
+    if (truths.length > 0) claimed[kind].push(...claims(truths, sure(cues), tolerance));
   }
   const spoken = cuesOf('word');
   if (!truth.file.startsWith('own_')) {

@@ -63,8 +63,8 @@ function countedBeats(music: Sound): CountedBeat[] {
   const { beats, downbeats, beatsPerBar } = correctedBeats(music);
   const starts = new Set(downbeats);
   // Before the first downbeat of the file, count back from it as if full bars led up to it.
-  const before = (downbeats[0] ?? 0) % beatsPerBar;
-  let number = before === 0 ? 0 : beatsPerBar - before;
+  const upbeats = (downbeats[0] ?? 0) % beatsPerBar;
+  let number = upbeats === 0 ? 0 : beatsPerBar - upbeats;
   const numbers = beats.map((_, i) => {
     const full = number === beatsPerBar && i < (downbeats[0] ?? Infinity);
     return (number = starts.has(i) || full ? 1 : number + 1);

@@ -17,8 +17,8 @@ export const keysOn = (ramp: Ramp, length: number): SpeedCurve =>
     .sort((a, b) => a.at - b.at);
 
 /** The ramp that a shot has, its own or that of its group; null when its speed is constant. */
-export const rampOf = (plan: Pick<Plan, 'ramps'>, { ramp, rampOf }: Shot): Ramp | null =>
-  ramp ?? plan.ramps.find((group) => group.id === rampOf)?.keys ?? null;
+export const rampOf = (plan: Pick<Plan, 'ramps'>, shot: Shot): Ramp | null =>
+  shot.ramp ?? plan.ramps.find((group) => group.id === shot.rampOf)?.keys ?? null;
 
 /** The source frames from the lowest to the highest, both shown. */
 export interface Reach {

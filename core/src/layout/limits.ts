@@ -197,10 +197,7 @@ function placeLimits({ plan, wishes }: Asked): Limit[] {
           `Cut ${cut} is locked on frame ${start}`,
           `lock ${start}`,
           `Unlock cut ${cut}`,
-          ({ plan, wishes }) => ({
-            plan: lockCut(plan, cut, false),
-            wishes,
-          }),
+          (asked) => ({ ...asked, plan: lockCut(asked.plan, cut, false) }),
         ),
       );
   });

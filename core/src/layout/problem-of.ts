@@ -54,9 +54,10 @@ const END = 0.2;
 const HARDLY = 0.02;
 
 /** Sums of the shifts of a clip's picture. */
-function shiftOf(frames: MeasuredClip['frames'], rate: number): Shift {
-  const [x, y] = [new Float64Array(frames.length + 1), new Float64Array(frames.length + 1)];
-  frames.forEach(({ dx, dy }, k) => {
+function shiftOf(measured: MeasuredClip['frames'], rate: number): Shift {
+  const count = measured.length + 1;
+  const [x, y] = [new Float64Array(count), new Float64Array(count)];
+  measured.forEach(({ dx, dy }, k) => {
     x[k + 1] = x[k]! + dx;
     y[k + 1] = y[k]! + dy;
   });
@@ -96,8 +97,8 @@ const longestLasting = (materials: readonly Material[], handles: Frames): number
  * Text by which clips are put in an order of their own, whatever the order in which they were
  * added.
  */
-const ownOrder = ({ name, fileName, rate, frames, usable, start, moments, id }: Clip): string =>
-  JSON.stringify([name, fileName, rate, frames, usable, start, moments, id]);
+const ownOrder = (c: Clip): string =>
+  JSON.stringify([c.name, c.fileName, c.rate, c.frames, c.usable, c.start, c.moments, c.id]);
 
 /**
  * The clips of a plan that may be used: in its order where that is to be kept, else in one that

@@ -153,7 +153,7 @@ export function* proposals(
   const usual = usualBreadth(clips.length);
   const passes = wishes.order === 'kept' ? [usual] : [FIRST_LOOK, usual];
   const parts = passes.length * LEANINGS.length;
-  let part = 0;
+  let gone = 0;
   for (const breadth of passes) {
     const found: Proposal[] = [];
     for (const leans of LEANINGS) {
@@ -161,8 +161,8 @@ export function* proposals(
       const leant = leaning(problem, leans, plan, earlier);
       const search = searched(leant, wishes.order, breadth);
       let step = search.next();
-      for (; !step.done; step = search.next()) yield { done: (part + step.value) / parts, best };
-      part++;
+      for (; !step.done; step = search.next()) yield { done: (gone + step.value) / parts, best };
+      gone++;
       if (step.value)
         found.push({
           leans: leans.leans,
@@ -170,7 +170,7 @@ export function* proposals(
           found: step.value,
         });
       if (found.length > best.length) best = [...found];
-      yield { done: part / parts, best };
+      yield { done: gone / parts, best };
     }
     best = found.length > 0 ? found : best;
   }

@@ -180,11 +180,11 @@ export function speedBetween(
     const { num, den } = rational(Math.round(speedAt(curve, k) * STEP), STEP);
     return { num, den };
   };
-  const key = (at: number, speed: Rational, ease: string): RampKey => ({
+  const key = (at: number, { num, den }: Rational, leadsOn: string): RampKey => ({
     from: 'start',
     at,
-    speed: { num: speed.num, den: speed.den },
-    ease,
+    speed: { num, den },
+    ease: leadsOn,
   });
   const all = (rampOf(plan, shot) ?? []).map((k) => ({
     ...k,
@@ -223,7 +223,7 @@ export function speedBetween(
       solved: { speed, ramp, sourceIn: sourceFrames(Math.max(0, kept)) },
       /** Source frames that are missing before the file and after it. */
       missing: [-(sourceIn + lowest), sourceIn + highest - (clip.frames - 1)] as const,
-      lands: [one, other].every(({ moment, after }) => sourceIn + time.at(after) === moment),
+      lands: [one, other].every((m) => sourceIn + time.at(m.after) === m.moment),
     };
   };
   const speed = toStep(over(minus(wanted, none), minus(full, none)));

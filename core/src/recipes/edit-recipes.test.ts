@@ -84,7 +84,7 @@ describe('a recipe with effects', () => {
     ]);
     const changed = changeRecipe(putHit(byHand, thump.id, 4), id, { peak: 3 }, 4);
     expect(changed.recipes[0]).toMatchObject({ settings: { peak: 3 } });
-    const names = (made: Plan, cut: number) => soundsAt(made, cut).map(([name]) => name);
+    const names = (of: Plan, cut: number) => soundsAt(of, cut).map(([name]) => name);
     expect([4, 6, 9, 11].map((cut) => names(changed, cut))).toEqual([
       ['Whoosh, hard', 'Thump'],
       ['Whoosh, hard'],

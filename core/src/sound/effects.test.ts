@@ -74,16 +74,16 @@ describe('an effect on a cut', () => {
   });
 
   it('is fitted where it is a whoosh of the kit, by no more than an octave', () => {
-    const frames = (n: number) => {
+    const rateOver = (n: number) => {
       const joined = setWindow(setMove(plan, 3, 'plain'), 3, n / 2, n / 2);
       return only(putHit(joined, kitEffect(plan, 'whoosh-soft').id, 3)).rate;
     };
     // 1.2 s at most, of which a bit less can be heard: into half a second at double rate, into a
     // whole one nearly as filed.
-    expect(frames(4)).toBe(2);
-    expect(frames(12)).toBe(2);
-    expect(frames(24)).toBeGreaterThan(1);
-    expect(frames(24)).toBeLessThan(1.25);
+    expect(rateOver(4)).toBe(2);
+    expect(rateOver(12)).toBe(2);
+    expect(rateOver(24)).toBeGreaterThan(1);
+    expect(rateOver(24)).toBeLessThan(1.25);
     const hard = setWindow(setMove(plan, 3, 'plain'), 3, 13, 13);
     expect(only(putHit(hard, whoosh.id, 3)).rate).toBe(0.5);
   });

@@ -14,7 +14,7 @@ const plan = { ...planWithKit(), music: null };
 const byMedia = new Map([...kitSounds].map(([id, sound]) => [kitMedia(id), sound]));
 const soundings = (
   made: Plan,
-  of: (event: AudioEvent) => boolean = ({ of }) => of === 'placement',
+  of: (event: AudioEvent) => boolean = (event) => event.of === 'placement',
 ) =>
   filmOf(made)
     .audioEvents.filter(of)

@@ -49,8 +49,8 @@ it('takes back the whole of a migration that fails half-way', () =>
   withDatabase(async (db) => {
     const getMigrations = async () => ({
       '1': {
-        up: async (db: Kysely<unknown>) => {
-          await sql`CREATE TABLE half (x)`.execute(db);
+        up: async (within: Kysely<unknown>) => {
+          await sql`CREATE TABLE half (x)`.execute(within);
           throw new Error('broke off');
         },
       },

@@ -26,7 +26,7 @@ const copyOf = (plan: Plan): Plan => ({ ...plan, name: `${plan.name.slice(0, 112
 export const planRoutes =
   (plans: PlanStore): FastifyPluginAsyncZod =>
   async (app) => {
-    const params = z.object({ id: z.string().max(64) });
+    const byId = z.object({ id: z.string().max(64) });
     const failures = {
       400: ErrorSchema,
       404: ErrorSchema,
@@ -69,7 +69,7 @@ export const planRoutes =
         schema: {
           tags,
           summary: 'One plan',
-          params,
+          params: byId,
           response: { 200: StoredPlanSchema, ...failures },
         },
       },
@@ -81,7 +81,7 @@ export const planRoutes =
         schema: {
           tags,
           summary: 'The document of a plan as it is kept, readable or not',
-          params,
+          params: byId,
           response: { 200: z.string(), ...failures },
         },
         serializerCompiler: () => String,
@@ -96,7 +96,7 @@ export const planRoutes =
       '/:id',
       {
         schema: {
-          ...{ tags, summary: 'Save a plan over the revision it was made from', params },
+          ...{ tags, summary: 'Save a plan over the revision it was made from', params: byId },
           body: z.object({ revision: z.number().int().min(1), plan: PlanSchema }),
           response: {
             200: z.object({ revision: z.number().int(), changedAt: z.string() }),
@@ -115,7 +115,7 @@ export const planRoutes =
         schema: {
           tags,
           summary: 'Copy a plan',
-          params,
+          params: byId,
           response: { 201: StoredPlanSchema, ...failures },
         },
       },
@@ -128,7 +128,7 @@ export const planRoutes =
         schema: {
           tags,
           summary: 'Delete a plan; it can be restored',
-          params,
+          params: byId,
           response: { 204: z.null(), ...failures },
         },
       },
@@ -143,7 +143,7 @@ export const planRoutes =
         schema: {
           tags,
           summary: 'Restore a deleted plan',
-          params,
+          params: byId,
           response: { 200: StoredPlanSchema, ...failures },
         },
       },

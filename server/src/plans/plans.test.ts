@@ -94,11 +94,11 @@ describe('plans over HTTP', () => {
           { id: string; name: string; length: number }[]
         >();
         expect(first).toMatchObject({ name: 'Open day teaser', length: 1080 });
-        const { plan } = (await app.inject(`/api/plans/${first!.id}`)).json<{ plan: Plan }>();
+        const demo = (await app.inject(`/api/plans/${first!.id}`)).json<{ plan: Plan }>().plan;
         for (const id of [
-          plan.music!.media,
-          plan.music!.outline!,
-          ...plan.clips.map((c) => c.poster!),
+          demo.music!.media,
+          demo.music!.outline!,
+          ...demo.clips.map((c) => c.poster!),
         ])
           expect((await app.inject(`/api/media/${id}`)).statusCode, id).toBe(200);
       },

@@ -22,7 +22,7 @@ const AT_ONCE = 6;
 const kept = new Map<string, Promise<Kept>>();
 const analyses = new WeakMap<Clip, ClipAnalysis>();
 
-async function read(movement: string, times: string | undefined): Promise<Kept> {
+async function readFiles(movement: string, times: string | undefined): Promise<Kept> {
   const bytes = new Uint8Array(await (await ask(mediaUrl(movement))).arrayBuffer());
   return {
     measured: unpackFacts(bytes),
@@ -35,7 +35,7 @@ function keptOf({ movement, times }: Clip): Promise<Kept> {
   const key = `${movement} ${times ?? ''}`;
   const known = kept.get(key);
   if (known) return known;
-  const reading = read(movement!, times);
+  const reading = readFiles(movement!, times);
   kept.set(key, reading);
   reading.catch(() => kept.delete(key));
   return reading;

@@ -26,7 +26,7 @@ function wavePath(outline: Uint8Array, line: Line, offset: number, band: 0 | typ
  * The wave of a line with its low band darker. `offset` is the time of the file at time 0 of the
  * lines.
  */
-export const Wave = memo(function Wave({
+export const Wave = memo(function DrawnWave({
   outline,
   line,
   offset,
@@ -47,7 +47,7 @@ export const Wave = memo(function Wave({
 const STICKS = 160;
 
 /** The loudness of a line as a row of sticks, for where cuts are what is looked at. */
-export const Sticks = memo(function Sticks({
+export const Sticks = memo(function DrawnSticks({
   outline,
   line,
   offset,

@@ -194,8 +194,8 @@ export class Rehearsal {
       raf: 0,
     };
     this.session = session;
-    const draw = (now: number) => {
-      drawn = now;
+    const draw = (drawnAt: number) => {
+      drawn = drawnAt;
       show.tick();
       session.raf = requestAnimationFrame(draw);
     };

@@ -101,9 +101,9 @@ export class Player {
     };
     const look = () => {
       const ahead = context.currentTime - startedAt + AHEAD;
-      for (const sound of playing) {
-        if (sound.endsAt < context.currentTime - AHEAD) playing.delete(sound);
-        else sound.supply(startedAt + ahead);
+      for (const part of playing) {
+        if (part.endsAt < context.currentTime - AHEAD) playing.delete(part);
+        else part.supply(startedAt + ahead);
       }
       click(loop ? ahead : Math.min(round, ahead));
       if (!loop && context.currentTime >= startedAt + round) {

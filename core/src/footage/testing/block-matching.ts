@@ -11,14 +11,14 @@ export function blockShift(before: Luma, after: Luma, reach: number): { x: numbe
   const size = 16;
   const shifts: { x: number; y: number }[] = [];
   for (let top = reach; top + size + reach < height; top += size)
-    for (let left = reach; left + size + reach < width; left += size) {
+    for (let from = reach; from + size + reach < width; from += size) {
       const cost = (dx: number, dy: number): number => {
         let sum = 0;
         for (let y = 0; y < size; y++)
           for (let x = 0; x < size; x++)
             sum += Math.abs(
-              before.values[(top + y) * width + left + x]! -
-                after.values[(top + y + dy) * width + left + x + dx]!,
+              before.values[(top + y) * width + from + x]! -
+                after.values[(top + y + dy) * width + from + x + dx]!,
             );
         return sum;
       };
@@ -28,9 +28,9 @@ export function blockShift(before: Luma, after: Luma, reach: number): { x: numbe
           const sum = cost(dx, dy);
           if (sum < least) [bestX, bestY, least] = [dx, dy, sum];
         }
-      const vertex = (before: number, after: number) => {
-        const bend = before + after - 2 * least;
-        return bend > 0 ? (before - after) / (2 * bend) : 0;
+      const vertex = (left: number, right: number) => {
+        const bend = left + right - 2 * least;
+        return bend > 0 ? (left - right) / (2 * bend) : 0;
       };
       shifts.push({
         x: bestX + vertex(cost(bestX - 1, bestY), cost(bestX + 1, bestY)),

@@ -48,7 +48,7 @@ const timed = (events: readonly MidiEvent[]): Timed[] => {
 /**
  * Events in order of tick, with the time since the one before and the end of the track at a tick.
  */
-function track(events: readonly Timed[], endTick: number): MidiEvent[] {
+function trackOf(events: readonly Timed[], endTick: number): MidiEvent[] {
   let last = 0;
   const ordered = events.toSorted((a, b) => a.tick - b.tick);
   const end: Timed = {
@@ -87,7 +87,7 @@ function noteTrack(
       { ...note, tick: until, type: 'noteOff', velocity: 0 },
     ];
   });
-  return track(
+  return trackOf(
     [
       { tick: 0, deltaTime: 0, type: 'trackName', meta: true, text: bytesOf(kind ?? 'cue') },
       ...events,
@@ -129,7 +129,7 @@ export function writeMidiCues(entries: readonly CueEntry[], beats: BeatEntries):
   const noted = entries.filter((e) => !isBeat(e.kind));
   const kinds = [...new Set(noted.map((e) => e.kind))];
   const tracks = [
-    track(map, endTick),
+    trackOf(map, endTick),
     ...kinds.map((kind) =>
       noteTrack(
         kind,

@@ -142,7 +142,7 @@ function transition(film: Film, facts: JoinFacts): Json {
  */
 function shotItems(facts: ShotFacts, film: Film): Json[] {
   const { plan } = film;
-  const { clip, landing, length, sourceIn, speed, time } = facts;
+  const { clip, landing, length, sourceIn, speed, time: shotTime } = facts;
   const into = film.joins[facts.index - 1];
   const joined = into !== undefined && into.before + into.after > 0;
   // What a reader could not place between its neighbours is a cut, with its values in the metadata.
@@ -159,12 +159,12 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
     ...(clip && { source_rate: toText(clip.rate), speed: ramp ? 'ramp' : toText(speed) }),
     ...(joined && !carried && { join: joinMetadata(film, into) }),
     ...(ramp &&
-      time && {
+      shotTime && {
         ramp: ramp.map((key): Json => {
           const at = key.from === 'start' ? key.at : length + key.at;
           return {
             frame: facts.start + at,
-            source_frame: time.at(at),
+            source_frame: shotTime.at(at),
             speed: toText(rational(key.speed.num, key.speed.den)),
             easing: key.ease,
           };

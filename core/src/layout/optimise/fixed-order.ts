@@ -68,7 +68,7 @@ export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(probl
         const own = share * (follows + costs.pace(start, to) + costs.cue(to) + cost);
         const lasts = candidates[to]!.frame - candidates[start]!.frame;
         const head = fits.heads[fits.first + i]!;
-        let [best, least]: [Arrival | null, number] = [null, Infinity];
+        let [nearest, least]: [Arrival | null, number] = [null, Infinity];
         for (const before of here) {
           let joined = 0;
           if (before.from >= 0) {
@@ -81,10 +81,10 @@ export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(probl
             );
             joined = samenessCost(problem, lasted, lasts) + flowCost(problem, tail, head);
           }
-          const cost = before.cost + own + share * joined;
-          if (cost < least) [best, least] = [before, cost];
+          const whole = before.cost + own + share * joined;
+          if (whole < least) [nearest, least] = [before, whole];
         }
-        if (best) arrive(next[to]!, { from: start, cost: least, before: best }, byShot);
+        if (nearest) arrive(next[to]!, { from: start, cost: least, before: nearest }, byShot);
       }
     }
     uses[material]!++;

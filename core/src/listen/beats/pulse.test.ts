@@ -27,8 +27,8 @@ describe('pulse', () => {
     const random = seeded(4);
     const noise = Float32Array.from({ length: 3000 }, () => random());
     const clarity = (curve: Float32Array) => {
-      const { clarity, rows } = pulse(whitened(curve));
-      return clarity[rows >> 1]!;
+      const { clarity: of, rows } = pulse(whitened(curve));
+      return of[rows >> 1]!;
     };
     expect(clarity(clicks(50))).toBeGreaterThan(0.3);
     expect(clarity(noise)).toBeLessThan(0.15);

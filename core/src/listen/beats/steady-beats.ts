@@ -69,8 +69,8 @@ function fitted(beatFrames: readonly number[], grid: Grid): Grid {
   const mean = (pick: (p: { frame: number; number: number }) => number) =>
     points.reduce((sum, p) => sum + pick(p), 0) / points.length;
   const [number, frame] = [mean((p) => p.number), mean((p) => p.frame)];
-  const spread = mean((p) => (p.number - number) ** 2);
-  const period = mean((p) => (p.number - number) * (p.frame - frame)) / spread;
+  const variance = mean((p) => (p.number - number) ** 2);
+  const period = mean((p) => (p.number - number) * (p.frame - frame)) / variance;
   return { period, phase: frame - period * number };
 }
 

@@ -103,5 +103,5 @@ export function dropsOf(
     if (!last || drop.at - last.at > APART * sampleRate) kept.push(drop);
     else if (drop.close > last.close) kept[kept.length - 1] = drop;
   }
-  return kept.map(({ at, strength, confidence }) => ({ at, strength, confidence }));
+  return kept.map(({ close: _close, ...drop }) => drop);
 }

@@ -83,7 +83,7 @@ interface Found extends Onset, AddedPower {
  * surroundings and are not far weaker than the strong ones of the piece; each moved onto its attack
  * where the level rises clearly.
  */
-function found({ strength, fine, sampleRate, length }: AudioFeatures): Found[] {
+function allOnsets({ strength, fine, sampleRate, length }: AudioFeatures): Found[] {
   const power = addedPower(strength);
   const peaks = peaksOf(strength.notes);
   const strong = strongOf(peaks.map((p) => p.rise)) || 1;
@@ -120,7 +120,7 @@ export type Hit = Omit<Onset, 'band'>;
  * 160 Hz.
  */
 export function onsetsOf(features: AudioFeatures): { onsets: Onset[]; hits: Hit[] } {
-  const all = found(features);
+  const all = allOnsets(features);
   const heavy = all.map((o) => o.low).toSorted((a, b) => a - b);
   const full = heavy[Math.floor(heavy.length * 0.95)] || 1;
   const hits = all.flatMap(({ at, confidence, low, lowRise }) => {

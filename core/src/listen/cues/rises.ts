@@ -222,9 +222,11 @@ export function risesOf({ strength, fine, sampleRate, length }: AudioFeatures): 
     if (start === undefined) continue;
     const { grown, straight, shown } = shapeOf(envelope.subarray(start, last + 1));
     // Where most of the first part shows nothing, the rise is taken to be straight there too.
-    const length = last - start - shown;
+    const straightFor = last - start - shown;
     const seen =
-      shown > HIDDEN_LONG * length ? start + shown - (HIDDEN / (1 - HIDDEN)) * length : start;
+      shown > HIDDEN_LONG * straightFor
+        ? start + shown - (HIDDEN / (1 - HIDDEN)) * straightFor
+        : start;
     if (grown < LEAST_DECIBELS) continue;
     const attack = loudestAttack(fine, s / STEP_RATE);
     lastPeak = s;

@@ -43,17 +43,13 @@ function shotAt(plan: Plan, index: number): Shot {
 }
 
 /** What a shot shows, without where it is and what happens at its cut. */
-export const contentOf = ({
-  clip,
-  sourceIn,
-  speed,
-  ramp,
-  rampOf,
-}: Pick<Shot, 'clip' | 'sourceIn' | 'speed' | 'ramp' | 'rampOf'>): Shown => ({
-  ...{ clip, sourceIn },
-  ...(speed && { speed }),
-  ...(ramp && { ramp }),
-  ...(rampOf !== undefined && { rampOf }),
+export const contentOf = (
+  shot: Pick<Shot, 'clip' | 'sourceIn' | 'speed' | 'ramp' | 'rampOf'>,
+): Shown => ({
+  ...{ clip: shot.clip, sourceIn: shot.sourceIn },
+  ...(shot.speed && { speed: shot.speed }),
+  ...(shot.ramp && { ramp: shot.ramp }),
+  ...(shot.rampOf !== undefined && { rampOf: shot.rampOf }),
 });
 
 /** What of a shot belongs to its place and its cut, whatever it shows. */
@@ -62,14 +58,14 @@ type ShotPlace = Pick<Shot, 'id' | 'start' | 'locked' | 'join' | 'matched'>;
 /** A shot with something else in it; where it is and what was said of its cut stay. */
 export function showing(
   { id, start, locked, join, matched }: ShotPlace,
-  { clip, sourceIn, speed, ramp, rampOf }: Shown,
+  { clip, sourceIn, speed, ramp, rampOf: group }: Shown,
 ): Shot {
-  const other = speed && !ramp && rampOf === undefined && compare(speed, NORMAL_SPEED) !== 0;
+  const other = speed && !ramp && group === undefined && compare(speed, NORMAL_SPEED) !== 0;
   return {
     ...{ id, start, clip, sourceIn },
     ...(other && { speed }),
     ...(ramp && { ramp }),
-    ...(!ramp && rampOf !== undefined && { rampOf }),
+    ...(!ramp && group !== undefined && { rampOf: group }),
     ...(join && { join }),
     ...(matched && { matched }),
     ...(locked && { locked }),

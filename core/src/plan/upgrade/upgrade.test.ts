@@ -21,9 +21,9 @@ function asVersion2({ version: _now, effectFiles, effects, recipes, music, ...re
     music: { ...sound, texture: chromaAndTimbre },
     effects: effectFiles,
     accents: effects,
-    recipes: recipes.map(({ effects, ...recipe }) => ({
+    recipes: recipes.map(({ effects: own, ...recipe }) => ({
       ...recipe,
-      ...(effects && { accents: effects }),
+      ...(own && { accents: own }),
     })),
     quiet: ['accent-long', 'soft'],
   };

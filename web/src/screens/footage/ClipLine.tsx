@@ -224,7 +224,7 @@ function Edge({
  * One line of a clip: pictures, which way the camera goes, how much it moves, where it is still,
  * its moments.
  */
-export const ClipLine = memo(function ClipLine(props: ClipLineProps) {
+export const ClipLine = memo(function WholeLine(props: ClipLineProps) {
   const { clip, analysis, proposed, reader, from, to, across, most } = props;
   const percent = (frame: number) => (100 * (frame - from)) / across;
   const stretch = (start: number, end: number) => {

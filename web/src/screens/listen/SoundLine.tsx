@@ -38,7 +38,7 @@ interface MarkProps {
 const DRAG_FROM = 3;
 
 /** The mark of one cue: how sure it is shows in its weight. It can be chosen and dragged. */
-const Mark = memo(function Mark({
+const Mark = memo(function CueMark({
   cue,
   line,
   sampleRate,

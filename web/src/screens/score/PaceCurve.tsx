@@ -101,8 +101,8 @@ export function PaceCurve({
               if (latest.current) hold({ frame: point.frame, length: lengthUnder(event) });
             }}
             onPointerUp={() => {
-              const length = latest.current?.length;
-              if (length !== undefined && length !== point.length) set(point.frame, length);
+              const wanted = latest.current?.length;
+              if (wanted !== undefined && wanted !== point.length) set(point.frame, wanted);
               hold(null);
             }}
             onKeyDown={(event) => {

@@ -91,7 +91,7 @@ export default function SoundScreen() {
     name:
       effects
         .filter(({ at }) => at.cut === index)
-        .map(({ effect }) => effect.name)
+        .map((facts) => facts.effect.name)
         .join(', ') || null,
     wrong: faults.some((fault) => fault.cut === index) ? 'fault' : undefined,
   }));
