@@ -75,10 +75,15 @@ export default ts.config(
         { ignoreTypeValueShadow: true, ignoreOnInitialization: true, allow: ['_'] },
       ],
       complexity: ['error', 31],
-      'max-params': ['error', 7],
+      'max-params': ['error', 4],
       'max-len': ['error', { code: 1000, comments: 100, ignoreUrls: true, ignoreStrings: true }],
       eqeqeq: 'error',
     },
+  },
+  {
+    // Tests say what they try in a row; the demo's drawing says its figures as pens do.
+    files: ['**/*.test.ts', '**/testing/**', 'demo/**', 'e2e/**'],
+    rules: { 'max-params': ['error', 7] },
   },
   {
     files: ['e2e/**', 'demo/generate.ts'],

@@ -55,7 +55,7 @@ function rehearsed(teaser: Plan, { kit, line }: DemoMaterial): Plan {
   plan = putRiser(plan, effect('Riser'), barLineBefore(plan, drop, 2)!, cutAt(24));
   plan = putHit(plan, effect('Thump'), 24);
   plan = putRun(plan, effect('Click'), 17, 22);
-  plan = putBed(plan, effect('Workshop room'), cutAt(1), cutAt(5), frames(24));
+  plan = putBed(plan, effect('Workshop room'), { from: cutAt(1), to: cutAt(5) }, frames(24));
   plan = addSound(plan, line, 'voice');
   const { id } = plan.sounds[0]!;
   // The line is spoken over the music: both together stay below full scale.

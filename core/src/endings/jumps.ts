@@ -12,20 +12,21 @@ export interface Way {
  * there are so many.
  */
 const LEAST_RUN = 2;
+/** Bars between two places of joining that are offered beside each other. */
+const APART = 2;
 /** Most steps of the search for ways of several joins; longer music is joined at one place. */
 const MOST_WORK = 4e8;
 
 /**
  * Ways with one place of joining, which goes back and is heard `times` times, or forward once, so
  * that about `wanted` bars are heard from bar line 0 to bar line `last`; the most alike first, each
- * at least `apart` bars from the others.
+ * at least two bars from the others.
  */
 export function repeatedJoins(
   last: number,
   wanted: number,
   likeness: BarLikeness,
   count: number,
-  apart = 2,
 ): Way[] {
   const more = wanted - last;
   const found: (Way & { readonly leave: number; readonly enter: number })[] = [];
@@ -53,7 +54,7 @@ export function repeatedJoins(
     if (chosen.length === count) break;
     if (
       chosen.every(
-        (c) => Math.abs(c.leave - way.leave) >= apart || c.joins.length !== way.joins.length,
+        (c) => Math.abs(c.leave - way.leave) >= APART || c.joins.length !== way.joins.length,
       )
     )
       chosen.push(way);

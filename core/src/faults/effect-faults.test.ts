@@ -86,8 +86,7 @@ describe('faults of effects', () => {
     const bed = putBed(
       joined,
       kitEffect(plan, 'room').id,
-      cut,
-      { on: 'frame', frame: frames(700) },
+      { from: cut, to: { on: 'frame', frame: frames(700) } },
       frames(6),
     );
     const { message, labels } = mended(bed);

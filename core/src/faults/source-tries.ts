@@ -57,13 +57,10 @@ export function slowerTries(
   const enough = SLOWER.find((part) => {
     const tried = slowed(part);
     const shot = tried.score!.shots[index]!;
-    const { lowest, highest } = shotTime(
-      tried,
-      shot,
-      clipOf(tried, shot)!,
-      plan.rate,
-      length,
-    ).reach(-before, length + after);
+    const { lowest, highest } = shotTime(tried, shot, clipOf(tried, shot)!, length).reach(
+      -before,
+      length + after,
+    );
     return lowest >= 0 && highest < clip.frames;
   });
   if (enough === undefined) return [];

@@ -57,8 +57,7 @@ export function linesOf(
   barStarts: readonly number[],
   from: number,
   to: number,
-  firstBar = 1,
-  barsALine = BARS_A_LINE,
+  { firstBar = 1, barsALine = BARS_A_LINE } = {},
 ): Line[] {
   const gaps = barStarts.slice(1).map((b, i) => b - barStarts[i]!);
   const usualBar = gaps.toSorted((a, b) => a - b)[gaps.length >> 1] ?? PLAIN_LINE / BARS_A_LINE;
@@ -118,8 +117,7 @@ export function scoreLines(plan: Plan, barsALine = BARS_A_LINE): Line[] {
     downbeats.map((c) => toNumber(c.at)),
     0,
     toNumber(instantOfFrame(length, plan.rate)),
-    downbeats[0]?.bar,
-    Math.max(1, barsALine),
+    { firstBar: downbeats[0]?.bar, barsALine: Math.max(1, barsALine) },
   );
   return barsALine >= 1
     ? whole
@@ -138,7 +136,7 @@ export function musicLines(music: Sound): Line[] {
     starts.map((at) => at / sampleRate),
     0,
     length / sampleRate,
-    1 - Math.max(0, barOne),
+    { firstBar: 1 - Math.max(0, barOne) },
   );
 }
 

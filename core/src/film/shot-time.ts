@@ -1,6 +1,6 @@
 import { constantCurve, framesGone, parseEasing, type SpeedCurve } from '../curves/index.ts';
 import type { Clip, Plan, Ramp, Shot } from '../plan/index.ts';
-import { rational, sourceFrames, type FrameRate, type SourceFrames } from '../time/index.ts';
+import { rational, sourceFrames, type SourceFrames } from '../time/index.ts';
 import { sourceFrameAt, speedOf, strideOf } from './source.ts';
 
 /**
@@ -38,18 +38,18 @@ export interface ShotTime {
   readonly reach: (from: number, to: number) => Reach;
 }
 
-/** The time of a shot of `length` frames that shows a clip in a film of `planRate`. */
+/** The time of a shot of `length` frames of the plan that shows a clip. */
 export function shotTime(
-  plan: Pick<Plan, 'ramps'>,
+  plan: Pick<Plan, 'ramps' | 'rate'>,
   shot: Shot,
   clip: Pick<Clip, 'rate'>,
-  planRate: FrameRate,
   length: number,
 ): ShotTime {
   const ramp = rampOf(plan, shot);
   if (!ramp) {
     const speed = speedOf(shot);
-    const at = (k: number) => sourceFrameAt(k, shot.sourceIn, clip.rate, planRate, speed);
+    const stride = strideOf(clip.rate, plan.rate, speed);
+    const at = (k: number) => sourceFrameAt(k, shot.sourceIn, stride);
     return {
       curve: constantCurve(speed),
       at,
@@ -57,7 +57,7 @@ export function shotTime(
     };
   }
   const curve = keysOn(ramp, length);
-  const stride = strideOf(clip.rate, planRate);
+  const stride = strideOf(clip.rate, plan.rate);
   const known = new Map<number, SourceFrames>();
   const at = (k: number): SourceFrames => {
     const found = known.get(k) ?? sourceFrames(shot.sourceIn + framesGone(curve, k, stride));

@@ -54,7 +54,7 @@ export function shotFactsOf(plan: Plan, cues: readonly Cue[]): readonly ShotFact
       const ramp = rampOf(plan, shot);
       return keptFacts(shot, [index, end, clip, ramp, rate, lead, cues], () => {
         const length = frames(end - shot.start);
-        const time = clip && shotTime(plan, shot, clip, rate, length);
+        const time = clip && shotTime(plan, shot, clip, length);
         const used = time && time.reach(0, length);
         return {
           index,

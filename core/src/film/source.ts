@@ -24,17 +24,11 @@ export const strideOf = (
 ): Rational => divide(multiply(speed, sourceRate), planRate);
 
 /**
- * Source frame shown `k` plan frames into a shot that plays at a constant speed from `sourceIn`:
- * in + ⌊k·speed·sourceRate/planRate⌋, exact.
+ * Source frame shown `k` plan frames into a shot that goes `stride` source frames in each from
+ * `sourceIn` on: in + ⌊k·stride⌋, exact.
  */
-export const sourceFrameAt = (
-  k: number,
-  sourceIn: SourceFrames,
-  sourceRate: FrameRate,
-  planRate: FrameRate,
-  speed: Rational = NORMAL_SPEED,
-): SourceFrames =>
-  sourceFrames(sourceIn + floor(multiply(rational(k), strideOf(sourceRate, planRate, speed))));
+export const sourceFrameAt = (k: number, sourceIn: SourceFrames, stride: Rational): SourceFrames =>
+  sourceFrames(sourceIn + floor(multiply(rational(k), stride)));
 
 /**
  * Source frames that a shot of `length` plan frames reaches over at a constant speed:
@@ -46,7 +40,9 @@ export const sourceFramesUsed = (
   planRate: FrameRate,
   speed: Rational = NORMAL_SPEED,
 ): SourceFrames =>
-  sourceFrames(sourceFrameAt(length - 1, sourceFrames(0), sourceRate, planRate, speed) + 1);
+  sourceFrames(
+    sourceFrameAt(length - 1, sourceFrames(0), strideOf(sourceRate, planRate, speed)) + 1,
+  );
 
 /**
  * The slowest speed at which a clip shows a new frame on each plan frame: planRate/sourceRate, 1/5

@@ -112,9 +112,7 @@ function laidOver(
   before: Level,
   after: Level,
   move: CameraMove,
-  light: Light,
-  every: number,
-  system: System | null,
+  { light, every, system }: { light: Light; every: number; system: System | null },
 ): Fit & { readonly light: Light } {
   const { width, height, values } = before;
   const { width: afterWidth, height: afterHeight, values: afterValues, slopeX, slopeY } = after;
@@ -347,8 +345,12 @@ const FULLY = 100;
  * over).
  */
 export function fitOf(before: Level, after: Level, move: CameraMove): Fit {
-  const { light } = laidOver(before, after, move, SAME_LIGHT, before.width > FULLY ? 2 : 1, null);
-  return laidOver(before, after, move, light, 1, null);
+  const { light } = laidOver(before, after, move, {
+    light: SAME_LIGHT,
+    every: before.width > FULLY ? 2 : 1,
+    system: null,
+  });
+  return laidOver(before, after, move, { light, every: 1, system: null });
 }
 
 /**
@@ -363,14 +365,18 @@ export function refined(before: Level, after: Level, start: CameraMove): CameraM
   const matrix = new Float64Array(UNKNOWNS * UNKNOWNS);
   const right = new Float64Array(UNKNOWNS);
   let move = start;
-  let { error, light } = laidOver(before, after, move, SAME_LIGHT, every, null);
+  let { error, light } = laidOver(before, after, move, {
+    light: SAME_LIGHT,
+    every,
+    system: null,
+  });
   // The first light was taken against the same light; from here on each pass uses that of the one
   // before.
   for (let step = 0; step < MOST_STEPS && error < Infinity; step++) {
-    const fit = laidOver(before, after, move, light, every, {
-      matrix,
-      right,
-      spread: Math.max(1, SPREAD * error),
+    const fit = laidOver(before, after, move, {
+      light,
+      every,
+      system: { matrix, right, spread: Math.max(1, SPREAD * error) },
     });
     ({ error, light } = fit);
     if (error === Infinity) break;

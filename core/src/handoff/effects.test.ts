@@ -16,8 +16,7 @@ const hit = putHit(base, kitEffect(base, 'whoosh-hard').id, 4);
 const plan = putBed(
   putRiser(hit, kitEffect(base, 'riser').id, at(60), at(120)),
   kitEffect(base, 'room').id,
-  at(48),
-  at(480),
+  { from: at(48), to: at(480) },
   frames(24),
 );
 const write = (id: string) => HANDOFF_FORMATS.find((f) => f.id === id)!.write(plan);

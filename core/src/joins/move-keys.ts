@@ -70,8 +70,7 @@ function keysAt(
 function restToPeak(
   side: Side,
   range: { first: number; last: number },
-  rest: number,
-  peak: number,
+  { rest, peak }: { rest: number; peak: number },
   ease: Easing,
 ) {
   if (range.first === range.last) return [{ at: range.first, value: peak, ease: LINEAR }];
@@ -88,9 +87,7 @@ function restToPeak(
  */
 function settling(
   range: { first: number; last: number },
-  from: number,
-  beyond: number,
-  rest: number,
+  { from, beyond, rest }: { from: number; beyond: number; rest: number },
   ease: Easing,
 ) {
   const slow = parseEasing('ease-in-out');
@@ -129,7 +126,7 @@ function movingKeys(
   const { move, shift, turn, blur, overshoot } = settings;
   const peak = side === 'in' ? (settings.peakIn ?? settings.peak) : settings.peak;
   const ease = parseEasing(side === 'out' ? settings.easeOut : settings.easeIn);
-  const pair = (rest: number, at: number) => restToPeak(side, range, rest, at, ease);
+  const pair = (rest: number, at: number) => restToPeak(side, range, { rest, peak: at }, ease);
   const { of, sign } = axisOf(settings.way);
   const shifted = sign * shift * (side === 'out' ? 1 : -1);
   const smeared = blur > 0 ? { blur: pair(0, blur) } : {};
@@ -141,7 +138,7 @@ function movingKeys(
       // A side too short to go past its rest and back goes straight home.
       return side === 'in' && overshoot > 0 && range.last - range.first >= 5
         ? {
-            [of]: settling(range, shifted, -shifted * overshoot, 0, ease),
+            [of]: settling(range, { from: shifted, beyond: -shifted * overshoot, rest: 0 }, ease),
             scale: keysAt(range, [
               [0, peak, ease],
               [BEYOND[0], 1 + (peak - 1) * overshoot, LINEAR],

@@ -92,8 +92,8 @@ export function picturedAt(
   settings: JoinSettings,
   window: KeyWindow,
   size: Size,
-  keys: SideKeys = moveKeys(side, settings, window),
 ): (at: number) => PictureValues {
+  const keys = moveKeys(side, settings, window);
   return (at) => {
     const values = sampled(keys, at);
     if (!settings.cover) return values;

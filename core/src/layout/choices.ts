@@ -1,7 +1,7 @@
 import type { Clip, Plan } from '../plan/index.ts';
 import { shotEnd } from '../film/index.ts';
 import { frames, type Frames, type Rational, type SourceFrames } from '../time/index.ts';
-import { fitClip, LANDING_WORTH } from './optimise/fit.ts';
+import { fitterOf, LANDING_WORTH } from './optimise/fit.ts';
 import { followingCost, repeatCost } from './optimise/neighbour-costs.ts';
 import { problemOf, usableClips, type MeasuredClip } from './problem-of.ts';
 
@@ -59,7 +59,7 @@ export function choicesFor(
       const alone = [...material.moments.map((moment) => [moment]), []];
       const ways = material.speeds.flatMap((speed) =>
         alone.flatMap((moments): Choice[] => {
-          const fit = fitClip({ ...material, moments, speeds: [speed] }, 0, length, cues, problem);
+          const fit = fitterOf({ ...material, moments, speeds: [speed] }, problem)(0, length, cues);
           // Without its moment it is the same as the way that asks for none.
           if (!fit || (moments.length > 0 && !fit.landed)) return [];
           const missed = moments.length === 0 && material.moments.length > 0 ? weights.moment : 0;

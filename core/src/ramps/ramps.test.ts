@@ -94,7 +94,11 @@ describe('a moment on a cue', () => {
           ]);
           const shot = plan.score!.shots[0]!;
           const clip = plan.clips[0]!;
-          const solved = sourceInFor(plan, shot, clip, length, sourceFrames(moment), after);
+          const solved = sourceInFor(
+            plan,
+            { shot, clip, length },
+            { moment: sourceFrames(moment), after },
+          );
           const sourceIn = solved.found ?? (solved.reason !== null ? solved.nearest : null);
           if (sourceIn === null) return;
           const placed = { ...plan, score: { ...plan.score!, shots: [{ ...shot, sourceIn }] } };
@@ -113,11 +117,8 @@ describe('a moment on a cue', () => {
     const plan = planOfParts(at24, [{ length: 24, in: 0, frames: 100 }]);
     const solved = sourceInFor(
       plan,
-      plan.score!.shots[0]!,
-      plan.clips[0]!,
-      24,
-      sourceFrames(90),
-      4,
+      { shot: plan.score!.shots[0]!, clip: plan.clips[0]!, length: 24 },
+      { moment: sourceFrames(90), after: 4 },
     );
     expect(solved).toEqual({
       found: null,
@@ -212,7 +213,7 @@ describe('two moments on two cues', () => {
           const [shot, clip] = [plan.score!.shots[0]!, plan.clips[0]!];
           const one = { moment: sourceFrames(1500), after: first };
           const other = { moment: sourceFrames(1500 + gone), after: first + apart };
-          const solved = speedBetween(plan, shot, clip, 80, [one, other]);
+          const solved = speedBetween(plan, { shot, clip, length: 80 }, [one, other]);
           if (!solved.found) {
             expect(solved.reason).toMatch(/Even at 0 %|It would take/);
             return;

@@ -29,6 +29,13 @@ export type Solved<T> =
   | { readonly found: T; readonly reason: null }
   | { readonly found: null; readonly reason: string; readonly nearest: T | null };
 
+/** A shot that shows a clip for so many frames. */
+export interface FilmedShot {
+  readonly shot: Shot;
+  readonly clip: Clip;
+  readonly length: number;
+}
+
 const found = <T>(value: T): Solved<T> => ({ found: value, reason: null });
 
 /** Speeds that a key may have, and the finest step between them: a hundredth of a per cent. */
@@ -45,13 +52,10 @@ const toStep = (a: Fraction): Rational => rational(roundOf(times(a, fraction(STE
  */
 export function sourceInFor(
   plan: Pick<Plan, 'rate' | 'ramps'>,
-  shot: Shot,
-  clip: Clip,
-  length: number,
-  moment: SourceFrames,
-  after: number,
+  { shot, clip, length }: FilmedShot,
+  { moment, after }: LandedMoment,
 ): Solved<SourceFrames> {
-  const time = shotTime(plan, { ...shot, sourceIn: sourceFrames(0) }, clip, plan.rate, length);
+  const time = shotTime(plan, { ...shot, sourceIn: sourceFrames(0) }, clip, length);
   const wanted = moment - time.at(after);
   const { lowest, highest } = time.reach(0, length);
   const [least, most] = [-lowest, clip.frames - 1 - highest];
@@ -161,9 +165,7 @@ export function rampLengthFor(
  */
 export function speedBetween(
   plan: Pick<Plan, 'rate' | 'ramps'>,
-  shot: Shot,
-  clip: Clip,
-  length: number,
+  { shot, clip, length }: FilmedShot,
   [one, other]: readonly [LandedMoment, LandedMoment],
   ease = 'ease-in-out',
 ): Solved<{ readonly speed: Rational; readonly ramp: Ramp; readonly sourceIn: SourceFrames }> {
@@ -175,7 +177,7 @@ export function speedBetween(
       reason: 'The two frames must lie at least 2 frames apart, the earlier first.',
       nearest: null,
     };
-  const { curve } = shotTime(plan, shot, clip, plan.rate, length);
+  const { curve } = shotTime(plan, shot, clip, length);
   const speedNow = (k: number) => {
     const { num, den } = rational(Math.round(speedAt(curve, k) * STEP), STEP);
     return { num, den };
@@ -216,7 +218,7 @@ export function speedBetween(
   const solution = (speed: Rational) => {
     const ramp = family(speed);
     const from = { ...shot, ramp, sourceIn: sourceFrames(0) };
-    const time = shotTime(plan, from, clip, plan.rate, length);
+    const time = shotTime(plan, from, clip, length);
     const { lowest, highest } = time.reach(0, length);
     const kept = Math.max(-lowest, Math.min(sourceIn, clip.frames - 1 - highest));
     return {

@@ -158,7 +158,7 @@ describe('a bed', () => {
       anchorNear(plan, frames(plan.score!.shots[8]!.start + 3)),
     ];
     expect(to).toEqual({ on: 'cut', shot: plan.score!.shots[8]!.id, by: 3 });
-    const made = putBed(plan, kitEffect(plan, 'room').id, from, to, frames(24));
+    const made = putBed(plan, kitEffect(plan, 'room').id, { from, to }, frames(24));
     const { starts, ends, rate, semitones } = only(made);
     expect(starts).toBeCloseTo(cutTime(made, 2) - 0.5, 9);
     expect(ends).toBeCloseTo(cutTime(made, 8) + 3 / 24 + 0.5, 9);

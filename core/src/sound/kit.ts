@@ -60,16 +60,21 @@ const swell = (peak: number, up: number, down: number, length: number) => (t: nu
   (t < peak ? Math.exp((t - peak) * up) : Math.exp((peak - t) * down)) *
   Math.min(1, t / 0.01, (length - t) / 0.02);
 
+interface Whoosh {
+  readonly seed: number;
+  /** Seconds. */
+  readonly peak: number;
+  readonly length: number;
+  /** Rise and fall, in e-folds a second. */
+  readonly up: number;
+  readonly down: number;
+  /** The band that is heard: where it begins, and by how many octaves it is swept. */
+  readonly hertz: number;
+  readonly sweep: number;
+}
+
 const whoosh =
-  (
-    seed: number,
-    peak: number,
-    length: number,
-    up: number,
-    down: number,
-    hertz: number,
-    sweep: number,
-  ) =>
+  ({ seed, peak, length, up, down, hertz, sweep }: Whoosh) =>
   () => {
     const envelope = swell(peak, up, down, length);
     const band = bandOf(
@@ -90,14 +95,14 @@ export const KIT: readonly KitEffect[] = [
     name: 'Whoosh, soft',
     length: 1.2,
     passes: true,
-    render: whoosh(1, 0.7, 1.2, 6, 8, 300, 2),
+    render: whoosh({ seed: 1, peak: 0.7, length: 1.2, up: 6, down: 8, hertz: 300, sweep: 2 }),
   },
   {
     id: 'whoosh-hard',
     name: 'Whoosh, hard',
     length: 0.5,
     passes: true,
-    render: whoosh(2, 0.3, 0.5, 16, 22, 600, 2.5),
+    render: whoosh({ seed: 2, peak: 0.3, length: 0.5, up: 16, down: 22, hertz: 600, sweep: 2.5 }),
   },
   {
     id: 'riser',

@@ -83,8 +83,7 @@ describe('the mix', () => {
     const made = putBed(
       plan,
       kitEffect(plan, 'room').id,
-      { on: 'frame', frame: frames(48) },
-      { on: 'frame', frame: frames(480) },
+      { from: { on: 'frame', frame: frames(48) }, to: { on: 'frame', frame: frames(480) } },
       frames(48),
     );
     const [left] = whole(changeEffect(made, made.effects[0]!.id, { gain: 0 }));

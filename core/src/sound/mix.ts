@@ -37,7 +37,7 @@ export const CLICK = clickSound();
 /** All of a sound at another speed with its pitch kept. */
 function slowedOrSped({ channels, sampleRate }: Decoded, speed: number): Float32Array[] {
   const length = channels[0]?.length ?? 0;
-  const packets = [...timeStretched(channels, sampleRate, 0, length, speed)];
+  const packets = [...timeStretched(channels, sampleRate, { from: 0, to: length }, speed)];
   return channels.map((_, c) => {
     const whole = new Float32Array(packets.reduce((sum, packet) => sum + packet[c]!.length, 0));
     let at = 0;
@@ -57,7 +57,7 @@ function atMixRate(channels: readonly Float32Array[], step: number): readonly Fl
   if (step === 1) return channels;
   return channels.map((channel) => {
     const out = new Float32Array(Math.ceil(channel.length / step));
-    addResampled(out, 0, out.length, channel, 0, step, () => 1);
+    addResampled(out, { first: 0, count: out.length }, { sound: channel, at: 0, step }, () => 1);
     return out;
   });
 }
@@ -115,7 +115,7 @@ export function mixed(
     };
     const at = origin + (from + first) * step;
     sides(channels).forEach((channel, side) =>
-      addResampled(out[side]!, first, last - first, channel, at, step, gain),
+      addResampled(out[side]!, { first, count: last - first }, { sound: channel, at, step }, gain),
     );
   }
   return out;

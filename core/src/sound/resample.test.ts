@@ -5,7 +5,7 @@ const sine = (length: number, turns: number) =>
   Float32Array.from({ length }, (_, n) => Math.sin(2 * Math.PI * turns * n));
 const resampled = (sound: Float32Array, at: number, step: number, count: number) => {
   const out = new Float32Array(count);
-  addResampled(out, 0, count, sound, at, step, () => 1);
+  addResampled(out, { first: 0, count }, { sound, at, step }, () => 1);
   return out;
 };
 /** The largest error against a sine, away from the ends. */
@@ -42,7 +42,12 @@ describe('resampling', () => {
 
   it('adds to what is there, each sample with its gain', () => {
     const out = Float32Array.of(1, 1, 1);
-    addResampled(out, 1, 2, Float32Array.of(0.5, 0.25), 0, 1, (i) => i + 1);
+    addResampled(
+      out,
+      { first: 1, count: 2 },
+      { sound: Float32Array.of(0.5, 0.25), at: 0, step: 1 },
+      (i) => i + 1,
+    );
     expect([...out]).toEqual([1, 1.5, 1.5]);
   });
 });

@@ -24,19 +24,24 @@ const KERNEL = Float64Array.from({ length: TURNS * FINE + 2 }, (_, i) => {
   return (sinc * bessel0(BETA * Math.sqrt(1 - (x / TURNS) ** 2))) / bessel0(BETA);
 });
 
+/** From which place of a sound on samples are taken, and how far apart. */
+export interface Taken {
+  readonly sound: Float32Array;
+  /** In samples of it; may lie between two. */
+  readonly at: number;
+  readonly step: number;
+}
+
 /**
- * Adds `count` samples, `gain(i)` each, of a sound to `out`: the first is its value at place `at`
- * (in samples of it, may lie between two), each next one `step` further. Band-limited interpolation
+ * Adds `count` samples, `gain(i)` each, of a sound to `out` from `first` on: the first is its value
+ * at place `at`, each next one `step` further. Band-limited interpolation
  * after Smith and Gossett (1984): a windowed sinc, lower when `step` is more than 1 so that nothing
  * folds back. Silence lies outside the sound.
  */
 export function addResampled(
   out: Float32Array,
-  first: number,
-  count: number,
-  sound: Float32Array,
-  at: number,
-  step: number,
+  { first, count }: { readonly first: number; readonly count: number },
+  { sound, at, step }: Taken,
   gain: (i: number) => number,
 ): void {
   const plain = step === 1 && Number.isInteger(at);

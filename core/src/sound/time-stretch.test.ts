@@ -23,7 +23,9 @@ describe('sound at another speed', () => {
   it.each([0.5, 0.75])('lasts as much longer at %f and keeps its pitch', (speed) => {
     const tape = new Tape(3, 48000);
     tape.add(0, 3, (t) => 0.5 * Math.sin(2 * Math.PI * 330 * t));
-    const slow = joined(timeStretched([tape.samples], 48000, 0, tape.samples.length, speed));
+    const slow = joined(
+      timeStretched([tape.samples], 48000, { from: 0, to: tape.samples.length }, speed),
+    );
     expect(Math.abs(slow.length / 48000 - 3 / speed)).toBeLessThan(0.05);
     expect(Math.abs(pitch(slow, 48000) - 330)).toBeLessThan(2);
     // No seam: a sine of this pitch and height moves by at most 0.5 · 2π · 330 / 48000 from sample
@@ -38,7 +40,7 @@ describe('sound at another speed', () => {
     const tape = new Tape(4, 44100, 5);
     for (const at of [1, 2.25, 3]) tape.snare(at);
     const slow = joined(
-      timeStretched([tape.samples, tape.samples], 44100, 22050, 4 * 44100, 0.5),
+      timeStretched([tape.samples, tape.samples], 44100, { from: 22050, to: 4 * 44100 }, 0.5),
       1,
     );
     for (const at of [1, 2.25, 3]) {
@@ -53,9 +55,13 @@ describe('sound at another speed', () => {
   });
 
   it('is nothing of nothing', () => {
-    expect([...timeStretched([new Float32Array(100)], 44100, 50, 50, 0.5)]).toEqual([]);
+    expect([...timeStretched([new Float32Array(100)], 44100, { from: 50, to: 50 }, 0.5)]).toEqual(
+      [],
+    );
     expect(
-      joined(timeStretched([new Float32Array(9000)], 44100, 0, 9000, 0.5)).every((x) => x === 0),
+      joined(timeStretched([new Float32Array(9000)], 44100, { from: 0, to: 9000 }, 0.5)).every(
+        (x) => x === 0,
+      ),
     ).toBe(true);
   });
 });

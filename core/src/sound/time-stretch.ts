@@ -12,8 +12,7 @@ function likeness(
   mono: Float32Array,
   like: number,
   at: number,
-  length: number,
-  stride: number,
+  { length, stride }: { length: number; stride: number },
 ): number {
   let [dot, power] = [0, 1e-9];
   for (let n = 0; n < length; n += stride) {
@@ -32,14 +31,14 @@ function bestPlace(
   mono: Float32Array,
   like: number,
   near: number,
-  length: number,
-  play: number,
+  { length, play }: { length: number; play: number },
 ): number {
   const search = (from: number, to: number, step: number, stride: number): number => {
     let best = near;
     let most = -Infinity;
+    const compared = { length, stride };
     for (let at = from; at <= to; at += step) {
-      const score = likeness(mono, like, at, length, stride);
+      const score = likeness(mono, like, at, compared);
       if (score > most) [most, best] = [score, at];
     }
     return best;
@@ -57,8 +56,7 @@ function bestPlace(
 export function* timeStretched(
   channels: readonly Float32Array[],
   sampleRate: number,
-  from: number,
-  to: number,
+  { from, to }: { readonly from: number; readonly to: number },
   speed: number,
 ): Generator<Float32Array[]> {
   const half = Math.round((PIECE * sampleRate) / 2);
@@ -73,7 +71,7 @@ export function* timeStretched(
   for (let packet = 1; from + (packet - 1) * half * speed < to; packet++) {
     const near = Math.round(from + (packet - 1) * half * speed);
     // What would come next in the sound itself is what the next piece should be like.
-    const next = bestPlace(mono, last + half, near, half, play);
+    const next = bestPlace(mono, last + half, near, { length: half, play });
     yield channels.map((channel) =>
       rising.map(
         (w, n) => (1 - w) * (channel[last + half + n] ?? 0) + w * (channel[next + n] ?? 0),

@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useImperativeHandle, useRef, type ReactNode, type Ref } from 'react';
 import type { Line } from '@caesura/core/film';
-import { seconds, type Seconds } from '@caesura/core/time';
+import type { Seconds } from '@caesura/core/time';
 import { clock } from '../app/format.ts';
 import { lineIndexAt, percentOn, timeAt } from './place.ts';
 
@@ -17,7 +17,7 @@ export interface LineListHandle {
    */
   readonly dragMark: (at: number | null, text?: string) => void;
   /** The time under a place of the page; null when it is on no line. */
-  readonly timeUnder: (x: number, y: number) => number | null;
+  readonly timeUnder: (x: number, y: number) => Seconds | null;
 }
 
 interface Props {
@@ -97,10 +97,7 @@ export function LineList({ lines, height, label, draw, onPoint, ref }: Props) {
                 data-line={index}
                 onPointerDown={(event) => {
                   const box = event.currentTarget.getBoundingClientRect();
-                  onPoint(
-                    seconds(timeAt(line, (event.clientX - box.left) / box.width)),
-                    event.shiftKey,
-                  );
+                  onPoint(timeAt(line, (event.clientX - box.left) / box.width), event.shiftKey);
                 }}
               >
                 {draw(line, index)}

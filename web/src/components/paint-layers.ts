@@ -50,14 +50,19 @@ function drawFilled(
   context.drawImage(picture, 0, 0, width, height);
 }
 
+/** Where a picture is placed: about which part of which box, and what lies beyond its edges. */
+interface Placing {
+  readonly aim: { readonly x: number; readonly y: number };
+  readonly box: Box;
+  readonly fill: string;
+}
+
 /** Draws a picture as its values place it. */
 function drawPlaced(
   context: Context,
   picture: Picture,
   { scale, x, y, rotation }: PictureValues,
-  aim: { readonly x: number; readonly y: number },
-  box: Box,
-  fill: string,
+  { aim, box, fill }: Placing,
 ): void {
   const { c, n } = turnOf(rotation);
   const [ax, ay] = [aim.x * box.width, aim.y * box.height];
@@ -68,6 +73,8 @@ function drawPlaced(
   drawFilled(context, picture, box, fill);
   context.restore();
 }
+
+const CENTRE = { x: 0.5, y: 0.5 };
 
 const along = ({ way }: JoinSettings) =>
   way === 'left' || way === 'right' ? { x: 1, y: 0 } : { x: 0, y: 1 };
@@ -80,11 +87,10 @@ function drawLayer(
   context: Context,
   picture: Picture,
   layer: Layer,
-  box: Box,
-  filmWidth: number,
+  { box, filmWidth }: { box: Box; filmWidth: number },
 ): void {
   const { moving, values } = layer;
-  if (!moving) return void drawPlaced(context, picture, values, { x: 0.5, y: 0.5 }, box, 'none');
+  if (!moving) return void drawPlaced(context, picture, values, { aim: CENTRE, box, fill: 'none' });
   const { settings, at, pictured } = moving;
   const open = settings.shutter / 360;
   const instants = open > 0 ? OPEN_SAMPLES : 1;
@@ -101,7 +107,7 @@ function drawLayer(
         x: then.x + way.x * off,
         y: then.y + way.y * off * (box.width / box.height),
       };
-      drawPlaced(context, picture, placed, settings.aim, box, settings.fill);
+      drawPlaced(context, picture, placed, { aim: settings.aim, box, fill: settings.fill });
     }
   }
   context.globalAlpha = 1;
@@ -127,14 +133,14 @@ export function paintLayers(
     if (!picture) continue;
     // Most frames show one picture as it is.
     if (!layer.moving && layer.values.opacity === 1) {
-      drawLayer(context, picture, layer, box, filmWidth);
+      drawLayer(context, picture, layer, { box, filmWidth });
       continue;
     }
     if (sheet?.width !== box.width || sheet.height !== box.height)
       sheet = new OffscreenCanvas(box.width, box.height);
     const own = sheet.getContext('2d')!;
     own.clearRect(0, 0, box.width, box.height);
-    drawLayer(own, picture, layer, box, filmWidth);
+    drawLayer(own, picture, layer, { box, filmWidth });
     context.globalAlpha = layer.values.opacity;
     context.drawImage(sheet, 0, 0);
     context.globalAlpha = 1;

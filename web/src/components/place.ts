@@ -1,4 +1,5 @@
 import type { Line } from '@caesura/core/film';
+import { seconds, type Seconds } from '@caesura/core/time';
 
 /** A stretch of a line in percent of its full width. */
 export interface FilmRange {
@@ -29,5 +30,5 @@ export function lineIndexAt(lines: readonly Line[], at: number): number {
 }
 
 /** The time at a share (0–1) of a line's full width, kept on the line. */
-export const timeAt = (line: Line, share: number): number =>
-  Math.min(line.to, Math.max(line.from, line.from + share * line.span));
+export const timeAt = (line: Line, share: number): Seconds =>
+  seconds(Math.min(line.to, Math.max(line.from, line.from + share * line.span)));

@@ -10,11 +10,10 @@ import {
   WebMOutputFormat,
 } from 'mediabunny';
 import { heardLength, MIX_RATE, type Heard } from '@caesura/core/sound';
-import type { Plan } from '@caesura/core/plan';
 import { CaesuraError, instantOfFrame, toNumber } from '@caesura/core/time';
 import { overlayOf } from './overlay.ts';
 import type { FilmPainter } from './film-painter.ts';
-import type { FilmSound } from './film-sound.ts';
+import type { LoadedFilm } from './film-sound.ts';
 
 /** How an animatic is made. */
 export interface AnimaticFormat {
@@ -73,9 +72,7 @@ async function codecsOf(container: AnimaticFormat['container'], width: number, h
  */
 export async function animatic(
   painter: FilmPainter,
-  sound: FilmSound,
-  name: string,
-  plan: Plan,
+  { sound, name, plan }: LoadedFilm,
   format: AnimaticFormat,
   onProgress: (fraction: number) => void,
 ): Promise<Uint8Array<ArrayBuffer>> {

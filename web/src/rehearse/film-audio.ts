@@ -16,9 +16,16 @@ const START_AFTER = 0.08;
 const CROSSOVER = 0.012;
 
 /** Whose sound is heard, and what of it. */
-export interface AudioAnalyser {
+export interface MixSource {
   readonly name: string;
   readonly heard: readonly Heard[];
+}
+
+/** What is played of a film of which rate, and how fast. */
+export interface AudioPlay {
+  readonly rate: FrameRate;
+  readonly order: PlayRange;
+  readonly speed: number;
 }
 
 interface Line {
@@ -41,23 +48,28 @@ export class FilmAudio {
   private line: Line | null = null;
   private timer = 0;
   private startedAt = 0;
-  private ear: AudioAnalyser = { name: '', heard: [] };
+  private source: MixSource = { name: '', heard: [] };
+  private readonly rate: FrameRate;
+  private readonly order: PlayRange;
+  private readonly speed: number;
 
   constructor(
     private readonly context: AudioContext,
     private readonly worker: Remote<SoundWorker>,
-    private readonly rate: FrameRate,
-    private readonly order: PlayRange,
-    private readonly speed: number,
+    { rate, order, speed }: AudioPlay,
     private readonly onEnd: () => void,
-  ) {}
+  ) {
+    this.rate = rate;
+    this.order = order;
+    this.speed = speed;
+  }
 
   /** Sample of the mix at the start of a frame. */
   private readonly sampleOf = (frame: number): number => mixSample(frame, this.rate);
 
   /** The stretch from a frame to the end of the lap. */
-  private readonly listening = (ear: AudioAnalyser, frame: number): Listening => ({
-    ...ear,
+  private readonly listening = (source: MixSource, frame: number): Listening => ({
+    ...source,
     from: this.sampleOf(frame),
     to: this.sampleOf(this.order.to),
     speed: this.speed,
@@ -103,14 +115,14 @@ export class FilmAudio {
   }
 
   /** Hands over what is to be heard soon. */
-  private async supply(line: Line, ear: AudioAnalyser): Promise<void> {
+  private async supply(line: Line, source: MixSource): Promise<void> {
     if (line.fetching) return;
     line.fetching = true;
     while (!line.closed && line.until < this.context.currentTime + AHEAD) {
       if (line.number === null) {
         if (!line.next) break;
         const { step, frame } = line.next;
-        line.number = await this.worker.open(this.listening(ear, frame));
+        line.number = await this.worker.open(this.listening(source, frame));
         line.until = this.timeOf(step);
         line.next = this.lapAfter(step, frame);
       }
@@ -146,12 +158,12 @@ export class FilmAudio {
   }
 
   /** Begins at the order's first frame. */
-  async start(ear: AudioAnalyser): Promise<void> {
+  async start(source: MixSource): Promise<void> {
     await this.context.resume();
     const line = this.newLine(0, this.order.at);
     this.line = line;
     // The first packet is there before the clock begins to count.
-    const number = await this.worker.open(this.listening(ear, this.order.at));
+    const number = await this.worker.open(this.listening(source, this.order.at));
     const packet = await this.worker.next(number);
     if (line.closed) return;
     line.number = packet ? number : null;
@@ -160,7 +172,7 @@ export class FilmAudio {
     line.until = this.startedAt;
     if (packet) this.schedule(line, packet);
     this.timer = window.setInterval(() => this.look(), LOOK_AFTER);
-    this.ear = ear;
+    this.source = source;
     this.look();
   }
 
@@ -172,21 +184,21 @@ export class FilmAudio {
       this.onEnd();
       return;
     }
-    void this.supply(this.line, this.ear);
+    void this.supply(this.line, this.source);
   }
 
   /**
    * Goes over to another version or other sounds, from a step on; the old one is heard until the
    * new is there.
    */
-  async turnTo(ear: AudioAnalyser, step: number, frame: number): Promise<void> {
+  async turnTo(source: MixSource, step: number, frame: number): Promise<void> {
     const old = this.line;
     if (!old) return;
-    this.ear = ear;
+    this.source = source;
     const at = this.timeOf(step);
     const line = this.newLine(step, frame);
     this.line = line;
-    await this.supply(line, ear);
+    await this.supply(line, source);
     // Overtaken by another version, which takes over from here.
     if (line.closed) return void this.closeLine(old, this.context.currentTime);
     const from = Math.max(at, this.context.currentTime + 0.005);

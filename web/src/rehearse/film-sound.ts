@@ -52,6 +52,13 @@ async function decode(media: string, { fileName, from, to }: Need): Promise<Deco
 }
 
 /** Makes the sound of films: every file decoded once, mixed where it is asked for. */
+/** A plan whose sounds are loaded under a name. */
+export interface LoadedFilm {
+  readonly sound: FilmSound;
+  readonly name: string;
+  readonly plan: Plan;
+}
+
 export class FilmSound {
   private readonly files = new Map<
     string,

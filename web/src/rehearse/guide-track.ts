@@ -1,9 +1,8 @@
 import { AudioSample, AudioSampleSource, BufferTarget, Output, WavOutputFormat } from 'mediabunny';
 import { withWaveCues } from '@caesura/core/handoff';
 import { guideCues, heardLength, MIX_RATE, type Heard } from '@caesura/core/sound';
-import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
-import type { FilmSound } from './film-sound.ts';
+import type { LoadedFilm } from './film-sound.ts';
 import { sumLevel } from './sum-level.ts';
 
 /** Samples that are mixed at once. */
@@ -26,7 +25,7 @@ export interface GuideTrack {
 }
 
 /** Goes through the mix of a loaded plan second by second. */
-function* blocksOf(sound: FilmSound, name: string, plan: Plan, heard: readonly Heard[]) {
+function* blocksOf({ sound, name, plan }: LoadedFilm, heard: readonly Heard[]) {
   const total = Math.round(heardLength(plan) * MIX_RATE);
   for (let at = 0; at < total; at += BLOCK)
     yield { at, done: at / total, planes: sound.mix(name, at, Math.min(BLOCK, total - at), heard) };
@@ -38,28 +37,25 @@ function* blocksOf(sound: FilmSound, name: string, plan: Plan, heard: readonly H
  * long.
  */
 export async function guideTrack(
-  sound: FilmSound,
-  name: string,
-  plan: Plan,
+  film: LoadedFilm,
   heard: readonly Heard[],
   onProgress: (fraction: number) => void,
 ): Promise<GuideTrack> {
+  const { plan } = film;
   if (heardLength(plan) > LONGEST)
     throw new CaesuraError(
       'too-long',
       'A guide track lasts up to an hour.',
       'Lay out a shorter film.',
     );
-  const { top, topAt, loudness } = await sumLevel(sound, name, plan, heard, new Map(), (f) =>
-    onProgress(f / 2),
-  );
+  const { top, topAt, loudness } = await sumLevel(film, heard, new Map(), (f) => onProgress(f / 2));
   const turnedDown = Math.max(0, top + HEADROOM);
   const gain = 10 ** (-turnedDown / 20);
   const output = new Output({ format: new WavOutputFormat(), target: new BufferTarget() });
   const source = new AudioSampleSource({ codec: 'pcm-s24' });
   output.addAudioTrack(source);
   await output.start();
-  for (const { at, done, planes } of blocksOf(sound, name, plan, heard)) {
+  for (const { at, done, planes } of blocksOf(film, heard)) {
     const length = planes[0].length;
     const data = new Float32Array(2 * length);
     planes.forEach((plane, side) => plane.forEach((x, n) => (data[side * length + n] = x * gain)));

@@ -12,7 +12,7 @@ export interface Punctuality {
 export class PictureShow<P> {
   /** The last step shown, and the first that is still owed. */
   private shown = -1;
-  private owed: number;
+  private owed = 0;
   private count = { due: 0, late: 0 };
   private next: { readonly queue: FrameQueue<P>; readonly step: number } | null = null;
 
@@ -22,10 +22,7 @@ export class PictureShow<P> {
     /** Seconds of the film since the start; null while it does not run. */
     private readonly clock: () => number | null,
     private readonly show: (painted: P, step: number) => void,
-    first = 0,
-  ) {
-    this.owed = first;
-  }
+  ) {}
 
   /**
    * Goes over to another queue on a step, or as soon after as it has the frame that is due; the old

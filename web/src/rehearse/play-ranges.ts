@@ -22,8 +22,7 @@ export const AROUND = { before: rational(3, 2), after: rational(3, 2) } as const
 export function playRangeOf(
   plays: Plays,
   plan: Plan,
-  frame: number,
-  cut: number | null,
+  { frame, cut }: { readonly frame: number; readonly cut: number | null },
   loop: boolean,
 ): PlayRange {
   const { rate } = plan;

@@ -157,7 +157,7 @@ export class Rehearsal {
       queue.close();
       return false;
     }
-    const audio = new FilmAudio(context, this.sounds, plan.rate, order, speed, () => {
+    const audio = new FilmAudio(context, this.sounds, { rate: plan.rate, order, speed }, () => {
       this.stop();
       this.told.onEnd();
     });

@@ -28,26 +28,32 @@ describe('the order in which frames are played', () => {
 
   it('is round the cut, from here or all, within the film', () => {
     const plan = newPlan('A film without a score');
-    expect(playRangeOf('around', plan, 300, 200, true)).toEqual({
+    expect(playRangeOf('around', plan, { frame: 300, cut: 200 }, true)).toEqual({
       from: 164,
       to: 236,
       at: 164,
       loop: true,
     });
-    expect(playRangeOf('around', plan, 300, null, true)).toMatchObject({ from: 264, to: 336 });
-    expect(playRangeOf('here', plan, 9000, null, false)).toEqual({
+    expect(playRangeOf('around', plan, { frame: 300, cut: null }, true)).toMatchObject({
+      from: 264,
+      to: 336,
+    });
+    expect(playRangeOf('here', plan, { frame: 9000, cut: null }, false)).toEqual({
       from: 719,
       to: 720,
       at: 719,
       loop: false,
     });
-    expect(playRangeOf('all', plan, 300, null, false)).toEqual({
+    expect(playRangeOf('all', plan, { frame: 300, cut: null }, false)).toEqual({
       from: 0,
       to: 720,
       at: 0,
       loop: false,
     });
-    expect(playRangeOf('section', plan, 300, null, true)).toMatchObject({ from: 0, to: 720 });
+    expect(playRangeOf('section', plan, { frame: 300, cut: null }, true)).toMatchObject({
+      from: 0,
+      to: 720,
+    });
   });
 });
 

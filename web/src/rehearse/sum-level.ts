@@ -7,18 +7,15 @@ import {
   type Heard,
   type SumLevel,
 } from '@caesura/core/sound';
-import type { Plan } from '@caesura/core/plan';
 import { samples } from '@caesura/core/time';
-import type { FilmSound } from './film-sound.ts';
+import type { LoadedFilm } from './film-sound.ts';
 
 /**
  * Measures the sum of what is heard of a loaded plan, taking blocks that are known from `known`.
  * The thread is let go of between blocks; what `onProgress` throws ends it.
  */
 export async function sumLevel(
-  sound: FilmSound,
-  name: string,
-  plan: Plan,
+  { sound, name, plan }: LoadedFilm,
   heard: readonly Heard[],
   known: Map<string, BlockLevel>,
   onProgress: (fraction: number) => void,

@@ -38,8 +38,7 @@ function draw(canvas: HTMLCanvasElement | null, frame: number, picture: ImageBit
  */
 export function useRehearsal(
   canvas: RefObject<HTMLCanvasElement | null>,
-  version: Plan,
-  heard: readonly Heard[],
+  { version, heard }: { readonly version: Plan; readonly heard: readonly Heard[] },
   position: number,
   onFrame: (frame: number) => void,
 ): Rehearsing {

@@ -126,7 +126,7 @@ async function pass(time: number): Promise<void> {
 
 it('sets every click once, exactly on the clock of the sound', async () => {
   const player = new Player();
-  await player.play(whole(), [stretch(3, 8)], beats, quiet);
+  await player.play({ sound: whole(), route: [stretch(3, 8)], clicks: beats }, quiet);
   expect(device.started).toEqual([[10.05, 3, 5]]);
   await pass(6);
   // From 3 s to before 8 s there are ten beats; the one at t is heard at 10.05 + t − 3.
@@ -138,7 +138,7 @@ it('sets every click once, exactly on the clock of the sound', async () => {
 it('tells what is heard now, less the delay of the device, and nothing while still', async () => {
   const player = new Player();
   expect(player.position()).toBeNull();
-  await player.play(whole(), [stretch(3, 8)], () => [], quiet);
+  await player.play({ sound: whole(), route: [stretch(3, 8)], clicks: () => [] }, quiet);
   expect(player.position()).toBe(3);
   await pass(1);
   expect(player.position()).toBeCloseTo(3 + 1 - 0.05 - 0.02, 9);
@@ -150,11 +150,11 @@ it('tells what is heard now, less the delay of the device, and nothing while sti
 it('says when it came to the end by itself, and not when it was stopped', async () => {
   const player = new Player();
   const onEnd = vi.fn();
-  await player.play(whole(), [stretch(0, 1)], beats, { ...quiet, onEnd });
+  await player.play({ sound: whole(), route: [stretch(0, 1)], clicks: beats }, { ...quiet, onEnd });
   player.stop();
   await pass(2);
   expect(onEnd).not.toHaveBeenCalled();
-  await player.play(whole(), [stretch(0, 1)], beats, { ...quiet, onEnd });
+  await player.play({ sound: whole(), route: [stretch(0, 1)], clicks: beats }, { ...quiet, onEnd });
   await pass(2);
   expect(onEnd).toHaveBeenCalledOnce();
   player.close();
@@ -163,11 +163,11 @@ it('says when it came to the end by itself, and not when it was stopped', async 
 
 it('plays only what was asked for last when calls overtake each other', async () => {
   const player = new Player();
-  const calls = [player.play(whole(), [stretch(0, 5)], beats, quiet)];
-  calls.push(player.play(whole(), [stretch(7, 9)], beats, quiet));
+  const calls = [player.play({ sound: whole(), route: [stretch(0, 5)], clicks: beats }, quiet)];
+  calls.push(player.play({ sound: whole(), route: [stretch(7, 9)], clicks: beats }, quiet));
   await Promise.all(calls);
   expect(device.started).toEqual([[10.05, 7, 2]]);
-  const third = player.play(whole(), [stretch(0, 5)], beats, quiet);
+  const third = player.play({ sound: whole(), route: [stretch(0, 5)], clicks: beats }, quiet);
   player.stop();
   await third;
   expect(device.started).toHaveLength(1);
@@ -176,7 +176,11 @@ it('plays only what was asked for last when calls overtake each other', async ()
 
 it('loops without a gap, clicks in every round', async () => {
   const player = new Player();
-  await player.play(whole(), [stretch(2, 4)], beats, quiet, { loop: true, speed: 1, fade: null });
+  await player.play({ sound: whole(), route: [stretch(2, 4)], clicks: beats }, quiet, {
+    loop: true,
+    speed: 1,
+    fade: null,
+  });
   await pass(5.05);
   // Four beats a round of two seconds; a second ahead of 5 s are 6 s, three rounds.
   expect(device.clicks).toHaveLength(12);
@@ -189,7 +193,11 @@ it('plays at half speed: packets without a gap, clicks and position as much late
   const player = new Player();
   const onEnd = vi.fn();
   const slow = { loop: false, speed: 0.5, fade: null };
-  await player.play(whole(8), [stretch(2, 4)], beats, { ...quiet, onEnd }, slow);
+  await player.play(
+    { sound: whole(8), route: [stretch(2, 4)], clicks: beats },
+    { ...quiet, onEnd },
+    slow,
+  );
   await pass(1.05);
   expect(player.position()).toBeCloseTo(2 + (1.05 - 0.05 - 0.02) / 2, 6);
   await pass(3.5);
@@ -204,11 +212,15 @@ it('plays at half speed: packets without a gap, clicks and position as much late
 
 it('crosses over where two places are joined, and fades at the end', async () => {
   const player = new Player();
-  await player.play(whole(), [stretch(3, 4), stretch(8, 9.5)], beats, quiet, {
-    loop: false,
-    speed: 1,
-    fade: { from: 2, to: 2.5 },
-  });
+  await player.play(
+    { sound: whole(), route: [stretch(3, 4), stretch(8, 9.5)], clicks: beats },
+    quiet,
+    {
+      loop: false,
+      speed: 1,
+      fade: { from: 2, to: 2.5 },
+    },
+  );
   await pass(1.5);
   expect(player.position()).toBeCloseTo(8 + 0.5 - 0.05 - 0.02, 6);
   await pass(2);
@@ -240,7 +252,10 @@ it('decodes a long sound bit by bit ahead of what is heard, and says when that f
       };
     },
   };
-  await player.play(long, [stretch(0, 150)], () => [], { ...quiet, onTrouble });
+  await player.play(
+    { sound: long, route: [stretch(0, 150)], clicks: () => [] },
+    { ...quiet, onTrouble },
+  );
   expect(extracts).toEqual([[0, 50]]);
   await pass(31);
   expect(extracts).toEqual([
@@ -250,7 +265,10 @@ it('decodes a long sound bit by bit ahead of what is heard, and says when that f
   expect(device.started).toHaveLength(2);
   expect(device.started[1]![0]).toBeCloseTo(60.05, 9);
   expect(onTrouble).not.toHaveBeenCalled();
-  await player.play(long, [stretch(100, 220)], () => [], { ...quiet, onTrouble });
+  await player.play(
+    { sound: long, route: [stretch(100, 220)], clicks: () => [] },
+    { ...quiet, onTrouble },
+  );
   await pass(45);
   expect(onTrouble).toHaveBeenCalledOnce();
   expect(player.position()).toBeNull();

@@ -45,6 +45,13 @@ interface Session {
   readonly timer: number;
 }
 
+/** A way through a sound, and the clicks that belong on a route. */
+export interface Played {
+  readonly sound: Playable;
+  readonly route: Route;
+  readonly clicks: (route: Route) => readonly Click[];
+}
+
 /**
  * Plays a sound with clicks set on the audio clock, so that they are as exact as the sound itself.
  */
@@ -56,9 +63,7 @@ export class Player {
 
   /** Plays a route through a sound. Throws when its first part cannot be decoded. */
   async play(
-    sound: Playable,
-    route: Route,
-    clicks: (route: Route) => readonly Click[],
+    { sound, route, clicks }: Played,
     { onEnd, onTrouble }: Told,
     manner: Manner = PLAIN,
   ): Promise<void> {
@@ -80,7 +85,7 @@ export class Player {
     const round = length / speed;
     const playing = new Set<PlayingSound>();
     const add = (piece: Piece, extract: Extract) =>
-      playing.add(playingSoundOf(voiced, extract, piece, startedAt + piece.after / speed, speed));
+      playing.add(playingSoundOf(voiced, [piece, extract], startedAt + piece.after / speed, speed));
     if (fade && !loop) {
       // A fade that has begun before the route goes on from where it would be.
       const gain = Math.min(1, fade.to / (fade.to - fade.from));

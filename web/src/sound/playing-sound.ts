@@ -46,8 +46,7 @@ function atOnce(
 /** A piece of a sound, its first sample at `startAt` of the audio clock, at a speed. */
 export function playingSoundOf(
   output: GainNode,
-  extract: Extract,
-  piece: Piece,
+  [piece, extract]: readonly [Piece, Extract],
   startAt: number,
   speed: number,
 ): PlayingSound {

@@ -17,8 +17,7 @@ function* slowed(
   for (const packet of timeStretched(
     channels,
     buffer.sampleRate,
-    Math.round(from * buffer.sampleRate),
-    Math.round(to * buffer.sampleRate),
+    { from: Math.round(from * buffer.sampleRate), to: Math.round(to * buffer.sampleRate) },
     speed,
   )) {
     yield packet.map((samples) => samples.subarray(0, left));

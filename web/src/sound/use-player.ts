@@ -64,9 +64,7 @@ export function usePlayer(
         const sound = await soundOf(music.media, music.fileName, music.analysis.length);
         if (own !== player.current || call !== latestCall.current) return;
         await own.play(
-          sound,
-          route,
-          (on) => latestClicks.current(on),
+          { sound, route, clicks: (on) => latestClicks.current(on) },
           { onEnd: () => setState('still'), onTrouble: failed },
           { ...PLAIN, ...manner },
         );

@@ -1,5 +1,6 @@
 import { AudioSample, AudioSampleSource, BufferTarget, Output, WavOutputFormat } from 'mediabunny';
 import { isWave } from '@caesura/core/handoff';
+import type { Sound } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
 import { ask, mediaUrl } from '../app/http.ts';
 import { withSound } from './sound-file.ts';
@@ -8,14 +9,12 @@ import { withSound } from './sound-file.ts';
 const MOST_BYTES = 1.5e9;
 
 /**
- * A kept sound of so many samples as a WAV file: the very file where it is one, else decoded to 16
+ * A kept sound as a WAV file: the very file where it is one, else decoded to 16
  * bits. `onProgress` gets the fraction done; an abort stops it. Throws when it cannot be decoded or
  * would be too large.
  */
 export async function waveOf(
-  media: string,
-  name: string,
-  length: number,
+  { media, fileName, analysis: { length } }: Pick<Sound, 'media' | 'fileName' | 'analysis'>,
   onProgress: (fraction: number) => void,
   signal: AbortSignal,
 ): Promise<Uint8Array> {
@@ -23,14 +22,14 @@ export async function waveOf(
   const tooLarge = () =>
     new CaesuraError(
       'too-large',
-      `“${name}” is too long to be written as WAV.`,
+      `“${fileName}” is too long to be written as WAV.`,
       'Choose another form for the cues.',
     );
   if (isWave(new Uint8Array(await blob.slice(0, 12).arrayBuffer()))) {
     if (blob.size > MOST_BYTES) throw tooLarge();
     return new Uint8Array(await blob.arrayBuffer());
   }
-  return withSound(blob, name, async (sound) => {
+  return withSound(blob, fileName, async (sound) => {
     const { sampleRate, channels } = sound;
     if (length * channels * 2 > MOST_BYTES) throw tooLarge();
     const target = new BufferTarget();

@@ -34,7 +34,7 @@ const work = {
       const { sound, silent, rest } = await loaded(plan, onProgress);
       const painter = new FilmPainter();
       painter.load(FILM, plan);
-      const bytes = await animatic(painter, sound, FILM, plan, format, rest);
+      const bytes = await animatic(painter, { sound, name: FILM, plan }, format, rest);
       return transfer({ bytes, silent }, [bytes.buffer]);
     },
   ),
@@ -46,7 +46,7 @@ const work = {
       onProgress: (fraction: number) => void,
     ): Promise<GuideTrack & { readonly silent: readonly string[] }> => {
       const { sound, silent, rest } = await loaded(plan, onProgress);
-      const track = await guideTrack(sound, FILM, plan, heard, rest);
+      const track = await guideTrack({ sound, name: FILM, plan }, heard, rest);
       return transfer({ ...track, silent }, [track.bytes.buffer]);
     },
   ),

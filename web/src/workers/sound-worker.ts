@@ -34,7 +34,7 @@ function* packetsOf({ name, heard, from, to, speed }: Listening): Generator<Pack
     const end = Math.min(to, at + SLOWED_AT_ONCE);
     let left = Math.round((end - from) / speed) - Math.round((at - from) / speed);
     const channels = sound.mix(name, at, end - at, heard);
-    for (const packet of timeStretched(channels, MIX_RATE, 0, end - at, speed)) {
+    for (const packet of timeStretched(channels, MIX_RATE, { from: 0, to: end - at }, speed)) {
       const [l, r] = packet.map((samples) => samples.slice(0, left)) as [
         Float32Array,
         Float32Array,

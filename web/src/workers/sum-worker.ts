@@ -28,7 +28,7 @@ const work = {
       };
       try {
         const silent = await sound.load(name, plan, (f) => tell(LOADED * f));
-        const level = await sumLevel(sound, name, plan, SUMMED, known, (f) =>
+        const level = await sumLevel({ sound, name, plan }, SUMMED, known, (f) =>
           tell(LOADED + (1 - LOADED) * f),
         );
         return { ...level, of: sumOf(plan), silent };

@@ -75,8 +75,7 @@ export function beatsOfMap(
   changes: readonly TempoChange[],
   signatures: readonly Signature[],
   ticksPerQuarter: number,
-  endTick: number,
-  lasts: number,
+  { endTick, lasts }: { readonly endTick: number; readonly lasts: number },
 ): BeatEntries {
   const common: Signature = { tick: 0, numerator: 4, denominator: 4 };
   const all = signatures[0]?.tick === 0 ? signatures : [common, ...signatures];

@@ -240,13 +240,10 @@ export function readMidiCues(bytes: Uint8Array, lasts: number): CueFile {
   const endTick = all.at(-1)?.tick ?? 0;
   const mapped = !byFrames && changes.length + signatures.length > 0;
   const beats = mapped
-    ? beatsOfMap(
-        changes,
-        signatures,
-        ticksPerBeat!,
-        endTick > (changes.at(-1)?.tick ?? 0) ? endTick : Infinity,
+    ? beatsOfMap(changes, signatures, ticksPerBeat!, {
+        endTick: endTick > (changes.at(-1)?.tick ?? 0) ? endTick : Infinity,
         lasts,
-      )
+      })
     : null;
   if (entries.length === 0 && !beats)
     throw new CaesuraError(

@@ -102,9 +102,8 @@ interface Writing {
 function motionAt(
   { index }: ShotFacts,
   counting: SourceCounting,
-  speed: SpeedStep['speed'],
   { film: { plan } }: Writing,
-  length: number,
+  { speed, length }: { readonly speed: SpeedStep['speed']; readonly length: number },
 ): Motion | null {
   const stride = multiply(speed, counting.perFilmFrame);
   if (compare(stride, rational(1)) === 0) return null;
@@ -144,7 +143,7 @@ function dissolveOf(
   writing: Writing,
 ): NonNullable<Event['dissolve']> {
   const counting = sourceCounting(out.clip!, writing.film.plan);
-  const motion = motionAt(out, counting, out.speed, writing, 1);
+  const motion = motionAt(out, counting, writing, { speed: out.speed, length: 1 });
   return {
     lasts: before + after,
     reel: writing.reels.get(out.clip!.id)!,
@@ -206,7 +205,7 @@ function pictureEvents(facts: ShotFacts, writing: Writing): Event[] {
     const from = i === 0 ? recordIn : start + step.from;
     const to = i === steps.length - 1 ? recordOut : start + step.to;
     const length = to - from;
-    const motion = motionAt(facts, counting, step.speed, writing, length);
+    const motion = motionAt(facts, counting, writing, { speed: step.speed, length });
     const first = i === 0 && dissolve ? time!.at(from - start) : step.sourceIn;
     const backwards = step.speed.num < 0;
     return {

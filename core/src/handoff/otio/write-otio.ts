@@ -11,7 +11,14 @@ import {
 import type { JoinFacts } from '../../joins/index.ts';
 import type { Plan, SoundKind } from '../../plan/index.ts';
 import { constantSteps } from '../../ramps/index.ts';
-import { compare, rational, toNumber, toText, type FrameRate } from '../../time/index.ts';
+import {
+  compare,
+  rational,
+  toNumber,
+  toText,
+  type FrameRate,
+  type Rational,
+} from '../../time/index.ts';
 import { carriedOverlaps } from '../carried-overlaps.ts';
 import { effectEvents, onTracks, type EffectEvent } from '../effect-events.ts';
 import type { HandoffFormat } from '../format.ts';
@@ -77,8 +84,7 @@ function clipItem(
   name: string,
   sourceRange: Json,
   reference: Json,
-  metadata: Json,
-  speed = NORMAL_SPEED,
+  { metadata, speed = NORMAL_SPEED }: { metadata: Json; speed?: Rational },
 ): Json {
   const warp = {
     OTIO_SCHEMA: 'LinearTimeWarp.1',
@@ -188,16 +194,16 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
   if (!ramp)
     return [
       ...before,
-      clipItem(clip.name, source(sourceIn, length), reference, { caesura: about }, speed),
+      clipItem(clip.name, source(sourceIn, length), reference, {
+        metadata: { caesura: about },
+        speed,
+      }),
     ];
   const steps = constantSteps(plan, facts).map((step, i) =>
-    clipItem(
-      clip.name,
-      source(step.sourceIn, step.to - step.from),
-      reference,
-      { caesura: i === 0 ? about : { shot: facts.index + 1, step: i + 1 } },
-      step.speed,
-    ),
+    clipItem(clip.name, source(step.sourceIn, step.to - step.from), reference, {
+      metadata: { caesura: i === 0 ? about : { shot: facts.index + 1, step: i + 1 } },
+      speed: step.speed,
+    }),
   );
   return [...before, ...steps];
 }
@@ -208,14 +214,17 @@ function soundItem({ sound, from, start, end, fade }: SoundEvent, plan: Plan): J
     sound.fileName,
     range(time(from, sampleRate), atRate(end - start, plan.rate)),
     mediaReference(sound.fileName, range(time(0, sampleRate), time(length, sampleRate))),
-    fade > 0 || sound.gain !== 0
-      ? {
-          caesura: {
-            ...(fade > 0 && { fade_out_frames: fade }),
-            ...(sound.gain !== 0 && { gain_db: sound.gain }),
-          },
-        }
-      : {},
+    {
+      metadata:
+        fade > 0 || sound.gain !== 0
+          ? {
+              caesura: {
+                ...(fade > 0 && { fade_out_frames: fade }),
+                ...(sound.gain !== 0 && { gain_db: sound.gain }),
+              },
+            }
+          : {},
+    },
   );
 }
 
@@ -236,18 +245,20 @@ function effectItem({ facts, start, end, from }: EffectEvent, plan: Plan): Json 
     range(time(from, sampleRate), atRate(end - start, plan.rate)),
     mediaReference(effect.fileName, range(time(0, sampleRate), time(length, sampleRate))),
     {
-      caesura: {
-        placement: placement.kind,
-        frame: at.frame,
-        ...(at.cut !== null && { cut: at.cut }),
-        peak_seconds: Number(peaks.toFixed(6)),
-        rate: Number(rate.toFixed(6)),
-        semitones: Number(semitones.toFixed(3)),
-        gain_db: gain,
-        ...(placement.kind === 'bed' && { fade_frames: placement.fade }),
+      metadata: {
+        caesura: {
+          placement: placement.kind,
+          frame: at.frame,
+          ...(at.cut !== null && { cut: at.cut }),
+          peak_seconds: Number(peaks.toFixed(6)),
+          rate: Number(rate.toFixed(6)),
+          semitones: Number(semitones.toFixed(3)),
+          gain_db: gain,
+          ...(placement.kind === 'bed' && { fade_frames: placement.fade }),
+        },
       },
+      speed: rational(Math.round(rate * 1e6), 1e6),
     },
-    rational(Math.round(rate * 1e6), 1e6),
   );
 }
 

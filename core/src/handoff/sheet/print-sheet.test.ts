@@ -27,7 +27,7 @@ const sounding = (): Plan => {
   const hit = putHit(setMove(kit, 4, 'zoom-through'), kitEffect(kit, 'whoosh-hard').id, 4);
   const cut = (n: number) => ({ on: 'cut', shot: hit.score!.shots[n]!.id, by: 0 }) as const;
   return addNote(
-    putBed(hit, kitEffect(kit, 'room').id, cut(6), cut(9), frames(24)),
+    putBed(hit, kitEffect(kit, 'room').id, { from: cut(6), to: cut(9) }, frames(24)),
     frames(240),
     'Is <this> “loud” & clear?',
   );

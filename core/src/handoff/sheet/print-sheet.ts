@@ -1,4 +1,4 @@
-import { handlesOf, type Handle, type JoinFacts } from '../../joins/index.ts';
+import { handlesOf, type Handle } from '../../joins/index.ts';
 import { rampOf, soundsOf, type ShotFacts } from '../../film/index.ts';
 import type { Plan } from '../../plan/index.ts';
 import type { EffectFacts } from '../../sound/index.ts';
@@ -16,7 +16,7 @@ import {
 import { effectsAt, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords } from '../join-words.ts';
-import { scoredFilm } from '../scored.ts';
+import { scoredFilm, type ScoredFilm } from '../scored.ts';
 import { page, table, type Cell } from './markup.ts';
 
 const figures = (text: string | number): Cell => ({ text, figures: true });
@@ -53,9 +53,8 @@ function speedWords(plan: Plan, { shot, speed }: ShotFacts): string {
 
 function shotRow(
   plan: Plan,
+  { joins, effects }: ScoredFilm,
   facts: ShotFacts,
-  joins: readonly JoinFacts[],
-  effects: readonly EffectFacts[],
   timecode: (frame: number) => string,
 ): Cell[] {
   const { index, start, length, clip, sourceIn, sourceOut } = facts;
@@ -112,7 +111,8 @@ export const printSheet: HandoffFormat = {
   extension: 'html',
   mediaType: 'text/html',
   write: (plan) => {
-    const { shots, joins, effects } = scoredFilm(plan);
+    const film = scoredFilm(plan);
+    const { shots, effects } = film;
     const { rate, dropFrame, start, size, score } = plan;
     const timecode = (frame: number) => formatTimecode(frames(start + frame), rate, dropFrame);
     const nearest = (at: number) =>
@@ -131,7 +131,7 @@ export const printSheet: HandoffFormat = {
         table(
           'Shots',
           SHOTS,
-          shots.map((facts) => shotRow(plan, facts, joins, effects, timecode)),
+          shots.map((facts) => shotRow(plan, film, facts, timecode)),
         ),
         table(
           'Effects',

@@ -28,7 +28,7 @@ interface State {
 export function feasible(problem: Problem, kept: boolean): Feasible {
   const { candidates, materials, handles, shownBefore, before } = problem;
   const end = candidates.length - 1;
-  const mayShow = rulesOf(problem);
+  const mayFollow = rulesOf(problem);
   const ends = endsOf(problem);
   const longest = materials.map((material) =>
     Math.max(
@@ -49,13 +49,13 @@ export function feasible(problem: Problem, kept: boolean): Feasible {
   for (let from = 0; from < end; from++) {
     for (const state of states[from]!.values()) {
       const last = state.step?.material ?? shownBefore.at(-1) ?? null;
+      const mayShow = mayFollow(last, state.uses);
       const next = last === null ? 0 : (last + 1) % materials.length;
       for (const to of ends[from]!) {
         const length = candidates[to]!.frame - candidates[from]!.frame;
         for (let material = 0; material < materials.length; material++) {
           if (kept && material !== next) continue;
-          if (length > longest[material]! || !mayShow(material, from, to, last, state.uses))
-            continue;
+          if (length > longest[material]! || !mayShow(material, from, to)) continue;
           if (++looked > MOST_STATES) return 'unknown';
           const uses = state.uses.slice();
           const use = uses[material]!++;

@@ -113,52 +113,53 @@ function movingPart({ movement }: Material, from: number, reach: number): number
 }
 
 /**
- * The cheapest way to show a clip for `length` frames of the film. The `use`-th time it is shown
- * its moments take turns, so that each has its place; without moments the starts do. `cues` are the
- * frames after the start of the shot, strongest first, on which a moment may land; the start itself
- * is one. Null when the clip does not last at any of its speeds.
+ * The cheapest way to show a clip the `use`-th time for `length` frames of the film; null when it
+ * does not last at any of its speeds. `cues` are the frames after the start of the shot, strongest
+ * first, on which a moment may land; the start itself is one.
  */
-export function fitClip(
-  material: Material,
-  use: number,
-  length: number,
-  cues: readonly number[],
-  { handles, weights }: Pick<Problem, 'handles' | 'weights'>,
-): Fit | null {
-  let best: Fit | null = null;
-  const { moments } = material;
-  const moment = moments.length > 0 ? moments[use % moments.length]! : null;
-  material.speeds.forEach(({ num, den }, speed) => {
-    const stride = strideAt(material, speed);
-    const room = startsFor(material, length, stride, handles);
-    if (!room) return;
-    const speedCost = weights.speed * Math.abs(Math.log(num / den));
-    const reach = stepped(length - 1, stride);
-    const offer = (start: number, landed: Fit['landed']) => {
-      const missed = moment !== null && !landed ? weights.moment : 0;
-      const still = weights.movement * (1 - movingPart(material, start, reach));
-      const cost = speedCost + missed + still;
-      if (!best || cost < best.cost)
-        best = {
-          sourceIn: sourceFrames(start),
-          speed,
-          landed,
-          moment: missed,
-          movement: still,
-          speedCost,
-          cost,
-        };
-    };
-    if (moment !== null)
-      for (const after of cues) {
-        const start = moment - stepped(after, stride);
-        if (start >= room.least && start <= room.most) offer(start, { moment, after });
+export type FitClip = (use: number, length: number, cues: readonly number[]) => Fit | null;
+
+/**
+ * Finds the cheapest ways to show a clip. Each time it is shown its moments take turns, so that
+ * each has its place; without moments the starts do.
+ */
+export const fitterOf =
+  (material: Material, { handles, weights }: Pick<Problem, 'handles' | 'weights'>): FitClip =>
+  (use, length, cues) => {
+    let best: Fit | null = null;
+    const { moments } = material;
+    const moment = moments.length > 0 ? moments[use % moments.length]! : null;
+    material.speeds.forEach(({ num, den }, speed) => {
+      const stride = strideAt(material, speed);
+      const room = startsFor(material, length, stride, handles);
+      if (!room) return;
+      const speedCost = weights.speed * Math.abs(Math.log(num / den));
+      const reach = stepped(length - 1, stride);
+      const offer = (start: number, landed: Fit['landed']) => {
+        const missed = moment !== null && !landed ? weights.moment : 0;
+        const still = weights.movement * (1 - movingPart(material, start, reach));
+        const cost = speedCost + missed + still;
+        if (!best || cost < best.cost)
+          best = {
+            sourceIn: sourceFrames(start),
+            speed,
+            landed,
+            moment: missed,
+            movement: still,
+            speedCost,
+            cost,
+          };
+      };
+      if (moment !== null)
+        for (const after of cues) {
+          const start = moment - stepped(after, stride);
+          if (start >= room.least && start <= room.most) offer(start, { moment, after });
+        }
+      for (let i = 0; i < STARTS; i++) {
+        // Each use begins at another of the starts, so that the same pictures are not shown again.
+        const part = ((i + use) % STARTS) / (STARTS - 1);
+        offer(room.least + Math.floor((room.most - room.least) * part), null);
       }
-    for (let i = 0; i < STARTS; i++) {
-      // Each use begins at another of the starts, so that the same pictures are not shown again.
-      const part = ((i + use) % STARTS) / (STARTS - 1);
-      offer(room.least + Math.floor((room.most - room.least) * part), null);
-    }
-  });
-  return best;
-}
+    });
+    return best;
+  };

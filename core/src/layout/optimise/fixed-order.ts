@@ -40,7 +40,7 @@ export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(probl
   const length = candidates[end]!.frame - candidates[0]!.frame;
   const locked = candidates.filter((c) => c.locked).length;
   const mostShots = Math.min(end, Math.ceil(length / Math.max(1, shortest)) + locked);
-  const mayShow = rulesOf(problem);
+  const mayFollow = rulesOf(problem);
   const uses = usesBefore(problem);
   const byShot = weights.variety > 0 || (weights.flow > 0 && materials.some((m) => m.shift));
   const shown = [...shownBefore];
@@ -55,13 +55,14 @@ export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(probl
     const follows =
       (previous === null ? 0 : followingCost(problem, previous, material)) +
       repeatCost(problem, shown, material);
+    const mayShow = mayFollow(previous, uses);
     const next: Arrival[][] = candidates.map(() => []);
     for (let start = 0; start < end; start++) {
       const here = arrivals[start]!;
       if (here.length === 0) continue;
       const fits = costs.fits(material, uses[material]!, start);
       for (const [i, to] of costs.ends(start).entries()) {
-        if (!mayShow(material, start, to, previous, uses)) continue;
+        if (!mayShow(material, start, to)) continue;
         const cost = fits.costs[fits.first + i]!;
         if (cost === Infinity) continue;
         const share = costs.share(start, to);

@@ -141,7 +141,7 @@ export function* bestInAnyOrder(
 ): Generator<number, Found | null, void> {
   const { candidates, materials, shownBefore } = problem;
   const end = candidates.length - 1;
-  const mayShow = rulesOf(problem);
+  const mayFollow = rulesOf(problem);
   const arrivals = candidates.map(() => materials.map((): Arrival[] => []));
   const start = startOf(problem);
   const left = shotsLeft(problem, costs);
@@ -158,6 +158,7 @@ export function* bestInAnyOrder(
     const own = ends.map((to) => costs.pace(from, to) + costs.cue(to));
     for (const way of ways) {
       const previous = way.step?.material ?? shownBefore.at(-1) ?? null;
+      const mayShow = mayFollow(previous, way.uses);
       const follows = followingCosts(problem, way, previous);
       const tail = way.step
         ? costs.tail(way.step.material, way.step.use, way.step.from, way.step.to)
@@ -196,7 +197,7 @@ export function* bestInAnyOrder(
           const share = shares[i]!;
           const owed = way.rank - paid + share * (between[i]! + follow);
           // No fit costs less than nothing.
-          if (owed >= most || !mayShow(material, from, to, previous, way.uses)) continue;
+          if (owed >= most || !mayShow(material, from, to)) continue;
           if (pending > left.most[to]! && paid === 0) continue;
           fits ??= costs.fits(material, use, from);
           const fit = share * fits.costs[fits.first + i]!;

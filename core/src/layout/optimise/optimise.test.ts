@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { finished, frames, rational, sourceFrames } from '../../time/index.ts';
-import { fitClip } from './fit.ts';
+import { fitterOf } from './fit.ts';
 import { bestInOrder } from './fixed-order.ts';
 import { bestInAnyOrder } from './free-order.ts';
 import {
@@ -353,7 +353,7 @@ describe('a clip in a shot', () => {
       stride: rational(50, 24),
       moments: [sourceFrames(100)],
     });
-    const fit = fitClip(clip, 0, 24, [12, 0], free)!;
+    const fit = fitterOf(clip, free)(0, 24, [12, 0])!;
     // ⌊12 · 50/24⌋ = 25 source frames after it starts.
     expect(fit.sourceIn).toBe(75);
     expect(fit.landed).toEqual({ moment: 100, after: 12 });
@@ -362,31 +362,31 @@ describe('a clip in a shot', () => {
 
   it('takes the next cue when there is too little before its moment, and none when it fits on none', () => {
     const early = materialOf('press', 300, { moments: [sourceFrames(5)] });
-    expect(fitClip(early, 0, 24, [12, 3], free)!.landed).toEqual({ moment: 5, after: 3 });
-    const missed = fitClip(early, 0, 24, [12], free)!;
+    expect(fitterOf(early, free)(0, 24, [12, 3])!.landed).toEqual({ moment: 5, after: 3 });
+    const missed = fitterOf(early, free)(0, 24, [12])!;
     expect([missed.landed, missed.moment]).toEqual([null, USUAL_WEIGHTS.moment]);
   });
 
   it('lets moments take turns from use to use', () => {
     const clip = materialOf('press', 300, { moments: [100, 200].map(sourceFrames) });
-    expect([0, 1, 2].map((use) => fitClip(clip, use, 20, [0], free)!.landed!.moment)).toEqual([
+    expect([0, 1, 2].map((use) => fitterOf(clip, free)(use, 20, [0])!.landed!.moment)).toEqual([
       100, 200, 100,
     ]);
   });
 
   it('is slowed when it would not last, and left out when it does not even then', () => {
     const clip = materialOf('press', 15, { speeds: [rational(1), rational(1, 2)] });
-    expect(fitClip(clip, 0, 15, [], free)!.speed).toBe(0);
-    expect(fitClip(clip, 0, 24, [], free)!.speed).toBe(1);
-    expect(fitClip(clip, 0, 31, [], free)).toBeNull();
+    expect(fitterOf(clip, free)(0, 15, [])!.speed).toBe(0);
+    expect(fitterOf(clip, free)(0, 24, [])!.speed).toBe(1);
+    expect(fitterOf(clip, free)(0, 31, [])).toBeNull();
     const handles = { before: frames(3), after: frames(3) };
-    expect(fitClip(clip, 0, 15, [], { ...free, handles })!.speed).toBe(1);
+    expect(fitterOf(clip, { ...free, handles })(0, 15, [])!.speed).toBe(1);
   });
 
   it('shows the part that moves', () => {
     const moves = Float64Array.from({ length: 101 }, (_, k) => Math.max(0, Math.min(25, k - 70)));
     const clip = materialOf('press', 100, { movement: moves });
-    const fit = fitClip(clip, 0, 20, [], free)!;
+    const fit = fitterOf(clip, free)(0, 20, [])!;
     expect(fit.sourceIn).toBeGreaterThan(50);
     expect(fit.movement).toBeLessThan(USUAL_WEIGHTS.movement);
   });

@@ -1,16 +1,13 @@
 import type { Problem } from './problem.ts';
 
 /**
- * Whether a clip may be shown between two candidates, after `previous` (null for nothing), when
- * each was shown so often.
+ * Which clip may be shown after `previous` (null for nothing), when each was shown so often: says
+ * of one whether it may between two candidates.
  */
-export type MayShow = (
-  material: number,
-  from: number,
-  to: number,
+export type MayFollow = (
   previous: number | null,
   uses: ArrayLike<number>,
-) => boolean;
+) => (material: number, from: number, to: number) => boolean;
 
 /**
  * The rules of a problem that say which clip may be shown where: ends, pins, how often, before,
@@ -24,14 +21,14 @@ export function rulesOf({
   before,
   together,
   shownAfter,
-}: Problem): MayShow {
+}: Problem): MayFollow {
   const end = candidates.length - 1;
   const follower = new Map(together);
   const leader = new Map(together.map(([one, next]) => [next, one]));
   const earlier = materials.map((_, i) =>
     before.flatMap(([one, next]) => (next === i ? [one] : [])),
   );
-  return (material, from, to, previous, uses) => {
+  return (previous, uses) => (material, from, to) => {
     if (uses[material]! >= materials[material]!.most) return false;
     if (from === 0 && first !== null && first !== material) return false;
     if (to === end && last !== null && last !== material) return false;

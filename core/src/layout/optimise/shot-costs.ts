@@ -1,5 +1,5 @@
 import type { Frames } from '../../time/index.ts';
-import { CUES_TRIED, endWays, fitClip, LANDING_WORTH, turnsOf, type Fit } from './fit.ts';
+import { CUES_TRIED, endWays, fitterOf, LANDING_WORTH, turnsOf, type Fit } from './fit.ts';
 import type { Problem } from './problem.ts';
 
 /**
@@ -99,9 +99,10 @@ export function shotCosts(problem: Problem): ShotCosts {
       .toSorted((a, b) => b.worth - a.worth)
       .slice(0, CUES_TRIED)
       .map(({ frame }) => frame - candidates[from]!.frame));
+  const fitters = materials.map((material) => fitterOf(material, problem));
   const fit: ShotCosts['fit'] = (material, use, from, to) => {
     const length = (candidates[to]!.frame - candidates[from]!.frame) as Frames;
-    return fitClip(materials[material]!, use, length, landingsOf(from, to), problem);
+    return fitters[material]!(use, length, landingsOf(from, to));
   };
   /** Costs and ways by clip and turn of use, and from which candidates they are worked out. */
   const known = materials.map((): (Omit<Fits, 'first'> & { readonly worked: Uint8Array })[] => []);

@@ -109,11 +109,13 @@ describe('re-tracking between two beats', () => {
     const onsets = [...truth, 30000, 61000]
       .map((x, i) => onset(x, i < truth.length ? 0.9 : 0.2))
       .toSorted((a, b) => a.at - b.at);
-    expect(retracked(samples(24000), samples(120000), 4, onsets, 48000)).toEqual(truth);
+    expect(
+      retracked({ from: samples(24000), to: samples(120000), count: 4 }, onsets, 48000),
+    ).toEqual(truth);
   });
 
   it('divides evenly where nothing is heard', () => {
-    const found = retracked(samples(0), samples(96000), 4, [], 48000);
+    const found = retracked({ from: samples(0), to: samples(96000), count: 4 }, [], 48000);
     found.forEach((x, i) => expect(Math.abs(x - 24000 * i)).toBeLessThanOrEqual(480));
   });
 });

@@ -227,7 +227,7 @@ function changed(
     case 'retrack':
       return given(
         state,
-        retracked(correction.from, correction.to, correction.beats, onsets, analysis.sampleRate),
+        retracked({ ...correction, count: correction.beats }, onsets, analysis.sampleRate),
         false,
       );
   }

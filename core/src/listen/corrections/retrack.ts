@@ -17,9 +17,7 @@ const STEADINESS = 12;
  * instant.
  */
 export function retracked(
-  from: Samples,
-  to: Samples,
-  count: number,
+  { from, to, count }: { readonly from: Samples; readonly to: Samples; readonly count: number },
   onsets: readonly Onset[],
   sampleRate: number,
 ): Samples[] {

@@ -54,8 +54,7 @@ function fullPlan(): Plan {
   plan = putBed(
     plan,
     kitEffect(plan, 'room').id,
-    { on: 'frame', frame: frames(24) },
-    { on: 'frame', frame: frames(96) },
+    { from: { on: 'frame', frame: frames(24) }, to: { on: 'frame', frame: frames(96) } },
     frames(12),
   );
   plan = addNote(plan, frames(360), 'Here');

@@ -107,7 +107,12 @@ export const putRiser = (plan: Plan, effect: string, from: Anchor, at: Anchor): 
   });
 
 /** Puts a bed under the film from one instant to another. `fade` in frames. */
-export const putBed = (plan: Plan, effect: string, from: Anchor, to: Anchor, fade: Frames): Plan =>
+export const putBed = (
+  plan: Plan,
+  effect: string,
+  { from, to }: { readonly from: Anchor; readonly to: Anchor },
+  fade: Frames,
+): Plan =>
   added(plan, {
     id: freshId('effect-', plan.effects),
     kind: 'bed',

@@ -41,7 +41,7 @@ function startFor(plan: Plan, facts: ShotFacts, changed: Shot): SourceFrames {
   const { clip, length, sourceIn } = facts;
   if (!clip) return sourceIn;
   const landing = landedMoment(filmOf(plan), facts) ?? { moment: sourceIn, after: 0 };
-  const solved = sourceInFor(plan, changed, clip, length, landing.moment, landing.after);
+  const solved = sourceInFor(plan, { shot: changed, clip, length }, landing);
   return solved.found ?? (solved.reason !== null ? solved.nearest : null) ?? sourceIn;
 }
 

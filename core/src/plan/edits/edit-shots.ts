@@ -135,7 +135,7 @@ export function splitShot(plan: Plan, frame: number): Plan {
   const shot = score.shots[index]!;
   const clip = clipOf(plan, shot);
   const [length, gone] = [shotEnd(score, index) - shot.start, frame - shot.start];
-  const sourceIn = clip ? shotTime(plan, shot, clip, plan.rate, length).at(gone) : shot.sourceIn;
+  const sourceIn = clip ? shotTime(plan, shot, clip, length).at(gone) : shot.sourceIn;
   const place = { id: freshId('s', score.shots), start: frames(frame) };
   const ramp = rampOf(plan, shot);
   // Each part keeps the speeds that were there: keys are counted from the cut that stays.
@@ -197,7 +197,7 @@ export function slipShot(plan: Plan, index: number, by: number): Plan {
       'Choose a clip for it first.',
     );
   const length = shotEnd(scoreOf(plan), index) - shot.start;
-  const { lowest, highest } = shotTime(plan, shot, clip, plan.rate, length).reach(0, length);
+  const { lowest, highest } = shotTime(plan, shot, clip, length).reach(0, length);
   // What is shown stays inside the file; a shot longer than its file stays at its start.
   const slipped = Math.max(-lowest, Math.min(by, clip.frames - 1 - highest));
   const sourceIn = sourceFrames(shot.sourceIn + slipped);
@@ -210,7 +210,7 @@ export function slipShot(plan: Plan, index: number, by: number): Plan {
  */
 function longestRamped(plan: Plan, shot: Shot, clip: Clip, index: number): number {
   const there = (length: number) => {
-    const { lowest, highest } = shotTime(plan, shot, clip, plan.rate, length).reach(0, length);
+    const { lowest, highest } = shotTime(plan, shot, clip, length).reach(0, length);
     return lowest >= clip.usable.in && highest < clip.usable.out;
   };
   let length = shotEnd(scoreOf(plan), index) - shot.start;

@@ -242,7 +242,7 @@ describe('two moments on two cues', () => {
       moment: sourceFrames(moments[i]!),
       after: after[i]!,
     })) as [{ moment: ReturnType<typeof sourceFrames>; after: number }, never];
-    const solved = speedBetween(plan, shot!, plan.clips[0]!, length, landings);
+    const solved = speedBetween(plan, { shot: shot!, clip: plan.clips[0]!, length }, landings);
     return { plan, solved };
   };
 

@@ -15,7 +15,7 @@ import { correctBeats, setMusic, setRegion } from './edit-sounds.ts';
 import { faultsOf } from '../../faults/index.ts';
 import { newPlan } from '../schema/new-plan.ts';
 import { readPlan } from '../upgrade/read-plan.ts';
-import { sourceFrameAt, sourceFramesUsed } from '../../film/source.ts';
+import { sourceFrameAt, sourceFramesUsed, strideOf } from '../../film/source.ts';
 import { exactAnalysis, sampleClip, samplePlan } from '../../testing/sample-plan.ts';
 
 const laidOut = () => layOutSteadily(samplePlan());
@@ -126,7 +126,8 @@ describe('cues', () => {
 
 describe('source frames at normal speed', () => {
   it('shows in + floor(k·source/plan): 50 fps in a 24 fps plan', () => {
-    const at = (k: number) => sourceFrameAt(k, sourceFrames(10), rational(50), rational(24));
+    const at = (k: number) =>
+      sourceFrameAt(k, sourceFrames(10), strideOf(rational(50), rational(24)));
     expect([0, 1, 2, 3, 12, 24].map(at)).toEqual([10, 12, 14, 16, 35, 60]);
     expect(sourceFramesUsed(24, rational(50), rational(24))).toBe(48);
     expect(sourceFramesUsed(1, rational(120), rational(24))).toBe(1);

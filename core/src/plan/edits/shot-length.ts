@@ -54,8 +54,7 @@ export function shared(lengths: readonly number[], total: number): number[] | nu
 function lengthsPaid(
   plan: Plan,
   lengths: readonly number[],
-  index: number,
-  length: number,
+  { index, length }: { index: number; length: number },
   payer: Payer,
 ) {
   const by = length - lengths[index]!;
@@ -98,7 +97,7 @@ export function setShotLength(plan: Plan, index: number, length: number, payer: 
       'Give a length of 1 frame or more.',
     );
   const lengths = score.shots.map((shot, i) => shotEnd(score, i) - shot.start);
-  const paid = lengthsPaid(plan, lengths, index, length, payer);
+  const paid = lengthsPaid(plan, lengths, { index, length }, payer);
   if (!paid)
     throw new CaesuraError(
       'cannot-pay',

@@ -31,7 +31,7 @@ export function Landings({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
     const [one, other] = landings;
     if (!one) return;
     if (other) {
-      const solved = speedBetween(plan, shot, clip, length, [one, other]);
+      const solved = speedBetween(plan, { shot, clip, length }, [one, other]);
       const way = solved.reason === null ? solved.found : solved.nearest;
       setSaid(
         solved.reason === null ? null : `${solved.reason}${way ? ' The nearest is taken.' : ''}`,
@@ -39,7 +39,7 @@ export function Landings({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
       if (way) edit('placeRamp', index, way.ramp, way.sourceIn);
       return;
     }
-    const solved = sourceInFor(plan, shot, clip, length, one.moment, one.after);
+    const solved = sourceInFor(plan, { shot, clip, length }, one);
     const sourceIn = solved.reason === null ? solved.found : solved.nearest;
     setSaid(
       solved.reason === null

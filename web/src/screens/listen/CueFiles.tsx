@@ -87,15 +87,8 @@ export function CueFiles({ sound }: { sound: Sound }) {
   const giveOutInSound = () =>
     run(async (onStage, signal) => {
       onStage('Writing the WAV file', null);
-      const { media, fileName, analysis } = sound;
-      const wave = await waveOf(
-        media,
-        fileName,
-        analysis.length,
-        (f) => onStage('Writing the WAV file', f),
-        signal,
-      );
-      const name = safeFileName(`${fileName.replace(/\.[^.]*$/, '')} with cues`, 'wav');
+      const wave = await waveOf(sound, (f) => onStage('Writing the WAV file', f), signal);
+      const name = safeFileName(`${sound.fileName.replace(/\.[^.]*$/, '')} with cues`, 'wav');
       download(name, withWaveCues(wave, cueEntriesOf(sound)), WAVE_CUES.mediaType);
     });
   return (

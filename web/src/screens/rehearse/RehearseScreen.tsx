@@ -70,7 +70,7 @@ export default function RehearseScreen() {
     },
     [plan.rate],
   );
-  const rehearsal = useRehearsal(canvas, version, heard, frame, onFrame);
+  const rehearsal = useRehearsal(canvas, { version, heard }, frame, onFrame);
   const still = rehearsal.state === 'still';
 
   const last = shots.length - 1;
@@ -86,9 +86,7 @@ export default function RehearseScreen() {
     chosen,
     shots,
     { frame, selected },
-    rehearsal,
-    playing,
-    list,
+    { rehearsal, start: playing.start, list },
   );
   const onSelect = useLatest(select);
   const nudge = (by: 1 | -1) => {

@@ -21,6 +21,12 @@ export interface Going {
   readonly thisCut: () => number | null;
 }
 
+/** What goes along: what plays, and the lines that show where. */
+interface Goes extends Pick<Playing, 'start'> {
+  readonly rehearsal: Rehearsing;
+  readonly list: RefObject<LineListHandle | null>;
+}
+
 /**
  * Makes the ways through a version of the plan whose shots are given, with the position and the
  * chosen cut of the view.
@@ -29,9 +35,7 @@ export function useGoing(
   plan: Plan,
   shots: readonly ShotFacts[],
   { frame, selected }: { readonly frame: number; readonly selected: number | null },
-  rehearsal: Rehearsing,
-  { start }: Pick<Playing, 'start'>,
-  list: RefObject<LineListHandle | null>,
+  { rehearsal, start, list }: Goes,
 ): Going {
   const dispatch = useAppDispatch();
   const still = rehearsal.state === 'still';

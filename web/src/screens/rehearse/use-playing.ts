@@ -35,7 +35,7 @@ export function usePlaying(
   const [speed, setSpeed] = useState<Speed>('1');
   const still = rehearsal.state === 'still';
   const start = (from?: number, cutFrame = selected) => {
-    const order = playRangeOf(plays, plan, from ?? frame, cutFrame, loop);
+    const order = playRangeOf(plays, plan, { frame: from ?? frame, cut: cutFrame }, loop);
     rehearsal.play(
       from === undefined || plays === 'around' ? order : { ...order, at: from },
       Number(speed),

@@ -1,21 +1,19 @@
 import { nearestCueIndex, type Cue } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
-import { frames } from '@caesura/core/time';
+import { frames, type Frames, type Seconds } from '@caesura/core/time';
 
 /**
- * The frame under the pointer for a cut: that of the nearest cue inside its limits, or exactly
- * there when free.
+ * The frame of a cut that is held at a time of the film: that of the nearest of the cues when it
+ * lies inside the limits, else exactly there, as far as the limits go.
  */
 export function frameFor(
-  at: number,
-  free: boolean,
-  { from, to }: { from: number; to: number },
-  cues: readonly Cue[],
   plan: Pick<Plan, 'rate'>,
-) {
+  at: Seconds,
+  { from, to }: { readonly from: number; readonly to: number },
+  cues: readonly Cue[],
+): Frames {
   const exact = Math.round((at * plan.rate.num) / plan.rate.den);
-  const kept = Math.min(to, Math.max(from, exact));
-  if (free) return frames(kept);
   const cue = cues[nearestCueIndex(cues, exact)];
-  return frames(cue && cue.frame >= from && cue.frame <= to ? cue.frame : kept);
+  if (cue && cue.frame >= from && cue.frame <= to) return cue.frame;
+  return frames(Math.min(to, Math.max(from, exact)));
 }

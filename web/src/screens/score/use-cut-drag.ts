@@ -37,7 +37,7 @@ export function useCutDrag(
       moved.current = true;
       const at = list.current?.timeUnder(event.clientX, event.clientY) ?? null;
       if (at === null) return;
-      frame = frameFor(at, event.altKey, limits, cues, plan);
+      frame = frameFor(plan, at, limits, event.altKey ? [] : cues);
       const landing = landingOf(frame, cues, plan);
       const off = landing && !landing.onCue ? ` · ${signed(landing.offsetFrames, 1)} f off` : '';
       const [before, after] = [frame - limits.from + 1, limits.to - frame + 1];

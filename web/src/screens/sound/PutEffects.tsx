@@ -76,7 +76,9 @@ export function PutEffects({
         <Button
           variant="outline-dark"
           disabled={to === cut}
-          onClick={() => edit('putBed', effect.id, atCut(cut), atCut(to), frames(BED_FADE))}
+          onClick={() =>
+            edit('putBed', effect.id, { from: atCut(cut), to: atCut(to) }, frames(BED_FADE))
+          }
         >
           As a bed to there
         </Button>

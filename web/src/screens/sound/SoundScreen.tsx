@@ -60,11 +60,11 @@ export default function SoundScreen() {
   }, [dispatch, cut, cutFrame, plan.rate]);
 
   const [close, mark, onFrame] = useCloseView(plan, cutFrame, list);
-  const rehearsal = useRehearsal(canvas, plan, SUMMED, frame, onFrame);
+  const rehearsal = useRehearsal(canvas, { version: plan, heard: SUMMED }, frame, onFrame);
   const still = rehearsal.state === 'still';
   const toggle = () =>
     still
-      ? rehearsal.play(playRangeOf('around', plan, frame, cutFrame ?? null, true), 1)
+      ? rehearsal.play(playRangeOf('around', plan, { frame, cut: cutFrame ?? null }, true), 1)
       : rehearsal.stop();
   const go = (to: number) => {
     if (to >= 1 && to <= last) void navigate(`../sound/${to}`);
