@@ -16,6 +16,8 @@ interface Beyond {
   readonly otherRates: number;
   /** Sounds beside the music. */
   readonly sounds: number;
+  /** Sound effects in use. */
+  readonly effects: number;
 }
 
 function beyondOf(film: Film): Beyond {
@@ -33,59 +35,101 @@ function beyondOf(film: Film): Beyond {
     cutMoves: lost(moving),
     otherRates: new Set(rates.map(({ clip }) => clip!.id)).size,
     sounds: plan.sounds.length,
+    effects: film.effects.filter(({ placement }) => !placement.off).length,
   };
 }
 
 /** Why an overlap is written as a cut. */
 const AS_CUTS = 'beside a ramp, with a picture that is held, or longer than what lies beside it';
 
+/** What formats do not carry of a count of a plan, or only in another form, in a sentence. */
+interface Loss {
+  readonly of: keyof Beyond;
+  readonly formats: readonly HandoffFormat['id'][];
+  readonly say: (count: number, format: HandoffFormat['id']) => string;
+}
+
+const LOSSES: readonly Loss[] = [
+  {
+    of: 'ramps',
+    formats: ['html'],
+    say: (n) =>
+      `${plural(n, 'ramp')} as the speeds between which they go; their keys stand in the CSV.`,
+  },
+  {
+    of: 'ramps',
+    formats: ['edl', 'otio'],
+    say: (n, format) =>
+      `${plural(n, 'ramp')} as steps of constant speed, each frame within one source frame of the curve${format === 'otio' ? '; the keys stand in the metadata' : ''}.`,
+  },
+  {
+    of: 'cutDissolves',
+    formats: ['edl', 'otio'],
+    say: (n) => `${plural(n, 'dissolve')} as cuts: ${AS_CUTS}.`,
+  },
+  {
+    of: 'cutMoves',
+    formats: ['otio'],
+    say: (n) => `${plural(n, 'overlap')} with movement as cuts: ${AS_CUTS}.`,
+  },
+  {
+    of: 'otherRates',
+    formats: ['edl'],
+    say: (n) =>
+      `${plural(n, 'clip')} of another rate by time: source labels count the frames of the file, and the speed line says how many of them are played in a second.`,
+  },
+  {
+    of: 'sounds',
+    formats: ['edl'],
+    say: (n) =>
+      `${plural(n, 'sound')} beside the music only as comments: they are in the guide track.`,
+  },
+  {
+    of: 'moves',
+    formats: ['edl'],
+    say: (n) => `${plural(n, 'move')} only as comments: the form knows cuts and dissolves.`,
+  },
+  {
+    of: 'moves',
+    formats: ['otio'],
+    say: (n) =>
+      `${plural(n, 'move')} as values frame by frame in the metadata, which only a reader that knows them shows.`,
+  },
+  {
+    of: 'effects',
+    formats: ['edl'],
+    say: (n) => `${plural(n, 'sound effect')} not at all: they are in the guide track.`,
+  },
+  {
+    of: 'effects',
+    formats: ['otio'],
+    say: (n) =>
+      `${plural(n, 'sound effect')} on tracks of their own, on whole frames; exact peaks, pitch and level stand in the metadata.`,
+  },
+  {
+    of: 'effects',
+    formats: ['csv'],
+    say: () => 'Of sound effects those at the cut of each row, by name, time, rate and level.',
+  },
+  {
+    of: 'moves',
+    formats: ['csv'],
+    say: () => 'Of moves their windows and keys, not the pictures.',
+  },
+  {
+    of: 'moves',
+    formats: ['html'],
+    say: () => 'Of moves their windows; their keys stand in the CSV.',
+  },
+];
+
 /**
  * What a format does not carry of a plan, or only in another form, in sentences; empty when it
  * carries all.
  */
 export function leftOut(plan: Plan, format: HandoffFormat['id']): string[] {
-  if (format === 'json') return [];
   const beyond = beyondOf(filmOf(plan));
-  const { ramps, moves, cutDissolves, cutMoves, otherRates, sounds } = beyond;
-  const said: string[] = [];
-  if (ramps > 0 && format === 'html')
-    said.push(
-      `${plural(ramps, 'ramp')} as the speeds between which they go; their keys stand in the CSV.`,
-    );
-  if (ramps > 0 && (format === 'edl' || format === 'otio'))
-    said.push(
-      `${plural(ramps, 'ramp')} as steps of constant speed, each frame within one source frame of the curve${format === 'otio' ? '; the keys stand in the metadata' : ''}.`,
-    );
-  if (cutDissolves > 0 && (format === 'edl' || format === 'otio'))
-    said.push(`${plural(cutDissolves, 'dissolve')} as cuts: ${AS_CUTS}.`);
-  if (cutMoves > 0 && format === 'otio')
-    said.push(`${plural(cutMoves, 'overlap')} with movement as cuts: ${AS_CUTS}.`);
-  if (otherRates > 0 && format === 'edl')
-    said.push(
-      `${plural(otherRates, 'clip')} of another rate by time: source labels count the frames of the file, and the speed line says how many of them are played in a second.`,
-    );
-  if (sounds > 0 && format === 'edl')
-    said.push(
-      `${plural(sounds, 'sound')} beside the music only as comments: they are in the guide track.`,
-    );
-  if (moves > 0 && format === 'edl')
-    said.push(`${plural(moves, 'move')} only as comments: the form knows cuts and dissolves.`);
-  if (moves > 0 && format === 'otio')
-    said.push(
-      `${plural(moves, 'move')} as values frame by frame in the metadata, which only a reader that knows them shows.`,
-    );
-  const effects = filmOf(plan).effects.filter(({ placement }) => !placement.off).length;
-  if (effects > 0 && format === 'edl')
-    said.push(`${plural(effects, 'sound effect')} not at all: they are in the guide track.`);
-  if (effects > 0 && format === 'otio')
-    said.push(
-      `${plural(effects, 'sound effect')} on tracks of their own, on whole frames; exact peaks, pitch and level stand in the metadata.`,
-    );
-  if (effects > 0 && format === 'csv')
-    said.push('Of sound effects those at the cut of each row, by name, time, rate and level.');
-  if (moves > 0 && format === 'csv')
-    said.push('Of moves their windows and keys, not the pictures.');
-  if (moves > 0 && format === 'html')
-    said.push('Of moves their windows; their keys stand in the CSV.');
-  return said;
+  return LOSSES.filter(({ of, formats }) => beyond[of] > 0 && formats.includes(format)).map(
+    ({ of, say }) => say(beyond[of], format),
+  );
 }

@@ -7,8 +7,8 @@ import {
   toNumber,
   toText,
 } from '../../time/index.ts';
-import { handlesOf, moveKeys, type JoinFacts } from '../../joins/index.ts';
-import type { Plan } from '../../plan/index.ts';
+import { handlesOf, moveKeys, type Handle, type JoinFacts } from '../../joins/index.ts';
+import type { Clip, Plan } from '../../plan/index.ts';
 import { type ShotFacts, shotSpeed } from '../../film/index.ts';
 import type { EffectFacts } from '../../sound/index.ts';
 import { effectsAt, effectWords, fallsOn } from '../cut-words.ts';
@@ -17,37 +17,6 @@ import { joinWords, rampWords } from '../join-words.ts';
 import { scoredFilm } from '../scored.ts';
 import { sourceTimecode } from '../source-timecode.ts';
 import { csvLine } from './fields.ts';
-
-const HEADER = [
-  'shot',
-  'start frame',
-  'end frame',
-  'length frames',
-  'start timecode',
-  'end timecode',
-  'length seconds',
-  'falls on',
-  'offset ms',
-  'offset frames',
-  'clip',
-  'file',
-  'source rate',
-  'speed %',
-  'source in frame',
-  'source out frame',
-  'source in timecode',
-  'source out timecode',
-  'join at start',
-  'window before',
-  'window after',
-  'handle ahead needed',
-  'handle ahead there',
-  'handle behind needed',
-  'handle behind there',
-  'ramp keys',
-  'join keys',
-  'sound effects',
-];
 
 /** The keys of the join at the start of a shot: side, parameter, frame of the film, value. */
 function keyWords({ settings, before, after, overlap, frame }: JoinFacts): string {
@@ -62,49 +31,60 @@ function keyWords({ settings, before, after, overlap, frame }: JoinFacts): strin
     .join('; ');
 }
 
-function row(
-  facts: ShotFacts,
-  joins: readonly JoinFacts[],
-  effects: readonly EffectFacts[],
-  plan: Plan,
-): (string | number)[] {
-  const { rate, dropFrame, start } = plan;
-  const { clip, landing, sourceIn, sourceOut, index, length } = facts;
-  const [into, next] = [joins[index - 1], joins[index]];
-  const ahead = into && handlesOf(into).in;
-  const behind = next && handlesOf(next).out;
-  const constant = shotSpeed(facts);
-  return [
-    index + 1,
-    facts.start,
-    facts.end,
-    length,
-    formatTimecode(start + facts.start, rate, dropFrame),
-    formatTimecode(start + facts.end, rate, dropFrame),
-    toNumber(instantOfFrame(length, rate)).toFixed(3),
-    fallsOn(facts),
-    landing ? landing.offsetMilliseconds.toFixed(1) : '',
-    landing ? landing.offsetFrames.toFixed(2) : '',
-    clip?.name ?? '',
-    clip?.fileName ?? '',
-    clip ? rateLabel(clip.rate) : '',
-    clip ? (constant ? toText(multiply(constant, rational(100))) : 'ramp') : '',
-    clip ? sourceIn : '',
-    clip ? sourceOut : '',
-    clip ? sourceTimecode(clip, sourceIn) : '',
-    clip ? sourceTimecode(clip, sourceOut) : '',
-    into ? joinWords(into) : '',
-    into ? into.before : '',
-    into ? into.after : '',
-    ahead?.needed ?? '',
-    ahead?.there ?? '',
-    behind?.needed ?? '',
-    behind?.there ?? '',
-    rampWords(plan, facts),
-    into ? keyWords(into) : '',
-    effectsAt(facts, effects).map(effectWords).join('; '),
-  ];
+/** What a row is made from: a shot and what lies at its ends. */
+interface Row {
+  readonly plan: Plan;
+  readonly facts: ShotFacts;
+  readonly clip: Clip | null;
+  readonly into: JoinFacts | undefined;
+  readonly ahead: Handle | null | undefined;
+  readonly behind: Handle | null | undefined;
+  readonly effects: readonly EffectFacts[];
 }
+
+type Value = string | number | null | undefined;
+
+const secondsOf = ({ rate }: Plan, length: number): number =>
+  toNumber(instantOfFrame(length, rate));
+const timecodeOf = ({ start, rate, dropFrame }: Plan, frame: number): string =>
+  formatTimecode(start + frame, rate, dropFrame);
+
+function speedOf({ facts }: Row): string {
+  const constant = shotSpeed(facts);
+  return constant ? toText(multiply(constant, rational(100))) : 'ramp';
+}
+
+/** The columns with what stands in them; a column of the clip is empty where there is none. */
+const COLUMNS: readonly (readonly [name: string, value: (row: Row) => Value])[] = [
+  ['shot', ({ facts }) => facts.index + 1],
+  ['start frame', ({ facts }) => facts.start],
+  ['end frame', ({ facts }) => facts.end],
+  ['length frames', ({ facts }) => facts.length],
+  ['start timecode', ({ plan, facts }) => timecodeOf(plan, facts.start)],
+  ['end timecode', ({ plan, facts }) => timecodeOf(plan, facts.end)],
+  ['length seconds', ({ plan, facts }) => secondsOf(plan, facts.length).toFixed(3)],
+  ['falls on', ({ facts }) => fallsOn(facts)],
+  ['offset ms', ({ facts }) => facts.landing?.offsetMilliseconds.toFixed(1)],
+  ['offset frames', ({ facts }) => facts.landing?.offsetFrames.toFixed(2)],
+  ['clip', ({ clip }) => clip?.name],
+  ['file', ({ clip }) => clip?.fileName],
+  ['source rate', ({ clip }) => clip && rateLabel(clip.rate)],
+  ['speed %', (row) => row.clip && speedOf(row)],
+  ['source in frame', ({ clip, facts }) => clip && facts.sourceIn],
+  ['source out frame', ({ clip, facts }) => clip && facts.sourceOut],
+  ['source in timecode', ({ clip, facts }) => clip && sourceTimecode(clip, facts.sourceIn)],
+  ['source out timecode', ({ clip, facts }) => clip && sourceTimecode(clip, facts.sourceOut)],
+  ['join at start', ({ into }) => into && joinWords(into)],
+  ['window before', ({ into }) => into?.before],
+  ['window after', ({ into }) => into?.after],
+  ['handle ahead needed', ({ ahead }) => ahead?.needed],
+  ['handle ahead there', ({ ahead }) => ahead?.there],
+  ['handle behind needed', ({ behind }) => behind?.needed],
+  ['handle behind there', ({ behind }) => behind?.there],
+  ['ramp keys', ({ plan, facts }) => rampWords(plan, facts)],
+  ['join keys', ({ into }) => into && keyWords(into)],
+  ['sound effects', ({ facts, effects }) => effectsAt(facts, effects).map(effectWords).join('; ')],
+];
 
 /**
  * The cut sheet: a row for each shot with plan and source ranges (ends exclusive) and where its cut
@@ -118,8 +98,12 @@ export const cutSheetCsv: HandoffFormat = {
   mediaType: 'text/csv',
   write: (plan) => {
     const { shots, joins, effects } = scoredFilm(plan);
-    return [HEADER, ...shots.map((facts) => row(facts, joins, effects, plan))]
-      .map(csvLine)
-      .join('');
+    const rows = shots.map((facts): Row => {
+      const [into, next] = [joins[facts.index - 1], joins[facts.index]];
+      const [ahead, behind] = [into && handlesOf(into).in, next && handlesOf(next).out];
+      return { plan, facts, clip: facts.clip, into, ahead, behind, effects };
+    });
+    const table = rows.map((row) => COLUMNS.map(([, value]) => value(row) ?? ''));
+    return [COLUMNS.map(([name]) => name), ...table].map(csvLine).join('');
   },
 };

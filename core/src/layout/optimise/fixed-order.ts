@@ -56,6 +56,13 @@ export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(probl
       (previous === null ? 0 : followingCost(problem, previous, material)) +
       repeatCost(problem, shown, material);
     const mayShow = mayFollow(previous, uses);
+    /** What a shot of a length costs after the one from `from` to `start`, across the cut. */
+    const joinedCost = (from: number, start: number, lasts: number, head: number): number => {
+      const lasted = candidates[start]!.frame - candidates[from]!.frame;
+      const { material: last, use } = turns[shot - 1]!;
+      const tail = costs.tail(last, use, from, start);
+      return samenessCost(problem, lasted, lasts) + flowCost(problem, tail, head);
+    };
     const next: Arrival[][] = candidates.map(() => []);
     for (let start = 0; start < end; start++) {
       const here = arrivals[start]!;
@@ -71,17 +78,7 @@ export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(probl
         const head = fits.heads[fits.first + i]!;
         let [nearest, least]: [Arrival | null, number] = [null, Infinity];
         for (const before of here) {
-          let joined = 0;
-          if (before.from >= 0) {
-            const lasted = candidates[start]!.frame - candidates[before.from]!.frame;
-            const tail = costs.tail(
-              turns[shot - 1]!.material,
-              turns[shot - 1]!.use,
-              before.from,
-              start,
-            );
-            joined = samenessCost(problem, lasted, lasts) + flowCost(problem, tail, head);
-          }
+          const joined = before.from < 0 ? 0 : joinedCost(before.from, start, lasts, head);
           const whole = before.cost + own + share * joined;
           if (whole < least) [nearest, least] = [before, whole];
         }
@@ -100,11 +97,20 @@ export function bestInOrder(problem: Problem, costs: ShotCosts = shotCosts(probl
     next[end] = [];
   }
   if (!best) return null;
+  return shotsAndCosts(problem, costs, stepsTo(end, best.arrival, turns.slice(0, best.shots)));
+}
+
+/** The steps that led to an arrival at the end, given what each shows. */
+function stepsTo(
+  end: number,
+  arrival: Arrival,
+  turns: readonly Pick<Step, 'material' | 'use'>[],
+): Step[] {
   const steps: Step[] = [];
-  let [to, shot] = [end, best.shots];
-  for (let at: Arrival | null = best.arrival; at && at.from >= 0; at = at.before) {
+  let [to, shot] = [end, turns.length];
+  for (let at: Arrival | null = arrival; at && at.from >= 0; at = at.before) {
     steps.unshift({ ...turns[--shot]!, from: at.from, to });
     to = at.from;
   }
-  return shotsAndCosts(problem, costs, steps);
+  return steps;
 }

@@ -129,6 +129,40 @@ function followingCosts(problem: Problem, way: Way, previous: number | null): Fl
   });
 }
 
+/** The steps of the cheapest way to the end that shows what must be shown; null when none does. */
+function cheapestSteps(problem: Problem, whole: readonly Way[]): Step[] | null {
+  const kept = whole.filter(({ uses }) =>
+    problem.materials.every(({ must }, i) => !must || uses[i]! > 0),
+  );
+  if (kept.length === 0) return null;
+  const total = (way: Way) => way.cost + leavingCost(problem, way.step!.material);
+  const steps: Step[] = [];
+  let way: Way | null = kept.reduce((a, b) => (total(b) < total(a) ? b : a));
+  for (; way?.step; way = way.before) steps.unshift(way.step);
+  return steps;
+}
+
+/** The clip that a way showed last, or that was shown before it; null for none. */
+const lastShown = ({ shownBefore }: Problem, { step }: Way): number | null =>
+  step?.material ?? shownBefore.at(-1) ?? null;
+
+/** How the last shot of a way ends; not a number where there is none. */
+const tailOf = (costs: ShotCosts, { step }: Way): number =>
+  step ? costs.tail(step.material, step.use, step.from, step.to) : NaN;
+
+/** How often clips may still be shown in all, and how many must be that were not. */
+const stillOpen = (
+  { materials }: Problem,
+  shown: ArrayLike<number>,
+): readonly [spare: number, pending: number] =>
+  materials.reduce<[number, number]>(
+    ([uses, wait], { most, must }, i) => [
+      uses + most - shown[i]!,
+      wait + (must && shown[i] === 0 ? 1 : 0),
+    ],
+    [0, 0],
+  );
+
 /**
  * A good layout with the clips in any order: from candidate to candidate, keeping the cheapest ways
  * to be there, some for each clip that they end with (beam search). With breadth enough for all
@@ -139,7 +173,7 @@ export function* bestInAnyOrder(
   breadth = usualBreadth(problem.materials.length),
   costs: ShotCosts = shotCosts(problem),
 ): Generator<number, Found | null, void> {
-  const { candidates, materials, shownBefore } = problem;
+  const { candidates, materials } = problem;
   const end = candidates.length - 1;
   const mayFollow = rulesOf(problem);
   const arrivals = candidates.map(() => materials.map((): Arrival[] => []));
@@ -149,27 +183,19 @@ export function* bestInAnyOrder(
   let whole: Way[] = [];
   for (let from = 0; from <= end; from++) {
     yield from / end;
-    const ways =
-      from === 0 ? [start] : cheapest(arrivals[from]!, from < end ? breadth.ways : Infinity);
+    const kept = from < end ? breadth.ways : Infinity;
+    const ways = from === 0 ? [start] : cheapest(arrivals[from]!, kept);
     arrivals[from] = [];
     if (from === end) whole = ways;
     const ends = costs.ends(from);
     const shares = ends.map((to) => costs.share(from, to));
     const own = ends.map((to) => costs.pace(from, to) + costs.cue(to));
     for (const way of ways) {
-      const previous = way.step?.material ?? shownBefore.at(-1) ?? null;
+      const previous = lastShown(problem, way);
       const mayShow = mayFollow(previous, way.uses);
       const follows = followingCosts(problem, way, previous);
-      const tail = way.step
-        ? costs.tail(way.step.material, way.step.use, way.step.from, way.step.to)
-        : NaN;
-      const [spare, pending] = materials.reduce(
-        ([uses, wait], { most, must }, i) => [
-          uses + most - way.uses[i]!,
-          wait + (must && way.uses[i] === 0 ? 1 : 0),
-        ],
-        [0, 0],
-      );
+      const tail = tailOf(costs, way);
+      const [spare, pending] = stillOpen(problem, way.uses);
       /**
        * What is the same for all clips, a shot to each end; infinite where the way could then no
        * longer end.
@@ -211,15 +237,6 @@ export function* bestInAnyOrder(
       }
     }
   }
-  const kept = whole.filter(({ uses }) => materials.every(({ must }, i) => !must || uses[i]! > 0));
-  if (kept.length === 0) return null;
-  const total = (way: Way) => way.cost + leavingCost(problem, way.step!.material);
-  const steps: Step[] = [];
-  for (
-    let way: Way | null = kept.reduce((a, b) => (total(b) < total(a) ? b : a));
-    way?.step;
-    way = way.before
-  )
-    steps.unshift(way.step);
-  return shotsAndCosts(problem, costs, steps);
+  const steps = cheapestSteps(problem, whole);
+  return steps && shotsAndCosts(problem, costs, steps);
 }

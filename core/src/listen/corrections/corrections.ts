@@ -270,6 +270,38 @@ export const LEVEL_LIMIT = 2;
 export const levelOf = (corrections: readonly Correction[]): number =>
   corrections.reduce((level, c) => level + (c.do === 'double' ? 1 : c.do === 'halve' ? -1 : 0), 0);
 
+/** Refuses a correction that cannot be done to a file of a length. */
+function checkCorrection(correction: Correction, length: Samples): void {
+  const refuse = (message: string, mend: string) =>
+    new CaesuraError('bad-correction', message, mend);
+  switch (correction.do) {
+    case 'metre':
+      if (!Number.isInteger(correction.beats) || correction.beats < 2 || correction.beats > 12)
+        throw refuse(`A bar cannot have ${correction.beats} beats.`, 'Give 2 to 12.');
+      return;
+    case 'steady':
+    case 'retrack': {
+      const { from, to, beats } = correction;
+      if (!(from < to) || !Number.isInteger(beats) || beats < 1)
+        throw refuse(
+          'Two beats, one after the other, are needed.',
+          'Mark the earlier first and count at least one beat.',
+        );
+      if ((to - from) / beats < length / 200_000)
+        throw refuse(
+          'That would be more beats than can be kept.',
+          'Count fewer beats between the two.',
+        );
+      return;
+    }
+    case 'give':
+      if (correction.beats.length < 2)
+        throw refuse('One beat gives no tempo.', 'Tap, or give, at least two.');
+      return;
+    default:
+  }
+}
+
 /**
  * Corrections with one more at the end; doubling after halving, or the other way round, cancels,
  * and shifts that follow one another are one. Throws when it cannot be done to a file of a length.
@@ -279,54 +311,28 @@ export function withCorrection(
   correction: Correction,
   length: Samples,
 ): Correction[] {
-  const refuse = (message: string, mend: string) =>
-    new CaesuraError('bad-correction', message, mend);
+  checkCorrection(correction, length);
   const last = corrections.at(-1);
+  const before = corrections.slice(0, -1);
   switch (correction.do) {
     case 'double':
     case 'halve':
-      if (last && (last.do === 'double' || last.do === 'halve') && last.do !== correction.do)
-        return corrections.slice(0, -1);
+      if (last?.do === (correction.do === 'double' ? 'halve' : 'double')) return before;
       if (Math.abs(levelOf([...corrections, correction])) > LEVEL_LIMIT)
-        throw refuse(
+        throw new CaesuraError(
+          'bad-correction',
           `The beats cannot be ${correction.do}d more than twice.`,
           'Choose a pace of more or fewer beats instead.',
         );
-      break;
+      return [...corrections, correction];
     case 'metre':
-      if (!Number.isInteger(correction.beats) || correction.beats < 2 || correction.beats > 12)
-        throw refuse(`A bar cannot have ${correction.beats} beats.`, 'Give 2 to 12.');
-      return [...(last?.do === 'metre' ? corrections.slice(0, -1) : corrections), correction];
-    case 'shift':
-      if (last?.do === 'shift') {
-        const by = last.by + correction.by;
-        return by === 0
-          ? corrections.slice(0, -1)
-          : [...corrections.slice(0, -1), { do: 'shift', by }];
-      }
-      break;
-    case 'steady':
-    case 'retrack':
-      if (
-        !(correction.from < correction.to) ||
-        !Number.isInteger(correction.beats) ||
-        correction.beats < 1
-      )
-        throw refuse(
-          'Two beats, one after the other, are needed.',
-          'Mark the earlier first and count at least one beat.',
-        );
-      if ((correction.to - correction.from) / correction.beats < length / 200_000)
-        throw refuse(
-          'That would be more beats than can be kept.',
-          'Count fewer beats between the two.',
-        );
-      break;
-    case 'give':
-      if (correction.beats.length < 2)
-        throw refuse('One beat gives no tempo.', 'Tap, or give, at least two.');
-      break;
+      return [...(last?.do === 'metre' ? before : corrections), correction];
+    case 'shift': {
+      if (last?.do !== 'shift') return [...corrections, correction];
+      const by = last.by + correction.by;
+      return by === 0 ? before : [...before, { do: 'shift', by }];
+    }
     default:
+      return [...corrections, correction];
   }
-  return [...corrections, correction];
 }
