@@ -1,4 +1,4 @@
-import { tintOf } from '../theme/colours.ts';
+import { tintOf } from '../theme/clip-tints.ts';
 
 /** A small picture of a score: each shot as wide as it is long, in its clip's tint. */
 export function MiniScore({

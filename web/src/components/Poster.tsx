@@ -1,6 +1,6 @@
 import type { Clip } from '@caesura/core/plan';
 import { mediaUrl } from '../app/http.ts';
-import { tintOf } from '../theme/colours.ts';
+import { tintOf } from '../theme/clip-tints.ts';
 
 /** A clip's small picture, or its tint with two strokes where there is none. */
 export function Poster({ clip, place }: { clip: Clip; place: number }) {

@@ -9,7 +9,7 @@ import { percentOn, rangeOn } from './place.ts';
 import { Hairpin } from './Hairpin.tsx';
 import { Poster } from './Poster.tsx';
 import { Sticks } from './Wave.tsx';
-import { tintOf } from '../theme/colours.ts';
+import { tintOf } from '../theme/clip-tints.ts';
 import { JoinMarks, SpeedLine } from './JoinMarks.tsx';
 
 interface Props {
