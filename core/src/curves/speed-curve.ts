@@ -9,6 +9,7 @@ import {
   ZERO,
   type Fraction,
   type Rational,
+  type GivenFrames,
 } from '../time/index.ts';
 import { areaTo } from './area.ts';
 import { easedAt, type Easing } from './easing.ts';
@@ -34,7 +35,7 @@ export const constantCurve = (speed: Rational): SpeedCurve => [
 ];
 
 /** The speed at an instant, times normal. At a jump it is that after it. */
-export function speedAt(curve: SpeedCurve, at: number): number {
+export function speedAt(curve: SpeedCurve, at: GivenFrames): number {
   const value = ({ num, den }: Rational) => num / den;
   const i = curve.findLastIndex((key) => key.at <= at);
   if (i < 0) return value(curve[0]!.speed);
@@ -67,7 +68,7 @@ function fromFirst(curve: SpeedCurve, at: number): Fraction {
  * ∫₀^at v dt. Exact where speeds are constant or change along straight lines, and at keys; inside a
  * Bézier easing to twelve decimals.
  */
-export const playedAt = (curve: SpeedCurve, at: number): Fraction =>
+export const playedAt = (curve: SpeedCurve, at: GivenFrames): Fraction =>
   minus(fromFirst(curve, at), fromFirst(curve, 0));
 
 /** Whether an instant lies inside an easing whose area is not exact. */
@@ -87,11 +88,11 @@ const SNAP: Fraction = fraction(1, 1_000_000_000);
  * Whole source frames gone after `at` frames of a shot, ⌊∫v · stride⌋, `stride` source frames a
  * frame at normal speed.
  */
-export function framesGone(curve: SpeedCurve, at: number, stride: Rational): number {
+export function framesGone(curve: SpeedCurve, at: GivenFrames, stride: Rational): number {
   const gone = times(playedAt(curve, at), ofRational(stride));
   return floorOf(isRounded(curve, at) ? plus(gone, SNAP) : gone);
 }
 
 /** The same before rounding, for drawing and for limits. */
-export const distanceGone = (curve: SpeedCurve, at: number, stride: Rational): number =>
+export const distanceGone = (curve: SpeedCurve, at: GivenFrames, stride: Rational): number =>
   toDouble(times(playedAt(curve, at), ofRational(stride)));

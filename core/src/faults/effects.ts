@@ -1,7 +1,7 @@
 import type { Film } from '../film/index.ts';
 import { removeEffects } from '../plan/edits/edit-effects.ts';
 import type { EffectFacts } from '../sound/index.ts';
-import { frames, instantOfFrame, toNumber } from '../time/index.ts';
+import { frames, instantOfFrame, toNumber, type GivenFrames } from '../time/index.ts';
 import type { Found, Try } from './fault.ts';
 
 /** A number with a decimal and the sign of print: −1.5. */
@@ -36,7 +36,7 @@ export const effectOf = ({ effects }: Film, id: string | undefined): EffectFacts
   effects.find(({ placement }) => placement.id === id);
 
 /** Seconds of the film before a frame. */
-export const secondsAt = ({ plan }: Film, frame: number): number =>
+export const secondsAt = ({ plan }: Film, frame: GivenFrames): number =>
   toNumber(instantOfFrame(frame, plan.rate));
 
 /** An effect taken out. */

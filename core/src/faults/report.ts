@@ -5,7 +5,7 @@ import { faultsOf } from './faults.ts';
 import { mendsOf } from './mends.ts';
 import { handlesOf } from '../joins/index.ts';
 import { MOVES, type Plan } from '../plan/index.ts';
-import { formatTimecode, toText } from '../time/index.ts';
+import { formatTimecode, toText, type CutIndex } from '../time/index.ts';
 import { filmOf, windowRows, type WindowRow, joinAt } from '../film/index.ts';
 
 const whole = z.number().int();
@@ -112,7 +112,7 @@ function sideReport(row: WindowRow['out']): z.output<typeof SideSchema> {
 }
 
 /** The window of a cut frame by frame. Throws when there is no such cut. */
-export function framesReport(plan: Plan, cut: number): FramesReport {
+export function framesReport(plan: Plan, cut: CutIndex): FramesReport {
   const facts = joinAt(plan, cut);
   const { settings, before, after, frame, overlap, join } = facts;
   const timecode = (n: number) => formatTimecode(plan.start + n, plan.rate, plan.dropFrame);

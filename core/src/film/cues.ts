@@ -15,6 +15,7 @@ import {
   type Frames,
   type Instant,
   type Samples,
+  type GivenFrames,
 } from '../time/index.ts';
 import { correctedBeats, cuesOfSound, usedCues, type SoundCue } from './sound-cues.ts';
 
@@ -162,7 +163,7 @@ export interface Landing {
  * Index of the cue whose frame is nearest to `frame`, or −1 when there are none; the earlier of two
  * equals.
  */
-export function nearestCueIndex(cues: readonly Cue[], frame: number): number {
+export function nearestCueIndex(cues: readonly Cue[], frame: GivenFrames): number {
   let [low, high] = [0, cues.length];
   while (low < high) {
     const middle = (low + high) >> 1;

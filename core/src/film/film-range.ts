@@ -1,5 +1,5 @@
 import { filmOf } from './film.ts';
-import { frames, type Frames } from '../time/index.ts';
+import { frames, type Frames, type GivenFrames } from '../time/index.ts';
 import type { Plan } from '../plan/index.ts';
 
 /** Frames of the film from one up to but not including another. */
@@ -15,7 +15,12 @@ export const wholeFilm = ({ score, target }: Plan): FilmRange => ({
 });
 
 /** So many frames on either side of another, as far as the film goes. */
-export function rangeAround(plan: Plan, frame: number, before: number, after: number): FilmRange {
+export function rangeAround(
+  plan: Plan,
+  frame: GivenFrames,
+  before: GivenFrames,
+  after: GivenFrames,
+): FilmRange {
   const { to } = wholeFilm(plan);
   return {
     from: frames(Math.max(0, frame - before)),
@@ -24,7 +29,7 @@ export function rangeAround(plan: Plan, frame: number, before: number, after: nu
 }
 
 /** The section of the music in which a frame lies; all of the film where there are none. */
-export function sectionAround(plan: Plan, frame: number): FilmRange {
+export function sectionAround(plan: Plan, frame: GivenFrames): FilmRange {
   const { to } = wholeFilm(plan);
   const starts = filmOf(plan)
     .cues.filter((cue) => cue.kind === 'section' && cue.frame > 0 && cue.frame < to)

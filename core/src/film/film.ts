@@ -2,7 +2,7 @@ import { joinsOf, type JoinFacts } from '../joins/windows.ts';
 import type { Plan } from '../plan/index.ts';
 import { audioEventsOf, type AudioEvent } from '../sound/audio-events.ts';
 import { effectFactsOf, type EffectFacts } from '../sound/effect-facts.ts';
-import { CaesuraError } from '../time/index.ts';
+import { CaesuraError, type CutIndex, type ShotIndex } from '../time/index.ts';
 import { beatCuesOf, cuesOf, type Cue } from './cues.ts';
 import { shotFactsOf, type ShotFacts } from './shots.ts';
 
@@ -80,7 +80,7 @@ export function filmOf(plan: Plan): Film {
 }
 
 /** The facts of one cut. Throws when there is no such cut. */
-export function joinAt(plan: Plan, cut: number): JoinFacts {
+export function joinAt(plan: Plan, cut: CutIndex): JoinFacts {
   const facts = filmOf(plan).joins[cut - 1];
   if (!facts)
     throw new CaesuraError(
@@ -92,7 +92,7 @@ export function joinAt(plan: Plan, cut: number): JoinFacts {
 }
 
 /** The facts of one shot, counted from 0. Throws when there is no such shot. */
-export function shotFactsAt(plan: Plan, index: number): ShotFacts {
+export function shotFactsAt(plan: Plan, index: ShotIndex): ShotFacts {
   const facts = filmOf(plan).shots[index];
   if (!facts)
     throw new CaesuraError(

@@ -1,6 +1,12 @@
 import { fadeAt, type AudioEvent } from '../sound/audio-events.ts';
 import { MIX_RATE } from '../sound/mix-rate.ts';
-import { instantOfFrame, toNumber, type FrameRate, type Seconds } from '../time/index.ts';
+import {
+  instantOfFrame,
+  toNumber,
+  type FrameRate,
+  type Seconds,
+  type GivenFrames,
+} from '../time/index.ts';
 
 /** A sound that is heard at the start of a frame. */
 export interface HeardSound {
@@ -19,7 +25,7 @@ export interface HeardSound {
 export function heardAt(
   events: readonly AudioEvent[],
   rate: FrameRate,
-  frame: number,
+  frame: GivenFrames,
 ): HeardSound[] {
   const [from, to] = [frame, frame + 1].map((n) => toNumber(instantOfFrame(n, rate)));
   return events.flatMap((event): HeardSound[] => {
@@ -38,5 +44,5 @@ export function heardAt(
 }
 
 /** Sample of the mix at the start of a frame: the nearest. */
-export const mixSample = (frame: number, rate: FrameRate): number =>
+export const mixSample = (frame: GivenFrames, rate: FrameRate): number =>
   Math.round(toNumber(instantOfFrame(frame, rate)) * MIX_RATE);

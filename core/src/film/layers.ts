@@ -10,7 +10,7 @@ import {
 } from '../joins/values.ts';
 import { type ShotFacts } from './shots.ts';
 import type { Clip, JoinSettings, Plan } from '../plan/index.ts';
-import { sourceFrames, type SourceFrames } from '../time/index.ts';
+import { sourceFrames, type SourceFrames, type GivenFrames } from '../time/index.ts';
 
 /** One picture on a frame of the film. */
 export interface Layer {
@@ -73,7 +73,7 @@ function sideOf(plan: Plan, facts: JoinFacts, side: Side, frame: number): Layer 
  * The pictures on a frame of the film, the lowest first: one, or two inside the window of an
  * overlap. Empty outside the film. The one place that says what is shown when.
  */
-export function layersAt({ plan, shots, joins }: Film, frame: number): Layer[] {
+export function layersAt({ plan, shots, joins }: Film, frame: GivenFrames): Layer[] {
   const facts = shots.findLast((shot) => shot.start <= frame);
   if (!facts || frame < 0 || frame >= facts.end) return [];
   const join = [joins[facts.index - 1], joins[facts.index]].find(

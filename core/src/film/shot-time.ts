@@ -1,13 +1,13 @@
 import { constantCurve, framesGone, parseEasing, type SpeedCurve } from '../curves/index.ts';
 import type { Clip, Plan, Ramp, Shot } from '../plan/index.ts';
-import { rational, sourceFrames, type SourceFrames } from '../time/index.ts';
+import { rational, sourceFrames, type SourceFrames, type GivenFrames } from '../time/index.ts';
 import { sourceFrameAt, speedOf, strideOf } from './source.ts';
 
 /**
  * Keys of a ramp on a shot of `length` frames, in order, counted from its start. Of keys on one
  * frame the earlier comes first.
  */
-export const keysOn = (ramp: Ramp, length: number): SpeedCurve =>
+export const keysOn = (ramp: Ramp, length: GivenFrames): SpeedCurve =>
   ramp
     .map((key) => ({
       at: key.from === 'start' ? key.at : length + key.at,
@@ -43,7 +43,7 @@ export function shotTime(
   plan: Pick<Plan, 'ramps' | 'rate'>,
   shot: Shot,
   clip: Pick<Clip, 'rate'>,
-  length: number,
+  length: GivenFrames,
 ): ShotTime {
   const ramp = rampOf(plan, shot);
   if (!ramp) {

@@ -8,6 +8,8 @@ import {
   type FrameRate,
   type Rational,
   type SourceFrames,
+  type GivenFrames,
+  type ShotIndex,
 } from '../time/index.ts';
 
 /** As it was filmed. */
@@ -27,15 +29,18 @@ export const strideOf = (
  * Source frame shown `k` plan frames into a shot that goes `stride` source frames in each from
  * `sourceIn` on: in + ⌊k·stride⌋, exact.
  */
-export const sourceFrameAt = (k: number, sourceIn: SourceFrames, stride: Rational): SourceFrames =>
-  sourceFrames(sourceIn + floor(multiply(rational(k), stride)));
+export const sourceFrameAt = (
+  k: GivenFrames,
+  sourceIn: SourceFrames,
+  stride: Rational,
+): SourceFrames => sourceFrames(sourceIn + floor(multiply(rational(k), stride)));
 
 /**
  * Source frames that a shot of `length` plan frames reaches over at a constant speed:
  * ⌊(length − 1)·speed·sourceRate/planRate⌋ + 1.
  */
 export const sourceFramesUsed = (
-  length: number,
+  length: GivenFrames,
   sourceRate: FrameRate,
   planRate: FrameRate,
   speed: Rational = NORMAL_SPEED,
@@ -53,8 +58,10 @@ export const slowestCleanSpeed = (sourceRate: FrameRate, planRate: FrameRate): R
   divide(planRate, sourceRate);
 
 /** Index-wise end of each shot: the next one's start, or the length of the film. */
-export const shotEnd = (score: { shots: readonly Shot[]; length: number }, index: number): number =>
-  score.shots[index + 1]?.start ?? score.length;
+export const shotEnd = (
+  score: { shots: readonly Shot[]; length: number },
+  index: ShotIndex,
+): number => score.shots[index + 1]?.start ?? score.length;
 
 /** The clip of a shot, or undefined while none is chosen. */
 export const clipOf = (plan: Pick<Plan, 'clips'>, shot: Shot): Clip | undefined =>

@@ -1,4 +1,10 @@
-import { sourceFrames, toNumber, type FrameRate, type SourceFrames } from '../time/index.ts';
+import {
+  sourceFrames,
+  toNumber,
+  type FrameRate,
+  type SourceFrames,
+  type GivenSourceFrames,
+} from '../time/index.ts';
 import { activityOf, type Activity } from './activity.ts';
 import { factsAtRate, type FrameTimes } from './frame-times.ts';
 import type { Look } from './look.ts';
@@ -53,7 +59,7 @@ export function clipAnalysisOf(
  */
 export const movementAt = (
   { camera, subject }: Activity,
-  frame: number,
+  frame: GivenSourceFrames,
   limits: StillLimits = USUAL_LIMITS,
 ): number =>
   camera[frame]! / Math.max(1e-6, limits.camera) + subject[frame]! / Math.max(1e-6, limits.subject);
@@ -104,7 +110,7 @@ const REACTION = 0.35;
  * nearest moment proposed shortly before, for the hand comes after the eye, or else that frame.
  */
 export function meantMoment(
-  frame: number,
+  frame: GivenSourceFrames,
   playing: boolean,
   open: readonly Moment[],
   rate: FrameRate,

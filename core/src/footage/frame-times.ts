@@ -9,6 +9,7 @@ import {
   type FrameRate,
   type Rational,
   type SourceFrames,
+  type GivenSourceFrames,
 } from '../time/index.ts';
 import type { FrameFacts } from './frame-analyser.ts';
 
@@ -58,7 +59,11 @@ export const framesAtRate = (times: FrameTimes, rate: FrameRate): SourceFrames =
  * The stored frame that is on view when a frame of a constant rate starts: the last that has begun
  * by then.
  */
-export function storedFrameAt(times: FrameTimes, rate: FrameRate, frame: number): number {
+export function storedFrameAt(
+  times: FrameTimes,
+  rate: FrameRate,
+  frame: GivenSourceFrames,
+): number {
   const at = floor(multiply(rational(frame), ticksIn(times, rate)));
   let [low, high] = [0, times.ticks.length - 1];
   while (low < high) {

@@ -1,4 +1,4 @@
-import { sourceFrames, type SourceFrames } from '../time/index.ts';
+import { sourceFrames, type SourceFrames, type GivenSourceFrames } from '../time/index.ts';
 import type { Luma } from './luma.ts';
 
 /** Cells of a look across and down, and directions of edges told apart in each. */
@@ -62,7 +62,11 @@ export function cellMeans(luma: Luma): Luma {
  * histogram of oriented gradients (Dalal and Triggs, 2005), which as a description of a whole place
  * goes back to Oliva and Torralba (2001).
  */
-export function lookOf({ width, height, values }: Luma, colours: ColourGrid, frame: number): Look {
+export function lookOf(
+  { width, height, values }: Luma,
+  colours: ColourGrid,
+  frame: GivenSourceFrames,
+): Look {
   const edges = new Float32Array(CELLS * CELLS * DIRECTIONS);
   for (let y = 1; y < height - 1; y++) {
     const row = Math.floor((y * CELLS) / height) * CELLS;
@@ -89,7 +93,7 @@ export function lookOf({ width, height, values }: Luma, colours: ColourGrid, fra
 }
 
 /** The look nearest to a frame; null when there are none. */
-export const lookAt = (looks: readonly Look[], frame: number): Look | null =>
+export const lookAt = (looks: readonly Look[], frame: GivenSourceFrames): Look | null =>
   looks.reduce<Look | null>(
     (best, look) => (best && Math.abs(best.at - frame) <= Math.abs(look.at - frame) ? best : look),
     null,

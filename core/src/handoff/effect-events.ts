@@ -8,6 +8,7 @@ import {
   toNumber,
   type Frames,
   type Samples,
+  type GivenFrames,
 } from '../time/index.ts';
 
 /** An effect, or a round of a bed, on whole frames, as a timeline has it. */
@@ -30,7 +31,7 @@ export interface EffectEvent {
 export function effectEvents(
   plan: Plan,
   effects: readonly EffectFacts[],
-  length: number,
+  length: GivenFrames,
 ): EffectEvent[] {
   const perSecond = toNumber(plan.rate);
   const events = filmOf(plan).audioEvents.filter(({ of }) => of === 'placement');

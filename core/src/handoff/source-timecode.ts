@@ -5,11 +5,12 @@ import {
   parseTimecode,
   type FrameRate,
   type SourceFrames,
+  type GivenSourceFrames,
 } from '../time/index.ts';
 import type { Clip } from '../plan/index.ts';
 
 /** Timecode of a clip's source frame in its own counting. */
-export const sourceTimecode = (clip: Clip, frame: number): string =>
+export const sourceTimecode = (clip: Clip, frame: GivenSourceFrames): string =>
   formatTimecode(clip.start + frame, clip.rate, clip.dropFrame);
 
 /**

@@ -1,3 +1,4 @@
+import type { GivenFrames } from '../time/index.ts';
 import type { ShotFacts } from '../film/shots.ts';
 import type { JoinFacts } from './windows.ts';
 import type { Side } from './move-keys.ts';
@@ -22,7 +23,7 @@ export interface Handle {
 export function handleFor(
   side: Side,
   { time, used, clip, length }: ShotFacts,
-  frames: number,
+  frames: GivenFrames,
 ): Handle | null {
   if (!time || !used || !clip) return null;
   const at = (k: number) => time.at(side === 'out' ? length - 1 + k : -k);

@@ -14,6 +14,7 @@ import {
   toNumber,
   type FrameRate,
   type Rational,
+  type GivenFrames,
 } from '../time/index.ts';
 
 /** A span in frames of the film. */
@@ -29,7 +30,11 @@ export interface SpanFrames {
 type Timed = Pick<Plan, 'rate' | 'music' | 'dropFrame'>;
 
 /** So many frames at the rate of a plan, which keep their time at another rate. */
-export const frameSpan = (n: number, rate: FrameRate, keep: 'time' | 'frames' = 'time'): Span => ({
+export const frameSpan = (
+  n: GivenFrames,
+  rate: FrameRate,
+  keep: 'time' | 'frames' = 'time',
+): Span => ({
   unit: 'frames',
   n,
   at: rate,

@@ -1,3 +1,4 @@
+import type { GivenFrames } from '../time/index.ts';
 /** Where a window of so many frames lies about its cut. */
 export type Placing = 'centred' | 'ends' | 'starts';
 
@@ -11,7 +12,7 @@ export interface Split {
  * Parts a window at its cut: in halves, all before it, or all after it. Of an odd one the later
  * half has the frame more.
  */
-export function splitWindow(total: number, placing: Placing): Split {
+export function splitWindow(total: GivenFrames, placing: Placing): Split {
   if (placing === 'ends') return { before: total, after: 0 };
   if (placing === 'starts') return { before: 0, after: total };
   return { before: Math.floor(total / 2), after: Math.ceil(total / 2) };
@@ -25,5 +26,5 @@ export function placingOf({ before, after }: Split): Placing | null {
 }
 
 /** The even lengths beside an odd one, which can be centred; none for an even one. */
-export const evenTotals = (total: number): number[] =>
+export const evenTotals = (total: GivenFrames): number[] =>
   total % 2 === 0 ? [] : [total - 1, total + 1];

@@ -1,3 +1,4 @@
+import type { GivenFrames } from '../time/index.ts';
 import { easedAt } from '../curves/index.ts';
 import { remembered } from '../film/remembered.ts';
 import type { JoinFacts } from './windows.ts';
@@ -36,7 +37,11 @@ export const AT_REST: PictureValues = { scale: 1, x: 0, y: 0, rotation: 0, blur:
  * The value of keys at an instant between frames or on one; before the first that of the first,
  * after the last of the last.
  */
-export function valueAt(keys: readonly ValueKey[] | undefined, at: number, rest: number): number {
+export function valueAt(
+  keys: readonly ValueKey[] | undefined,
+  at: GivenFrames,
+  rest: number,
+): number {
   if (!keys || keys.length === 0) return rest;
   const i = keys.findLastIndex((key) => key.at <= at);
   const [key, next] = [keys[Math.max(0, i)]!, keys[i + 1]];

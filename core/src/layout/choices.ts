@@ -1,6 +1,12 @@
 import type { Clip, Plan } from '../plan/index.ts';
 import { shotEnd } from '../film/index.ts';
-import { frames, type Frames, type Rational, type SourceFrames } from '../time/index.ts';
+import {
+  frames,
+  type Frames,
+  type Rational,
+  type SourceFrames,
+  type ShotIndex,
+} from '../time/index.ts';
 import { fitterOf, LANDING_WORTH } from './optimise/fit.ts';
 import { followingCost, repeatCost } from './optimise/neighbour-costs.ts';
 import { problemOf, usableClips, type MeasuredClip } from './problem-of.ts';
@@ -28,7 +34,7 @@ const MOST_OF_ONE = 6;
  */
 export function choicesFor(
   plan: Plan,
-  index: number,
+  index: ShotIndex,
   measuredOf: (clip: Clip) => MeasuredClip | null = () => null,
 ): Choice[] {
   const { score, wishes } = plan;

@@ -2,7 +2,7 @@ import { longestFor, strideAt } from './optimise/fit.ts';
 import { meetingOf, movementAt, type Activity, type Met } from '../footage/index.ts';
 import { clipWish, TERMS, type Clip, type Plan, type Wishes } from '../plan/index.ts';
 import { NORMAL_SPEED, shotEnd } from '../film/index.ts';
-import { divide, frames, type Frames } from '../time/index.ts';
+import { divide, frames, type Frames, type ShotIndex } from '../time/index.ts';
 import { chance } from '../numbers/index.ts';
 import { candidatesOf } from './candidates.ts';
 import {
@@ -218,7 +218,7 @@ export function problemOf(
 /**
  * The stretch from a frame to another, as far as shots begin there. Throws when the plan has none.
  */
-export function rangeOfShots(plan: Plan, first: number, last: number): FilmRange {
+export function rangeOfShots(plan: Plan, first: ShotIndex, last: ShotIndex): FilmRange {
   const { shots } = plan.score!;
   return { from: shots[first]!.start, to: frames(shotEnd(plan.score!, last)) };
 }

@@ -1,7 +1,7 @@
 import type { Ramp, RampKey } from '../plan/index.ts';
 import { speedAt } from '../curves/index.ts';
 import type { ShotFacts } from '../film/shots.ts';
-import { rational, type Rational } from '../time/index.ts';
+import { rational, type Rational, type GivenFrames } from '../time/index.ts';
 import { placeOf } from './places.ts';
 
 /** A ramp as people speak of it: slow in the middle, fast at one cut or both. */
@@ -37,7 +37,7 @@ const SHORT = 6;
 const SHORT_CREST: Rational = { num: 3, den: 1 };
 
 /** What is usual for a ramp of so many frames; common practice, no source. */
-export const usualCrest = (length: number): Crest => ({
+export const usualCrest = (length: GivenFrames): Crest => ({
   ...USUAL_CREST,
   length,
   speed: length < SHORT ? SHORT_CREST : USUAL_CREST.speed,
@@ -98,7 +98,7 @@ export type RampEnd = 'head' | 'tail';
 export const keysNear = (
   { ramp, length }: Pick<ShotFacts, 'ramp' | 'length'>,
   end: RampEnd,
-  lasts: number,
+  lasts: GivenFrames,
 ): readonly RampKey[] =>
   (ramp ?? []).filter((key) => {
     const place = placeOf(key, length);

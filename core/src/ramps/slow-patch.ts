@@ -1,3 +1,4 @@
+import type { GivenFrames } from '../time/index.ts';
 import { speedAt, type SpeedCurve } from '../curves/index.ts';
 import type { Ramp } from '../plan/index.ts';
 import type { ShotFacts } from '../film/shots.ts';
@@ -59,7 +60,7 @@ export function slowPatch(out: ShotFacts, into: ShotFacts): SlowPatch | null {
 export function crestOnCut(
   { ramp, length }: ShotFacts,
   end: 'start' | 'end',
-  far: number,
+  far: GivenFrames,
 ): Ramp | null {
   if (!ramp) return null;
   const place = (key: Ramp[number]) => placeOf(key, length);

@@ -22,6 +22,8 @@ import {
   type Fraction,
   type Rational,
   type SourceFrames,
+  type GivenFrames,
+  type GivenSourceFrames,
 } from '../time/index.ts';
 
 /** What was looked for, or why it is not to be had and the nearest that is. */
@@ -92,9 +94,9 @@ const goneOver = (ramp: Ramp, length: number, stride: Rational): Fraction =>
  */
 export function speedFor(
   family: Family,
-  length: number,
+  length: GivenFrames,
   stride: Rational,
-  wanted: number,
+  wanted: GivenSourceFrames,
 ): Solved<{ readonly speed: Rational; readonly ramp: Ramp; readonly off: number }> {
   const [none, one] = [
     goneOver(family(rational(0)), length, stride),
@@ -134,9 +136,9 @@ export function speedFor(
  */
 export function rampLengthFor(
   family: (length: number) => Ramp,
-  shotLength: number,
+  shotLength: GivenFrames,
   stride: Rational,
-  wanted: number,
+  wanted: GivenSourceFrames,
 ): Solved<{ readonly length: number; readonly ramp: Ramp; readonly off: number }> {
   const tried = Array.from({ length: shotLength }, (_, i) => {
     const ramp = family(i + 1);

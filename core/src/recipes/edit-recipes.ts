@@ -13,7 +13,7 @@ import type {
   Way,
 } from '../plan/index.ts';
 import { freshId, freshIds } from '../plan/index.ts';
-import { CaesuraError } from '../time/index.ts';
+import { CaesuraError, type CutIndex } from '../time/index.ts';
 
 const hitsOfShot = (plan: Plan, shot: string | undefined): HitPlacement[] =>
   plan.effects.filter(
@@ -46,7 +46,7 @@ const recipeOf = (plan: Plan, id: string): Recipe | undefined =>
   plan.recipes.find((recipe) => recipe.id === id);
 
 /** Whether the effects of a recipe at a cut that follows it were changed by hand there. */
-export function effectsByHand(plan: Plan, cut: number): boolean {
+export function effectsByHand(plan: Plan, cut: CutIndex): boolean {
   const id = plan.score?.shots[cut]?.join?.recipe;
   const recipe = id === undefined ? undefined : recipeOf(plan, id);
   if (!recipe) return false;
@@ -94,7 +94,7 @@ function keepSound(plan: Plan, recipe: string, cut: number): Plan {
 }
 
 /** Keeps the join of a cut and the hits at it as a recipe, which the cut then follows. */
-export function keepRecipe(plan: Plan, cut: number, name: string): Plan {
+export function keepRecipe(plan: Plan, cut: CutIndex, name: string): Plan {
   const { settings, join } = joinAt(plan, cut);
   const kept = withRecipes(plan, [{ name, settings }]);
   const recipe = kept.recipes.at(-1)!.id;
@@ -125,7 +125,7 @@ export function putRecipe(
  * Changes a recipe to what is at a cut, its settings and its hits. Its uses follow in all that was
  * not set by hand at them; their effects follow where none was changed.
  */
-export function changeRecipe(plan: Plan, id: string, settings: Join['set'], cut: number): Plan {
+export function changeRecipe(plan: Plan, id: string, settings: Join['set'], cut: CutIndex): Plan {
   const others = (plan.score?.shots ?? []).flatMap((shot, i) =>
     i !== cut && shot.join?.recipe === id && !effectsByHand(plan, i) ? [i] : [],
   );
@@ -144,7 +144,7 @@ export function changeRecipe(plan: Plan, id: string, settings: Join['set'], cut:
 }
 
 /** Lets a use of a recipe follow it in everything again, its effects as well. */
-export function followRecipe(plan: Plan, cut: number): Plan {
+export function followRecipe(plan: Plan, cut: CutIndex): Plan {
   const id = plan.score?.shots[cut]?.join?.recipe;
   if (id === undefined) return plan;
   const { join } = joinAt(plan, cut);

@@ -1,3 +1,4 @@
+import type { GivenSamples } from '../time/index.ts';
 import { MIX_RATE } from './mix-rate.ts';
 import { timeStretched } from './time-stretch.ts';
 import { measureEffect } from './measure-effect.ts';
@@ -97,8 +98,8 @@ const FADE_STEP = 32;
  */
 export function mixed(
   events: readonly Sounding[],
-  from: number,
-  count: number,
+  from: GivenSamples,
+  count: GivenSamples,
 ): [Float32Array, Float32Array] {
   const out: [Float32Array, Float32Array] = [new Float32Array(count), new Float32Array(count)];
   for (const { event, channels, origin, step } of events) {

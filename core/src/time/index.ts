@@ -64,7 +64,12 @@ export {
   samples,
   seconds,
   sourceFrames,
+  shotAtCut,
   type CutIndex,
+  type GivenFrames,
+  type GivenSamples,
+  type GivenSeconds,
+  type GivenSourceFrames,
   type ShotIndex,
 } from './units.ts';
 export { percent, plural } from './words.ts';

@@ -15,15 +15,26 @@ export type Seconds = Unit<'seconds'>;
 export type BeatsPerMinute = Unit<'beats per minute'>;
 
 /**
- * A place in a list of the film. Plain numbers may stand for it, since people and tests count;
- * another place or a count of frames may not.
+ * A number as it is given to a function: a plain one, since people and tests count and type, or one
+ * of that unit; one of another unit may not stand for it.
  */
-type Place<Name extends string> = number & { readonly [unit]?: Name };
+type Given<Name extends string> = number & { readonly [unit]?: Name };
 
 /** A shot of the film, from 0. */
-export type ShotIndex = Place<'shot'>;
+export type ShotIndex = Given<'shot'>;
 /** A cut of the film, from 1: cut n is that before shot n. */
-export type CutIndex = Place<'cut'>;
+export type CutIndex = Given<'cut'>;
+/** A count or index of frames at the plan's rate, not yet checked to be whole. */
+export type GivenFrames = Given<'plan frames'>;
+/** A count or index of frames at a clip's own rate, not yet checked to be whole. */
+export type GivenSourceFrames = Given<'source frames'>;
+/** A count or index of samples, not yet checked to be whole. */
+export type GivenSamples = Given<'samples'>;
+/** A time in seconds, from anywhere. */
+export type GivenSeconds = Given<'seconds'>;
+
+/** The shot that begins at a cut. */
+export const shotAtCut = (cut: CutIndex): ShotIndex => cut as number;
 
 /** Marks a number as plan frames. */
 export const frames = (n: number): Frames => n as Frames;

@@ -1,3 +1,4 @@
+import type { GivenSeconds } from '../../time/index.ts';
 import type { CueEntry } from './entry.ts';
 
 /** Seconds for which a cue is shown that has only an instant, unless the next comes sooner. */
@@ -19,7 +20,7 @@ export const endOf = (entries: readonly CueEntry[], index: number): number => {
 };
 
 /** A time as `00:00:01.250`, with the mark before the milliseconds that a format wants. */
-export function clockText(seconds: number, mark: '.' | ','): string {
+export function clockText(seconds: GivenSeconds, mark: '.' | ','): string {
   const ms = inMilliseconds(seconds);
   const pad = (n: number, places = 2) => String(n).padStart(places, '0');
   const [h, m, s] = [

@@ -1,4 +1,4 @@
-import { CaesuraError } from '../../time/index.ts';
+import { CaesuraError, type GivenSeconds } from '../../time/index.ts';
 import type { BeatEntries } from './entry.ts';
 
 /**
@@ -41,7 +41,7 @@ export function secondsAtTick(
 
 /** Tick nearest to a time in seconds, by tempo changes in ascending order. */
 export function tickAtSeconds(
-  seconds: number,
+  seconds: GivenSeconds,
   changes: readonly TempoChange[],
   ticksPerQuarter: number,
 ): number {

@@ -1,6 +1,6 @@
 import { parseMidi, writeMidi, type MidiData, type MidiEvent } from 'midi-file';
 import { CUE_KINDS, type CueKind } from '../../plan/index.ts';
-import { CaesuraError } from '../../time/index.ts';
+import { CaesuraError, type GivenSeconds } from '../../time/index.ts';
 import type { BeatEntries, CueEntry, CueFile } from './entry.ts';
 import {
   beatsOfMap,
@@ -201,7 +201,7 @@ function cuesOfTrack(events: readonly Timed[], secondsOf: (tick: number) => numb
  * The tempo map of a MIDI file as beats up to `lasts` seconds, its notes, markers and cue points as
  * cues. A file without a tempo or time signature gives no beats. Throws when it cannot be read.
  */
-export function readMidiCues(bytes: Uint8Array, lasts: number): CueFile {
+export function readMidiCues(bytes: Uint8Array, lasts: GivenSeconds): CueFile {
   const { header, tracks } = parsed(bytes);
   const events = tracks.map(timed);
   const all = events.flat().sort((a, b) => a.tick - b.tick);

@@ -1,4 +1,9 @@
-import { sourceFrames, type Rational, type SourceFrames } from '../../time/index.ts';
+import {
+  sourceFrames,
+  type Rational,
+  type SourceFrames,
+  type GivenFrames,
+} from '../../time/index.ts';
 import type { Material, Problem } from './problem.ts';
 
 /** How a clip is best shown in a shot. */
@@ -46,7 +51,7 @@ function wayOver({ shift }: Material, from: number, to: number): number {
 export function endWays(
   material: Material,
   { sourceIn, speed }: Pick<Fit, 'sourceIn' | 'speed'>,
-  length: number,
+  length: GivenFrames,
 ): { readonly head: number; readonly tail: number } {
   const end = sourceIn + stepped(length - 1, strideAt(material, speed)) + 1;
   const reach = material.shift?.reach ?? 0;
@@ -73,7 +78,7 @@ export type Lasting = Pick<Material, 'usable' | 'frames'>;
  */
 export function startsFor(
   { usable, frames }: Lasting,
-  length: number,
+  length: GivenFrames,
   stride: Rational,
   handles: Problem['handles'],
 ): { readonly least: number; readonly most: number } | null {

@@ -5,6 +5,7 @@ import {
   formatTimecode,
   framesPerDay,
   rateLabel,
+  type GivenFrames,
 } from '../../time/index.ts';
 import type { Plan, Size } from '../index.ts';
 
@@ -18,7 +19,7 @@ export type BriefChange = Partial<
  */
 export function checkLength(
   plan: Pick<Plan, 'rate' | 'dropFrame' | 'start'>,
-  target: number,
+  target: GivenFrames,
 ): void {
   if (!Number.isSafeInteger(target) || target < 1)
     throw new CaesuraError(

@@ -1,5 +1,12 @@
 import { landingOf, shotEnd, filmOf } from '../../film/index.ts';
-import { CaesuraError, frames, type Frames } from '../../time/index.ts';
+import {
+  CaesuraError,
+  frames,
+  type Frames,
+  type CutIndex,
+  type GivenFrames,
+  shotAtCut,
+} from '../../time/index.ts';
 import type { Plan, Score } from '../index.ts';
 
 /** The score of a plan. Throws when there is none yet. */
@@ -27,7 +34,7 @@ function checkFree(score: Score, cut: number): void {
 }
 
 /** Locks a cut, so that it stays where it is, or unlocks it. Throws when there is no such cut. */
-export function lockCut(plan: Plan, cut: number, locked: boolean): Plan {
+export function lockCut(plan: Plan, cut: CutIndex, locked: boolean): Plan {
   const score = scoreOf(plan);
   checkCut(score, cut);
   const shots = score.shots.map(({ locked: was, ...shot }, i) => {
@@ -38,10 +45,13 @@ export function lockCut(plan: Plan, cut: number, locked: boolean): Plan {
 }
 
 /** The frames between which cut `cut` may move so that both its shots keep at least one frame. */
-export function cutLimits(plan: Plan, cut: number): { from: Frames; to: Frames } {
+export function cutLimits(plan: Plan, cut: CutIndex): { from: Frames; to: Frames } {
   const score = scoreOf(plan);
   checkCut(score, cut);
-  return { from: frames(score.shots[cut - 1]!.start + 1), to: frames(shotEnd(score, cut) - 1) };
+  return {
+    from: frames(score.shots[cut - 1]!.start + 1),
+    to: frames(shotEnd(score, shotAtCut(cut)) - 1),
+  };
 }
 
 /**
@@ -49,7 +59,7 @@ export function cutLimits(plan: Plan, cut: number): { from: Frames; to: Frames }
  * length, so the total and all other cuts stay. The incoming shot keeps its first source frame.
  * Throws when there is no such cut, it is locked, or a shot would be left without a frame.
  */
-export function moveCut(plan: Plan, cut: number, frame: number): Plan {
+export function moveCut(plan: Plan, cut: CutIndex, frame: GivenFrames): Plan {
   const { from, to } = cutLimits(plan, cut);
   checkFree(scoreOf(plan), cut);
   if (!Number.isSafeInteger(frame) || frame < from || frame > to)
@@ -69,7 +79,7 @@ export function moveCut(plan: Plan, cut: number, frame: number): Plan {
 }
 
 /** Moves a cut by frames, as far as its limits allow. */
-export function nudgeCut(plan: Plan, cut: number, by: number): Plan {
+export function nudgeCut(plan: Plan, cut: CutIndex, by: GivenFrames): Plan {
   const { from, to } = cutLimits(plan, cut);
   const wanted = scoreOf(plan).shots[cut]!.start + by;
   return moveCut(plan, cut, Math.min(to, Math.max(from, wanted)));
@@ -80,7 +90,7 @@ export function nudgeCut(plan: Plan, cut: number, by: number): Plan {
  * when one of them does not exist or is locked, or a shot beside them would be left without a
  * frame.
  */
-export function moveCuts(plan: Plan, cuts: readonly number[], by: number): Plan {
+export function moveCuts(plan: Plan, cuts: readonly number[], by: GivenFrames): Plan {
   // Those ahead go first, so that none runs into the next.
   const ordered = [...new Set(cuts)].sort((a, b) => (by > 0 ? b - a : a - b));
   return ordered.reduce(
@@ -93,7 +103,7 @@ export function moveCuts(plan: Plan, cuts: readonly number[], by: number): Plan 
  * Moves a cut to the cue after it (`direction` 1) or before it (−1). A cut already on its cue goes
  * to the next one. Throws when there is no cue that way before the neighbouring cut.
  */
-export function moveCutToCue(plan: Plan, cut: number, direction: 1 | -1): Plan {
+export function moveCutToCue(plan: Plan, cut: CutIndex, direction: 1 | -1): Plan {
   const { from, to } = cutLimits(plan, cut);
   const frame = scoreOf(plan).shots[cut]!.start;
   const cues = filmOf(plan).cues;
@@ -112,7 +122,7 @@ export function moveCutToCue(plan: Plan, cut: number, direction: 1 | -1): Plan {
  * Removes cut `cut`: the shot before it runs on in its place. The total stays. Throws when there is
  * no such cut or it is locked.
  */
-export function removeCut(plan: Plan, cut: number): Plan {
+export function removeCut(plan: Plan, cut: CutIndex): Plan {
   const score = scoreOf(plan);
   checkCut(score, cut);
   checkFree(score, cut);

@@ -1,6 +1,6 @@
 import { joinAt } from '../../film/index.ts';
 import { windowSeconds, passes } from '../../sound/index.ts';
-import { CaesuraError, rational, type Frames } from '../../time/index.ts';
+import { CaesuraError, rational, type Frames, type CutIndex } from '../../time/index.ts';
 import {
   freshId,
   type EffectPlacement,
@@ -80,7 +80,7 @@ function rateAtCut(plan: Plan, effect: string, cut: number): HitPlacement['rate'
 /**
  * Puts an effect on a cut: its peak on the cut, at the rate that is usual there; see `rateAtCut`.
  */
-export function putHit(plan: Plan, effect: string, cut: number): Plan {
+export function putHit(plan: Plan, effect: string, cut: CutIndex): Plan {
   const at = atCut(plan, cut);
   return added(plan, {
     id: freshId('effect-', plan.effects),
@@ -138,7 +138,7 @@ export const VARIATION: readonly { readonly num: number; readonly den: number }[
  * Puts an effect on every cut from one to another, each a little other than the one before. Throws
  * when there is none.
  */
-export function putRun(plan: Plan, effect: string, from: number, to: number): Plan {
+export function putRun(plan: Plan, effect: string, from: CutIndex, to: CutIndex): Plan {
   const runs = [...new Set(plan.effects.flatMap(({ run }) => run ?? []))];
   const run = freshId(
     'run-',

@@ -9,7 +9,7 @@ import {
   keyedWindow,
   fittedKeys,
 } from '../../joins/index.ts';
-import { CaesuraError, type CutIndex, plural } from '../../time/index.ts';
+import { CaesuraError, type CutIndex, plural, type GivenFrames } from '../../time/index.ts';
 import type { Join, JoinKey, MoveKind, Plan } from '../index.ts';
 
 /** A plan with other joins at some cuts; null takes one away. */
@@ -72,7 +72,12 @@ export function changeJoin(plan: Plan, cut: CutIndex, set: Join['set']): Plan {
  * Sets the window of a join in frames of the film, which keep their time at another rate. Throws as
  * `changeJoin` does.
  */
-export const setWindow = (plan: Plan, cut: CutIndex, before: number, after: number): Plan =>
+export const setWindow = (
+  plan: Plan,
+  cut: CutIndex,
+  before: GivenFrames,
+  after: GivenFrames,
+): Plan =>
   changeJoin(plan, cut, {
     before: frameSpan(Math.max(0, before), plan.rate),
     after: frameSpan(Math.max(0, after), plan.rate),

@@ -15,6 +15,7 @@ import {
   type SourceFrames,
   type ShotIndex,
   type CutIndex,
+  type GivenSourceFrames,
 } from '../../time/index.ts';
 import {
   placeOf,
@@ -148,7 +149,12 @@ export function removeRampKey(plan: Plan, index: ShotIndex, place: number): Plan
 }
 
 /** Gives a shot a ramp and a source in that were found together. */
-export function placeRamp(plan: Plan, index: ShotIndex, ramp: Ramp, sourceIn: number): Plan {
+export function placeRamp(
+  plan: Plan,
+  index: ShotIndex,
+  ramp: Ramp,
+  sourceIn: GivenSourceFrames,
+): Plan {
   const { shot } = shotFactsAt(plan, index);
   const shots = plan.score!.shots.map((s, i) =>
     i === index ? withSpeeds(shot, { ramp }, sourceFrames(sourceIn)) : s,

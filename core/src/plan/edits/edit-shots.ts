@@ -17,6 +17,9 @@ import {
   sourceFrames,
   type Rational,
   type SourceFrames,
+  type ShotIndex,
+  type GivenFrames,
+  type GivenSourceFrames,
 } from '../../time/index.ts';
 import type { Clip, Ramp } from '../index.ts';
 import { type Plan, freshId, type Shot } from '../index.ts';
@@ -78,7 +81,7 @@ const withShotList = (plan: Plan, shots: readonly Shot[]): Plan => ({
 });
 
 /** Shows something else in shot `index` (from 0). Throws when there is no such shot or clip. */
-export function showInShot(plan: Plan, index: number, shown: Shown): Plan {
+export function showInShot(plan: Plan, index: ShotIndex, shown: Shown): Plan {
   shotAt(plan, index);
   if (shown.clip !== null && !plan.clips.some((c) => c.id === shown.clip))
     throw new CaesuraError('no-such-clip', 'That clip is not in the plan.', 'Choose another.');
@@ -92,7 +95,7 @@ export function showInShot(plan: Plan, index: number, shown: Shown): Plan {
  * Puts a clip, from its first usable frame, or none, on shot `index` (from 0). Throws when either
  * does not exist.
  */
-export function setShotClip(plan: Plan, index: number, clipId: string | null): Plan {
+export function setShotClip(plan: Plan, index: ShotIndex, clipId: string | null): Plan {
   const clip = plan.clips.find((c) => c.id === clipId);
   return showInShot(plan, index, {
     clip: clipId,
@@ -118,7 +121,7 @@ const splitRamp = (ramp: Ramp, length: number): [Ramp, Ramp] => [
  * with the next frame of its clip. Throws at a frame where there is a cut already, or outside the
  * film.
  */
-export function splitShot(plan: Plan, frame: number): Plan {
+export function splitShot(plan: Plan, frame: GivenFrames): Plan {
   const score = scoreOf(plan);
   const index = score.shots.findLastIndex((s) => s.start <= frame);
   if (
@@ -157,7 +160,7 @@ export function splitShot(plan: Plan, frame: number): Plan {
  * Lets two shots change places: each shows its clip between the other's cuts. Throws when there is
  * no such shot.
  */
-export function swapShots(plan: Plan, one: number, other: number): Plan {
+export function swapShots(plan: Plan, one: ShotIndex, other: ShotIndex): Plan {
   const [a, b] = [shotAt(plan, one), shotAt(plan, other)];
   return withShotList(
     plan,
@@ -171,7 +174,7 @@ export function swapShots(plan: Plan, one: number, other: number): Plan {
  * Moves what a shot shows to the place of another; those between move up by one. The cuts stay on
  * the music. Throws when there is no such shot.
  */
-export function moveShot(plan: Plan, from: number, to: number): Plan {
+export function moveShot(plan: Plan, from: ShotIndex, to: ShotIndex): Plan {
   shotAt(plan, from);
   shotAt(plan, to);
   const { shots } = scoreOf(plan);
@@ -187,7 +190,7 @@ export function moveShot(plan: Plan, from: number, to: number): Plan {
  * Slips the source under a shot by source frames, later when positive, as far as the file goes.
  * Throws when there is no such shot or it shows no clip.
  */
-export function slipShot(plan: Plan, index: number, by: number): Plan {
+export function slipShot(plan: Plan, index: ShotIndex, by: GivenSourceFrames): Plan {
   const shot = shotAt(plan, index);
   const clip = clipOf(plan, shot);
   if (!clip)
@@ -223,7 +226,7 @@ function longestRamped(plan: Plan, shot: Shot, clip: Clip, index: number): numbe
  * The longest that a shot can be from its start with its clip and speed, in frames; null without a
  * clip.
  */
-export function longestShot(plan: Plan, index: number): number | null {
+export function longestShot(plan: Plan, index: ShotIndex): number | null {
   const shot = shotAt(plan, index);
   const clip = clipOf(plan, shot);
   if (!clip) return null;

@@ -1,4 +1,4 @@
-import { CaesuraError, frames } from '../../time/index.ts';
+import { CaesuraError, frames, type GivenFrames } from '../../time/index.ts';
 import type { Plan } from '../index.ts';
 import { clipWish, WishesSchema, type ClipWish, type Pacing, type Wishes } from '../index.ts';
 
@@ -41,8 +41,8 @@ export function wishClip(plan: Plan, id: string, change: Partial<ClipWish>): Pla
 export function drawPace(
   plan: Plan,
   drawn: Extract<Pacing, { kind: 'drawn' }>['points'],
-  frame: number,
-  length: number,
+  frame: GivenFrames,
+  length: GivenFrames,
 ): Plan {
   const others = drawn.filter((p) => p.frame !== frame);
   const point = { frame: frames(frame), length: frames(Math.max(1, Math.round(length))) };

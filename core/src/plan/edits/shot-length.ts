@@ -1,5 +1,5 @@
 import { shotEnd, filmOf } from '../../film/index.ts';
-import { CaesuraError, frames } from '../../time/index.ts';
+import { CaesuraError, frames, type ShotIndex, type GivenFrames } from '../../time/index.ts';
 import type { Plan } from '../index.ts';
 import { scoreOf } from './edit-cuts.ts';
 
@@ -12,7 +12,7 @@ export type Payer = 'next' | 'section' | 'last' | 'total';
 /** Indices of the shots that start in the same section of the music as one, with it. */
 export function sectionOf(
   plan: Plan,
-  index: number,
+  index: ShotIndex,
 ): { readonly first: number; readonly last: number } {
   const { shots } = scoreOf(plan);
   const starts = filmOf(plan)
@@ -88,7 +88,12 @@ function lengthsPaid(
  * `payer`; only with `total` does the film change its length. Throws when there is no such shot,
  * the payer has too few frames, or a locked cut would move.
  */
-export function setShotLength(plan: Plan, index: number, length: number, payer: Payer): Plan {
+export function setShotLength(
+  plan: Plan,
+  index: ShotIndex,
+  length: GivenFrames,
+  payer: Payer,
+): Plan {
   const score = scoreOf(plan);
   if (!score.shots[index] || !Number.isSafeInteger(length) || length < 1)
     throw new CaesuraError(

@@ -10,6 +10,7 @@ import {
   type Instant,
   type Samples,
   type Seconds,
+  type GivenSamples,
 } from '../../time/index.ts';
 
 /** A stretch of a sound file that the film uses as it is. */
@@ -54,7 +55,7 @@ export function partsOf({ region, splices }: Used): Part[] {
 }
 
 /** Whether every part of a sound goes forward, within a file of so many samples. */
-export const partsFit = (used: Used, length: number): boolean =>
+export const partsFit = (used: Used, length: GivenSamples): boolean =>
   partsOf(used).every(({ from, to }) => from < to && to <= length);
 
 /** How much of a sound the film uses. */
