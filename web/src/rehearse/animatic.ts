@@ -1,5 +1,4 @@
 import {
-  AudioSample,
   AudioSampleSource,
   BufferTarget,
   canEncodeAudio,
@@ -11,6 +10,7 @@ import {
 } from 'mediabunny';
 import { heardLength, MIX_RATE, type Heard } from '@caesura/core/sound';
 import { CaesuraError, instantOfFrame, toNumber } from '@caesura/core/time';
+import { addMix } from './add-mix.ts';
 import { overlayOf } from './overlay.ts';
 import type { FilmPainter } from './film-painter.ts';
 import type { LoadedFilm } from './film-sound.ts';
@@ -106,19 +106,7 @@ export async function animatic(
   const analyseSound = async (until: number) => {
     while (heard < total && heard < until * MIX_RATE) {
       const count = Math.min(MIX_RATE, total - heard);
-      const [left, right] = sound.mix(name, heard, count, format.heard);
-      const data = new Float32Array(2 * count);
-      data.set(left);
-      data.set(right, count);
-      const sample = new AudioSample({
-        data,
-        format: 'f32-planar',
-        numberOfChannels: 2,
-        sampleRate: MIX_RATE,
-        timestamp: heard / MIX_RATE,
-      });
-      await sounds.add(sample);
-      sample.close();
+      await addMix(sounds, sound.mix(name, heard, count, format.heard), heard);
       heard += count;
     }
   };

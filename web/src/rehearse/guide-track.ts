@@ -1,7 +1,8 @@
-import { AudioSample, AudioSampleSource, BufferTarget, Output, WavOutputFormat } from 'mediabunny';
+import { AudioSampleSource, BufferTarget, Output, WavOutputFormat } from 'mediabunny';
 import { withWaveCues } from '@caesura/core/handoff';
 import { guideCues, heardLength, MIX_RATE, type Heard } from '@caesura/core/sound';
 import { CaesuraError } from '@caesura/core/time';
+import { addMix } from './add-mix.ts';
 import type { LoadedFilm } from './film-sound.ts';
 import { sumLevel } from './sum-level.ts';
 
@@ -56,18 +57,8 @@ export async function guideTrack(
   output.addAudioTrack(source);
   await output.start();
   for (const { at, done, planes } of blocksOf(film, heard)) {
-    const length = planes[0].length;
-    const data = new Float32Array(2 * length);
-    planes.forEach((plane, side) => plane.forEach((x, n) => (data[side * length + n] = x * gain)));
-    const sample = new AudioSample({
-      data,
-      format: 'f32-planar',
-      numberOfChannels: 2,
-      sampleRate: MIX_RATE,
-      timestamp: at / MIX_RATE,
-    });
-    await source.add(sample);
-    sample.close();
+    const [left, right] = planes;
+    await addMix(source, [left.map((x) => x * gain), right.map((x) => x * gain)], at);
     onProgress(0.5 + done / 2);
   }
   await output.finalize();
