@@ -1,5 +1,6 @@
 import { TRUSTED, type Analysis } from '@caesura/core/listen';
 import type { Sound } from '@caesura/core/plan';
+import { signed } from '../../app/format.ts';
 
 /** What was heard in a sound in figures, and what to do where it is doubtful. */
 export function Heard({ heard, sound }: { heard: Analysis; sound: Sound }) {
@@ -8,7 +9,7 @@ export function Heard({ heard, sound }: { heard: Analysis; sound: Sound }) {
     <>
       <dt>Loudness</dt>
       <dd className="figures">
-        {integrated === null ? 'silent' : `${integrated.toFixed(1)} LUFS`}
+        {integrated === null ? 'silent' : `${signed(integrated, 1)} LUFS`}
       </dd>
     </>
   );

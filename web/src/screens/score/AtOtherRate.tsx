@@ -63,14 +63,10 @@ export function AtOtherRate({ plan, shots }: { plan: Plan; shots: readonly ShotF
             {moved === 0
               ? 'every cut that is on a cue stays on it'
               : `${counted(moved, 'cut')} off a cue`}
+            . {roundedWords(other.rounded) || 'All else keeps its time to the frame.'}
           </span>
         )}
       </div>
-      {'rounded' in other && (
-        <p className="hint">
-          {roundedWords(other.rounded) || 'Everything keeps its time to the frame.'}
-        </p>
-      )}
       {'error' in other ? (
         <p role="alert">
           {other.error.message} {other.error.mend}
