@@ -11,6 +11,8 @@ import numpy as np
 import torch
 
 sys.path.insert(0, os.path.dirname(os.path.abspath(__file__)))
+from features import features as features_of
+from synth import RATE
 from net import CENTRE, DILATIONS, INPUTS, OUTPUTS, SPREAD, Net, scaled
 
 VERSION = 1
@@ -45,6 +47,14 @@ def tensors_of(net):
     return found
 
 
+def of_tones():
+    """Features of a second of tones that start and die away, by a formula that the test has as well."""
+    t = np.arange(RATE) / RATE
+    sound = sum(.4 * np.sin(2 * np.pi * hertz * t) * np.where(t >= start, np.exp(-8 * (t - start)), 0)
+                for hertz, start in ((110, 0), (440, .2), (1000, .5), (5000, .73)))
+    return features_of(sound.astype(np.float32))
+
+
 def main():
     kept = torch.load(sys.argv[1])
     net = Net(**kept['shape'])
@@ -64,7 +74,7 @@ def main():
         with torch.no_grad():
             said = torch.sigmoid(net(scaled(torch.from_numpy(features.T.copy()))[None]))[0].numpy()
         with open(sys.argv[3], 'w') as out:
-            json.dump({'features': base64.b64encode(features.tobytes()).decode(),
+            json.dump({'features': base64.b64encode(features.tobytes()).decode(), 'tones': base64.b64encode(of_tones().tobytes()).decode(),
                        'said': {o: [round(float(v), 5) for v in said[i]] for i, o in enumerate(OUTPUTS)}}, out)
 
 

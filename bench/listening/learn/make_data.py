@@ -1,6 +1,6 @@
 """
 Makes pieces to learn from: sound by script, kept as features with the truth of what is in it.
-usage: /usr/bin/python3 make_data.py FOLDER made|grooves|negatives FIRST COUNT
+usage: /usr/bin/python3 make_data.py FOLDER made|grooves|tunes|negatives FIRST COUNT
 A piece is made from its number alone, so that the same numbers give the same pieces; those that are there are left.
 """
 import json
@@ -14,8 +14,10 @@ sys.path.insert(0, os.path.dirname(os.path.abspath(__file__)))
 import mixing
 import voices
 from features import features
+from grooves import groove_song
 from music.piece import made
 from synth import RATE, synth
+from tunes import tune_song
 
 SUNG = 6
 
@@ -96,10 +98,7 @@ def negative(number, folder):
 
 def main():
     folder, source, first, count = sys.argv[1], sys.argv[2], int(sys.argv[3]), int(sys.argv[4])
-    if source == 'grooves':
-        from grooves import groove_song as make
-    else:
-        make = {'made': made_piece, 'negatives': negative}[source]
+    make = {'made': made_piece, 'negatives': negative, 'grooves': groove_song, 'tunes': tune_song}[source]
     into = os.path.join(folder, source)
     os.makedirs(into, exist_ok=True)
     for number in range(first, first + count):

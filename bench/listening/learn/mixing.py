@@ -47,11 +47,17 @@ def ducked(rng, x, kicks):
     return x * gain
 
 
+def power_of_two(length):
+    """The size of a transform that holds so many samples."""
+    return 1 << (length - 1).bit_length()
+
+
 def coloured(noise, length, slope):
     """Noise that falls by a slope: 0 white, 1 pink, 2 brown."""
-    spectrum = np.fft.rfft(noise.standard_normal(length))
+    size = power_of_two(length)
+    spectrum = np.fft.rfft(noise.standard_normal(size))
     spectrum *= np.maximum(np.arange(len(spectrum)), 1.) ** (-slope / 2)
-    x = np.fft.irfft(spectrum, length)
+    x = np.fft.irfft(spectrum, size)[:length]
     return (x / peak(x)).astype(np.float32)
 
 
@@ -94,17 +100,18 @@ def with_crackle(rng, x):
 def in_room(rng, x):
     length = int(RATE * rng.uniform(.2, .9))
     tail = chance_of(rng).standard_normal(length) * np.exp(-np.arange(length) / length * 6)
-    size = 1 << (len(x) + length - 1).bit_length()
+    size = power_of_two(len(x) + length)
     wet = np.fft.irfft(np.fft.rfft(x, size) * np.fft.rfft(tail, size), size)[:len(x)]
     return x + rng.uniform(.1, .5) * wet * np.sqrt((x ** 2).mean() / ((wet ** 2).mean() + 1e-12))
 
 
 def band_limited(rng, x):
-    spectrum = np.fft.rfft(x)
-    hertz = np.arange(len(spectrum)) * RATE / len(x)
+    size = power_of_two(len(x))
+    spectrum = np.fft.rfft(x, size)
+    hertz = np.arange(len(spectrum)) * RATE / size
     low, high = rng.choice([(0, rng.uniform(2500, 9000)), (rng.uniform(60, 350), 22050), (300, 3400)])
     spectrum *= 1 / (1 + (hertz / high) ** 8) * (hertz ** 4 / (hertz ** 4 + low ** 4 + 1e-9))
-    return np.fft.irfft(spectrum, len(x))
+    return np.fft.irfft(spectrum, size)[:len(x)]
 
 
 def mastered(rng, x):
