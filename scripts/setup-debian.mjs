@@ -14,7 +14,8 @@ const PROGRAMS = {
 const LISTENING_PACKAGES = (
   'fluidsynth timgm6mb-soundfont musescore-general-soundfont-small fluidr3mono-gm-soundfont ' +
   'espeak-ng sox vorbis-tools python3-numpy openttd-openmsx freedoom freedm ' +
-  'fretsonfire-songs-muldjord fretsonfire-songs-sectoid mma'
+  'fretsonfire-songs-muldjord fretsonfire-songs-sectoid mma libfluidsynth3 fluid-soundfont-gm opl3-soundfont ' +
+  'simutrans-data planetblupi-music-midi freedink-data pianobooster'
 ).split(' ');
 
 const placeOf = (program) =>

@@ -15,8 +15,8 @@ import {
 } from './measures.ts';
 
 /**
- * Measures listening on two sets of pieces: builds them at first, analyses every piece, prints each
- * and writes the means into docs/listening.md. The sound is kept out of the repository; the
+ * Measures listening on three sets of pieces: builds them at first, analyses every piece, prints
+ * each and writes the means into docs/listening.md. The sound is kept out of the repository; the
  * builders are beside this file.
  */
 
@@ -26,10 +26,16 @@ const page = path.resolve(here, '../../docs/listening.md');
 const START = '<!-- figures: written by npm run listening -->';
 const END = '<!-- end of figures -->';
 
-/** Sets of pieces: what builds each, and what it is called in the page. */
+/** Sets of pieces: what builds each, what it is called in the page, and how it is parted there. */
 const SETS = [
-  { folder: 'listening', builder: 'build_corpus.py', title: 'The tuning corpus' },
-  { folder: 'listening-own', builder: 'build_own.py', title: 'Made pieces apart' },
+  { folder: 'listening', builder: 'build_corpus.py', title: 'The tuning corpus', by: 'category' },
+  { folder: 'listening-own', builder: 'build_own.py', title: 'Made pieces apart', by: 'tuned' },
+  {
+    folder: 'listening-check',
+    builder: 'learn/make_check.py',
+    title: 'Pieces to check by, neither learned from nor tuned on',
+    by: 'category',
+  },
 ] as const;
 
 /** Pieces of the second set that words and rises were tuned on. */
@@ -68,8 +74,8 @@ let processor = 0;
 let sounding = 0;
 
 /**
- * What was claimed, by kind: of beats, onsets and words on the tuning corpus, of rarer cues on both
- * sets.
+ * What was claimed, by kind: of beats and bars on the pieces to check by, of onsets and words on
+ * the tuning corpus, of rarer cues on all.
  */
 const claimed = {
   beats: [] as Claim[],
@@ -122,13 +128,13 @@ async function score(folder: string, truth: Truth): Promise<Record<string, numbe
     if (truths.length > 0) claimed[kind].push(...claims(truths, sure(cues), tolerance));
   }
   const spoken = cuesOf('word');
-  if (!truth.file.startsWith('own_')) {
-    if (truth.beats.length > 0 || truth.category === 'nobeat')
-      claimed.beats.push(...claims(truth.beats, found.beats, 0.07));
-    if (truth.downbeats) {
-      const bars = analysis.downbeats.map((i) => analysis.beats[i]!);
-      claimed.downbeats.push(...claims(truth.downbeats, sure(bars), 0.07));
-    }
+  const set = path.basename(folder);
+  if (set === 'listening-check') {
+    claimed.beats.push(...claims(truth.beats, found.beats, 0.07));
+    const bars = analysis.downbeats.map((i) => analysis.beats[i]!);
+    if (truth.downbeats) claimed.downbeats.push(...claims(truth.downbeats, sure(bars), 0.07));
+  }
+  if (set === 'listening') {
     if (truth.onsets?.all?.length)
       claimed.onsets.push(...claims(truth.onsets.all, sure(onsets), 0.05));
     claimed.words.push(...claims(spoken, sure(words), 0.05));
@@ -144,7 +150,7 @@ async function score(folder: string, truth: Truth): Promise<Record<string, numbe
 }
 
 const parts: string[] = [];
-for (const { folder: name, builder, title } of SETS) {
+for (const { folder: name, builder, title, by } of SETS) {
   const folder = path.join(cache, name);
   build(folder, builder);
   const { items } = JSON.parse(readFileSync(path.join(folder, 'manifest.json'), 'utf8')) as {
@@ -157,7 +163,7 @@ for (const { folder: name, builder, title } of SETS) {
     return { name: `${label} (${chosen.length})`, values: summary(chosen.map((s) => s.values)) };
   };
   const groups =
-    name === 'listening'
+    by === 'category'
       ? [
           group('all', () => true),
           ...[...new Set(items.map((t) => t.category))]
