@@ -4,11 +4,6 @@ in the manner of each part.
 """
 
 
-def places(metre, drums):
-    """Places of a bar, in beats, at which notes may start: the grid of the metre."""
-    return [beat + cell / metre.grid for beat in range(metre.beats) for cell in range(metre.grid)]
-
-
 def off_beat(metre):
     return 2 / 3 if metre.grid == 3 else .5
 

@@ -95,7 +95,7 @@ def sections_of(rng, bars, drums):
     return found
 
 
-def groove(rng, style, sparse):
+def groove(rng, style):
     """Strokes of a bar as (place, row, loudness), with small changes to the written row."""
     metre, strokes = style.metre, []
     keep = rng.uniform(.35, 1)
@@ -110,7 +110,7 @@ def groove(rng, style, sparse):
                 continue
             accent = 1 if i % metre.grid == 0 or row in ('kick', 'snare', 'clap') else keep
             strokes.append((i / metre.grid, row, STROKE[row] * (.45 if cell == 'o' else 1) * accent))
-    if not sparse and rng.random() < .12 and 'hat' not in style.rows:
+    if rng.random() < .12 and 'hat' not in style.rows:
         strokes += [(b, 'shaker', 60) for b in range(metre.beats)]
     return strokes
 
@@ -204,7 +204,7 @@ def made(seed, seconds=50.):
     quiet = 'quiet' if not drums and rng.random() < .7 else manner
 
     def material():
-        strokes = groove(rng, style, False)
+        strokes = groove(rng, style)
         kicks = [place for place, row, _ in strokes if row == 'kick']
         return {'groove': strokes, 'bass': bass(rng, metre, kicks, manner), 'chords': chords(rng, metre, tempo, quiet),
                 'second': chords(rng, metre, tempo, quiet), 'lead': melody(rng, metre, 2, False), 'sung': melody(rng, metre, 4, True),
