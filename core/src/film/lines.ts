@@ -7,6 +7,7 @@ import {
   toNumber,
   type Frames,
   type Seconds,
+  type GivenSeconds,
 } from '../time/index.ts';
 import { correctedBeats } from './sound-cues.ts';
 import type { Plan, Sound } from '../plan/index.ts';
@@ -54,9 +55,9 @@ function continued(bars: readonly number[], to: number): number[] {
  * longer than a bar, else on lines of its own. Without bars a line is 8 seconds.
  */
 export function linesOf(
-  barStarts: readonly number[],
-  from: number,
-  to: number,
+  barStarts: readonly GivenSeconds[],
+  from: GivenSeconds,
+  to: GivenSeconds,
   { firstBar = 1, barsALine = BARS_A_LINE } = {},
 ): Line[] {
   const gaps = barStarts.slice(1).map((b, i) => b - barStarts[i]!);

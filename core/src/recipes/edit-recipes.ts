@@ -110,7 +110,7 @@ export function keepRecipe(plan: Plan, cut: CutIndex, name: string): Plan {
 export function putRecipe(
   plan: Plan,
   recipe: string,
-  cuts: readonly number[],
+  cuts: readonly CutIndex[],
   ways: Readonly<Record<number, Way>> = {},
 ): Plan {
   if (!recipeOf(plan, recipe))

@@ -8,6 +8,7 @@ import {
   toNumber,
   type Samples,
   type Seconds,
+  type GivenSeconds,
 } from '../time/index.ts';
 import { type EffectFacts } from './effect-facts.ts';
 
@@ -203,7 +204,10 @@ export function audioEventsOf(
 }
 
 /** How loud a voice is at an instant of the film against its gain: its fades, 0 outside it. */
-export function fadeAt({ starts, ends, fadeIn, fadeOut, fade }: AudioEvent, at: number): number {
+export function fadeAt(
+  { starts, ends, fadeIn, fadeOut, fade }: AudioEvent,
+  at: GivenSeconds,
+): number {
   if (at < starts || at >= ends) return 0;
   const part = Math.min(
     1,

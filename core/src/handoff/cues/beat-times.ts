@@ -1,4 +1,4 @@
-import { CaesuraError } from '../../time/index.ts';
+import { CaesuraError, type GivenSeconds } from '../../time/index.ts';
 import type { BeatEntries, CueFile } from './entry.ts';
 
 /**
@@ -20,7 +20,7 @@ export function writeBeatTimes({ at, bars }: BeatEntries): string {
 }
 
 /** Taps as lines of times. */
-export const writeTaps = (taps: readonly number[]): string =>
+export const writeTaps = (taps: readonly GivenSeconds[]): string =>
   taps.map((at) => `${at.toFixed(6)}\n`).join('');
 
 /**

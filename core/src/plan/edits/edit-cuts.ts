@@ -90,7 +90,7 @@ export function nudgeCut(plan: Plan, cut: CutIndex, by: GivenFrames): Plan {
  * when one of them does not exist or is locked, or a shot beside them would be left without a
  * frame.
  */
-export function moveCuts(plan: Plan, cuts: readonly number[], by: GivenFrames): Plan {
+export function moveCuts(plan: Plan, cuts: readonly CutIndex[], by: GivenFrames): Plan {
   // Those ahead go first, so that none runs into the next.
   const ordered = [...new Set(cuts)].sort((a, b) => (by > 0 ? b - a : a - b));
   return ordered.reduce(

@@ -30,7 +30,7 @@ export function sectionOf(
  * Lengths that sum to another total in about the ratios they had, each at least 1: by largest
  * remainders. Null when there are more of them than frames.
  */
-export function shared(lengths: readonly number[], total: number): number[] | null {
+export function shared(lengths: readonly GivenFrames[], total: GivenFrames): number[] | null {
   if (total < lengths.length) return null;
   const before = lengths.reduce((a, b) => a + b, 0);
   const whole = lengths.map((length) => Math.max(1, Math.floor((length * total) / before)));
