@@ -138,10 +138,11 @@ test('kinds of cues are switched and thinned, a voice is added with its place', 
   await withMusic(page);
   const panel = page.getByLabel('The sound', { exact: true });
   const hits = lines(page).getByRole('button', { name: /^hit at/ });
+  await expect(hits).not.toHaveCount(0);
   const all = await hits.count();
   expect(all).toBeGreaterThan(4);
   await panel.getByRole('slider', { name: 'Hits: least strength' }).fill('20');
-  expect(await hits.count()).toBeLessThan(all);
+  await expect.poll(() => hits.count()).toBeLessThan(all);
   await panel.getByLabel('Hits', { exact: true }).uncheck();
   await expect(hits).toHaveCount(0);
 
