@@ -66,6 +66,58 @@ test('metre, downbeat, shift, halving: each is kept, undone and taken back', asy
   });
 });
 
+test('a reading is heard and chosen by key, for all or for a range, and taken back', async ({
+  page,
+}) => {
+  await withMusic(page);
+  const readings = page.getByRole('region', { name: 'Readings' });
+  const heard = beatsOf(await kept(page));
+  const { readings: offered } = (await kept(page)).music!.analysis;
+  const later = offered.findIndex((r) => r.as === 'half-later');
+  expect(later).toBeGreaterThanOrEqual(0);
+  await expect(readings.getByRole('button', { name: 'as heard', pressed: true })).toBeVisible();
+
+  // A bite plays where the two differ, with clicks of the reading.
+  await page.keyboard.press(`Shift+Digit${later + 2}`);
+  await expect(page.locator('.play-mark').first()).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect(page.locator('.play-mark').first()).toBeHidden();
+
+  await page.keyboard.press(`${later + 2}`);
+  const name = new RegExp('half a beat later');
+  await expect(readings.getByRole('button', { name, pressed: true })).toBeVisible();
+  const moved = beatsOf(await kept(page));
+  // 128 beats a minute: half a beat is 234 ms, wherever the attacks lie.
+  const gap = Math.min(...moved.map((at) => Math.abs(at - heard[10]!)));
+  expect(Math.abs(gap - 30 / 128)).toBeLessThan(0.03);
+  await page.getByRole('button', { name: 'Undo choose a reading' }).click();
+  expect(beatsOf(await kept(page))).toEqual(heard);
+
+  // Only a range, then all.
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('[');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press(']');
+  await page.getByLabel('In the range only').check();
+  await page.keyboard.press(`${later + 2}`);
+  const partly = beatsOf(await kept(page));
+  const same = partly.filter((at) => heard.includes(at)).length;
+  expect(same).toBeGreaterThan(8);
+  expect(same).toBeLessThan(heard.length - 8);
+  await page.getByRole('button', { name: 'Keep “half a beat later” for all' }).click();
+  expect(beatsOf(await kept(page))).toEqual(moved);
+  await page.getByLabel('In the range only').uncheck();
+  await page.keyboard.press('1');
+  expect(beatsOf(await kept(page))).toEqual(heard);
+
+  // Bars are turned without moving a beat.
+  const bars = offered.findIndex((r) => r.as === 'bars');
+  await page.keyboard.press(`${bars + 2}`);
+  const turned = await kept(page);
+  expect(beatsOf(turned)).toEqual(heard);
+  expect(correctedBeats(turned.music!).downbeats).not.toEqual(turned.music!.analysis.downbeats);
+});
+
 test('a beat is dragged, nudged, removed and added; a cue is set by hand', async ({ page }) => {
   await withMusic(page);
   const heard = beatsOf(await kept(page));

@@ -10,6 +10,9 @@ const PROGRAMS = {
   screenshots: { chromium: 'chromium' },
 };
 
+/** Packages without a program of their own that the tests need: to train a network for a few steps. */
+const TEST_PACKAGES = ['python3-torch', 'python3-numpy'];
+
 /** What the builder of the listening corpus needs. */
 const LISTENING_PACKAGES = (
   'fluidsynth timgm6mb-soundfont musescore-general-soundfont-small fluidr3mono-gm-soundfont ' +
@@ -22,7 +25,7 @@ const placeOf = (program) =>
   spawnSync('sh', ['-c', `command -v ${program}`], { encoding: 'utf8' }).stdout.trim();
 
 const installed = (packages) =>
-  spawnSync('dpkg', ['-s', ...packages], { stdio: 'ignore' }).status === 0;
+  packages.length === 0 || spawnSync('dpkg', ['-s', ...packages], { stdio: 'ignore' }).status === 0;
 
 /**
  * Installs what a command ('test', 'bench', 'demo', 'screenshots', 'listening') needs of Debian and
@@ -30,14 +33,13 @@ const installed = (packages) =>
  */
 export function setUpDebian(command) {
   const programs = PROGRAMS[command] ?? {};
-  const missing =
-    command === 'listening'
-      ? installed(LISTENING_PACKAGES)
-        ? []
-        : LISTENING_PACKAGES
-      : Object.keys(programs)
-          .filter((program) => placeOf(program) === '')
-          .map((program) => programs[program]);
+  const packages = { listening: LISTENING_PACKAGES, test: TEST_PACKAGES }[command] ?? [];
+  const missing = [
+    ...Object.keys(programs)
+      .filter((program) => placeOf(program) === '')
+      .map((program) => programs[program]),
+    ...(installed(packages) ? [] : packages),
+  ];
   if (missing.length > 0) {
     if (process.getuid?.() !== 0)
       stop(`${missing.join(', ')} missing: install with apt-get install ${missing.join(' ')}.`);

@@ -27,6 +27,9 @@ const found = (times: readonly number[], change: Partial<Found> = {}): Found => 
   beats: times.map((time) => ({ time, confidence: 0.9 })),
   downbeats: times.filter((_, i) => i % 4 === 0),
   onsets: times,
+  readings: [times, late(0.25, times)],
+  made: times,
+  learned: late(0.25, times),
   cues: {},
   ...change,
 });
@@ -36,6 +39,9 @@ describe('measures of listening', () => {
     expect(measured(truth, found(beats))).toMatchObject({
       'F 70 ms': 1,
       'F 20 ms': 1,
+      'F 70 ms, best reading': 1,
+      'F 70 ms, rules alone': 1,
+      'F 70 ms, learned alone': 0,
       AMLt: 1,
       tempo: 1,
       'downbeat F': 1,

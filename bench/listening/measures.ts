@@ -85,6 +85,11 @@ export interface Found {
   readonly beats: readonly { readonly time: number; readonly confidence: number }[];
   readonly downbeats: readonly number[];
   readonly onsets: readonly number[];
+  /** Beats of the readings that are offered, what was heard among them. */
+  readonly readings: readonly (readonly number[])[];
+  /** Beats that each ear follows by itself. */
+  readonly made: readonly number[];
+  readonly learned: readonly number[];
   /** By the kinds of the truth's cues. */
   readonly cues: Readonly<Record<string, readonly number[]>>;
 }
@@ -115,6 +120,9 @@ export function measured(truth: Truth, found: Found): Record<string, number> {
     Object.assign(result, {
       'F 70 ms': fMeasure(truth.beats, beats),
       'F 20 ms': fMeasure(truth.beats, beats, 0.02),
+      'F 70 ms, best reading': Math.max(...found.readings.map((r) => fMeasure(truth.beats, r))),
+      'F 70 ms, rules alone': fMeasure(truth.beats, found.made),
+      'F 70 ms, learned alone': fMeasure(truth.beats, found.learned),
       AMLt: Math.max(...levels(truth.beats).map((level) => continuity(level, beats))),
       'error ms': median(errors),
       'abs error ms': median(errors.map(Math.abs)),
@@ -149,6 +157,9 @@ export function measured(truth: Truth, found: Found): Record<string, number> {
 export const MEASURES: readonly string[] = [
   'F 70 ms',
   'F 20 ms',
+  'F 70 ms, best reading',
+  'F 70 ms, rules alone',
+  'F 70 ms, learned alone',
   'AMLt',
   'tempo',
   'tempo, octaves',

@@ -2,7 +2,12 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { findingsIn } from '@caesura/core/listen';
+import { weighedReadings } from '../../core/src/listen/beats/beats.ts';
+import { STRENGTH_RATE } from '../../core/src/listen/features/onset-strength.ts';
+import { learnedCurves } from '../../core/src/listen/network/learned-curves.ts';
+import { finished } from '../../core/src/time/index.ts';
 import { analyseSoundFile } from '../../server/src/command-line/analyse-sound.ts';
+import { fMeasure } from '../../core/src/testing/beat-measures.ts';
 import {
   claims,
   MEASURES,
@@ -28,23 +33,32 @@ const END = '<!-- end of figures -->';
 
 /** Sets of pieces: what builds each, what it is called in the page, and how it is parted there. */
 const SETS = [
-  { folder: 'listening', builder: 'build_corpus.py', title: 'The tuning corpus', by: 'category' },
-  { folder: 'listening-own', builder: 'build_own.py', title: 'Made pieces apart', by: 'tuned' },
   {
-    folder: 'listening-check',
-    builder: 'learn/make_check.py',
-    title: 'Pieces to check by, neither learned from nor tuned on',
+    folder: 'listening',
+    builder: ['build_corpus.py'],
+    title: 'The tuning corpus',
+    by: 'category',
+  },
+  { folder: 'listening-own', builder: ['build_own.py'], title: 'Made pieces apart', by: 'tuned' },
+  {
+    folder: 'listening-report',
+    builder: ['learn/make_check.py', 'report'],
+    title: 'Pieces to report on, neither learned from nor tuned on',
     by: 'category',
   },
 ] as const;
 
+/** F-measure from which a piece is right, and under which it is off. */
+const RIGHT = 0.85;
+const OFF = 0.5;
+
 /** Pieces of the second set that words and rises were tuned on. */
 const isTuned = (file: string) => file.startsWith('dev_');
 
-function build(folder: string, builder: string): void {
+function build(folder: string, [builder, ...rest]: readonly [string, ...string[]]): void {
   if (existsSync(path.join(folder, 'manifest.json'))) return;
   console.log(`Building ${folder}, some minutes.`);
-  const { status } = spawnSync('/usr/bin/python3', [path.join(here, builder), folder], {
+  const { status } = spawnSync('/usr/bin/python3', [path.join(here, builder), folder, ...rest], {
     stdio: 'inherit',
   });
   if (status !== 0)
@@ -73,8 +87,11 @@ function table(
 let processor = 0;
 let sounding = 0;
 
+/** How sure each piece to report on was, and how right: its F-measure, null without a beat. */
+const pieces: { file: string; confidence: number; f: number | null }[] = [];
+
 /**
- * What was claimed, by kind: of beats and bars on the pieces to check by, of onsets and words on
+ * What was claimed, by kind: of beats and bars on the pieces to report on, of onsets and words on
  * the tuning corpus, of rarer cues on all.
  */
 const claimed = {
@@ -93,12 +110,23 @@ async function score(folder: string, truth: Truth): Promise<Record<string, numbe
   const before = process.cpuUsage();
   const features = await analyseSoundFile(path.join(folder, truth.file));
   const { sampleRate } = features;
-  const { analysis, onsets, hits, words, pauses, rises, drops, sections } = findingsIn(features);
+  const findings = findingsIn(features);
+  const { analysis, onsets, hits, words, pauses, rises, drops, sections } = findings;
   const { user, system } = process.cpuUsage(before);
   processor += (user + system) / 1e6;
   sounding += features.length / sampleRate;
   const times = (cues: readonly { readonly at: number }[]) => cues.map((c) => c.at / sampleRate);
+  const instants = analysis.beats.map((b) => b.at / sampleRate);
+  const curves = finished(learnedCurves(features.strength));
+  const { made, learned } = finished(weighedReadings(features.strength, curves));
+  const inSeconds = (frames: readonly number[]) => frames.map((f) => f / STRENGTH_RATE);
   const found: Found = {
+    readings: [
+      instants,
+      ...analysis.readings.flatMap((r) => (r.beats ? [r.beats.map((at) => at / sampleRate)] : [])),
+    ],
+    made: inSeconds(made.frames),
+    learned: inSeconds(learned.frames),
     tempo: analysis.tempo,
     beats: analysis.beats.map((b) => ({ time: b.at / sampleRate, confidence: b.confidence })),
     downbeats: analysis.downbeats.map((i) => analysis.beats[i]!.at / sampleRate),
@@ -129,7 +157,12 @@ async function score(folder: string, truth: Truth): Promise<Record<string, numbe
   }
   const spoken = cuesOf('word');
   const set = path.basename(folder);
-  if (set === 'listening-check') {
+  if (set === 'listening-report') {
+    pieces.push({
+      file: truth.file,
+      confidence: analysis.confidence,
+      f: truth.beats.length > 0 ? fMeasure(truth.beats, instants) : null,
+    });
     claimed.beats.push(...claims(truth.beats, found.beats, 0.07));
     const bars = analysis.downbeats.map((i) => analysis.beats[i]!);
     if (truth.downbeats) claimed.downbeats.push(...claims(truth.downbeats, sure(bars), 0.07));
@@ -191,6 +224,23 @@ parts.push(
           .map((b) => (b.count > 0 ? `${b.right.toFixed(2)} (${b.count})` : ''))
           .join(' | ')} |`,
     ),
+  ].join('\n'),
+);
+const from = (least: number) => pieces.filter((p) => p.confidence >= least);
+const right = ({ f }: { readonly f: number | null }) => f !== null && f >= RIGHT;
+const off = pieces.filter((p) => (p.f ?? 0) < OFF);
+parts.push(
+  [
+    '### How sure of a piece',
+    '',
+    `On the pieces to report on. Of ${from(0.9).length} that are called 0.9 or more, ${from(0.9).filter(right).length} are right (F of at least ${RIGHT});`,
+    `of ${from(0.6).length} from 0.6 on, ${from(0.6).filter(right).length}. Of ${off.length} whose F is under ${OFF}, or that have no beat, the surest says ${Math.max(0, ...off.map((p) => p.confidence)).toFixed(2)}`,
+    `(${
+      off
+        .filter((p) => p.confidence > 0.6)
+        .map((p) => `${p.file} ${p.confidence.toFixed(2)}`)
+        .join(', ') || 'none above 0.6'
+    }).`,
   ].join('\n'),
 );
 const cost = `${((60 * processor) / sounding).toFixed(2)} s of processor time for a minute of sound, everything included, one thread.`;

@@ -19,16 +19,18 @@ CHORDS = ['C', 'Dm', 'Em', 'F', 'G', 'Am', 'C7', 'G7', 'Fmaj7', 'Dm7', 'Em7', 'A
 TEMPI = [(('slow', 'ballad', 'lullaby', 'chorale'), 52, 92), (('fast', 'march', 'bluegrass', 'punk', 'metal', 'quick'), 115, 200),
          (('bop', 'dixie', 'gypsy', 'foxtrot', 'jive', 'boogie', 'jazz', 'quickstep'), 105, 220), (('waltz',), 85, 190),
          (('funk', 'soul', 'hiphop', 'rap', '16beat', 'rnb', 'reggae', 'bolero', 'rumba', 'rhumba'), 72, 125)]
-# Every so many files of grooves are not learned from, so that what was learned can be checked on them.
-HELD_OUT = 8
+# Of so many files of grooves one is kept to choose settings by, another to report on; the others are learned from.
+OUT_OF, CHOOSE, REPORT = 16, 8, 0
 _found = []
 
 
-def grooves(held_out=False):
-    """
-    (file, names, beats of a bar, whether its beats are dotted) of each file of grooves that may be learned from, or of each
-    that is held out.
-    """
+def part_of(index):
+    """What the file of grooves of that place in the list is for."""
+    return {CHOOSE: 'choose', REPORT: 'report'}.get(index % OUT_OF, 'learn')
+
+
+def grooves(part='learn'):
+    """(file, names, beats of a bar, whether its beats are dotted) of each file of grooves to learn from, choose or report by."""
     if not _found:
         for path in sorted(glob.glob('/usr/share/mma/lib/**/*.mma', recursive=True)):
             text = open(path, encoding='latin1').read()
@@ -39,12 +41,12 @@ def grooves(held_out=False):
                 continue
             dotted = signature is not None and signature.group(2) == '8' and int(signature.group(1)) % 3 == 0
             _found.append((path, names, int(beats.group(1)), dotted))
-    return [g for i, g in enumerate(_found) if (i % HELD_OUT == 0) == held_out]
+    return [g for i, g in enumerate(_found) if part_of(i) == part]
 
 
-def written(rng, held_out):
+def written(rng, part):
     """The text of a song, beats of its bars and whether they are dotted, its tempo, and the name of its file of grooves."""
-    path, names, beats, dotted = rng.choice(grooves(held_out))
+    path, names, beats, dotted = rng.choice(grooves(part))
     name = os.path.basename(path).lower()
     low, high = next(((a, b) for words, a, b in TEMPI if any(w in name for w in words)), (85, 160))
     if dotted:
@@ -61,10 +63,10 @@ def written(rng, held_out):
     return '\n'.join(lines) + '\n', beats, dotted, tempo, name
 
 
-def groove_song(number, folder, held_out=False):
+def groove_song(number, folder, part='learn'):
     """Sound, truth and what it is, of the song of a number."""
     rng = random.Random(number ^ 0x33a1)
-    text, beats, dotted, tempo, name = written(rng, held_out)
+    text, beats, dotted, tempo, name = written(rng, part)
     with tempfile.TemporaryDirectory() as work:
         song, midi = os.path.join(work, 'song.mma'), os.path.join(work, 'song.mid')
         with open(song, 'w') as file:

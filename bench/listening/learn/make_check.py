@@ -1,7 +1,7 @@
 """
-Makes pieces to check by that were not learned from: made ones of other numbers, songs on grooves and tunes that are held out,
-and sound without a pulse; as WAV files with a manifest, as the builders of the other sets do.
-usage: /usr/bin/python3 make_check.py FOLDER
+Makes pieces that are not learned from, to choose settings by or to report on: made ones of other numbers, songs on grooves and
+tunes that are held out for it, and sound without a pulse; as WAV files with a manifest, as the builders of the other sets do.
+usage: /usr/bin/python3 make_check.py FOLDER choose|report
 """
 import json
 import os
@@ -16,9 +16,11 @@ from make_data import made_piece, negative
 from synth import RATE
 from tunes import tune_song, tunes
 
-FIRST = 900_000
-SETS = (('made', 40, made_piece), ('grooves', 26, lambda n, words: groove_song(n, words, True)),
-        ('tunes', sum(held for _, _, held in tunes()), lambda n, words: tune_song(n, words, True)), ('nobeat', 8, negative))
+FIRST = {'choose': 900_000, 'report': 960_000}
+# Of tunes to report on each once, of those to choose by each in three ways.
+COUNTS = {'choose': {'made': 100, 'grooves': 40, 'tunes': 3, 'nobeat': 24}, 'report': {'made': 40, 'grooves': 20, 'tunes': 1, 'nobeat': 10}}
+MAKERS = {'made': lambda n, words, part: made_piece(n, words), 'grooves': groove_song, 'tunes': tune_song,
+          'nobeat': lambda n, words, part: negative(n, words)}
 
 
 def tempo_of(beats):
@@ -26,21 +28,26 @@ def tempo_of(beats):
 
 
 def main():
-    folder = sys.argv[1]
+    folder, part = sys.argv[1], sys.argv[2]
+    counts = dict(COUNTS[part])
+    counts['tunes'] *= sum(of == part for _, _, of in tunes())
     os.makedirs(folder, exist_ok=True)
     items = []
-    for category, count, make in SETS:
-        for number in range(FIRST, FIRST + count):
-            x, truth, about = make(number, os.path.join(folder, 'words'))
-            file = f'{category}_{number - FIRST:02d}.wav'
+    for category, count in counts.items():
+        for index in range(count):
+            x, truth, about = MAKERS[category](FIRST[part] + index, os.path.join(folder, 'words'), part)
+            file = f'{category}_{index:02d}.wav'
             with wave.open(os.path.join(folder, file), 'wb') as out:
                 out.setnchannels(1)
                 out.setsampwidth(2)
                 out.setframerate(RATE)
                 out.writeframes((x * 32767).astype('<i2').tobytes())
             seconds = lambda name: [round(float(t), 4) for t in truth.get(name, [])]
-            cues = [{'t': t, 'kind': 'section'} for t in seconds('sections')] + [{'t': t, 'kind': 'drop'} for t in seconds('drops')]
+            # The first section starts with the music, which is nothing to find.
+            cues = [{'t': t, 'kind': 'section'} for t in seconds('sections')[1:]] + [{'t': t, 'kind': 'drop'} for t in seconds('drops')]
             cues += [{'t': round(float(a), 4), 'kind': 'word'} for a, _ in truth.get('words', [])]
+            for a, b in truth.get('rises', []):
+                cues += [{'t': round(float(a), 4), 'kind': 'riser_start'}, {'t': round(float(b), 4), 'kind': 'riser_peak'}]
             items.append({'file': file, 'category': category, 'duration': len(x) / RATE, 'tempo': tempo_of(truth['beats']),
                           'beats': seconds('beats'), 'downbeats': seconds('downbeats') or None, 'onsets': None, 'cues': cues, 'about': about})
     with open(os.path.join(folder, 'manifest.json'), 'w') as out:

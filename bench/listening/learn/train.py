@@ -1,7 +1,7 @@
 """
 Trains the network by steps and seeds: the same pieces, steps and seed make the same weights. It can be stopped and goes on
 from its last checkpoint.
-usage: /usr/bin/python3 train.py FOLDER NAME --hours 20 --steps 8000 [--seed 1] [--width 32]
+usage: /usr/bin/python3 train.py FOLDER NAME --hours 20 --steps 8000 [--seed 1] [--width 32] [--until 4000]
 """
 import argparse
 import json
@@ -60,7 +60,8 @@ def trained(options):
     if step:
         crops.rng.bit_generator.state = kept['crops']
     told, begun = [], time.time()
-    while step < options.steps:
+    until = min(options.steps, options.until or options.steps)
+    while step < until:
         for group in optimiser.param_groups:
             group['lr'] = rate_at(step, options.steps, options.rate)
         features, wanted, known = (torch.from_numpy(a) for a in crops.batch(BATCH))
@@ -77,13 +78,13 @@ def trained(options):
             for name, value in net.state_dict().items():
                 mean[name] = mean[name] * slow + value * (1 - slow) if value.dtype.is_floating_point else value.clone()
         told.append(each.numpy())
-        if step % KEEP_EVERY == 0 or step == options.steps:
+        if step % KEEP_EVERY == 0 or step == until:
             figures = ' '.join(f'{o} {v:.4f}' for o, v in zip(OUTPUTS, np.mean(told, 0)))
             print(f'step {step} {figures} {(time.time() - begun) / 60:.1f} min', flush=True)
             told = []
             torch.save({'net': net.state_dict(), 'optimiser': optimiser.state_dict(), 'mean': mean, 'step': step,
                         'chance': torch.get_rng_state(), 'crops': crops.rng.bit_generator.state, 'shape': net.shape,
-                        'record': {**{k: v for k, v in vars(options).items() if k not in ('folder', 'threads')}, 'hours': round(hours, 2),
+                        'record': {**{k: v for k, v in vars(options).items() if k not in ('folder', 'threads', 'until')}, 'hours': round(hours, 2),
                                    'pieces': len(pieces), 'step': step}}, path + '.partial')
             os.replace(path + '.partial', path)
     return path
@@ -95,6 +96,7 @@ def main():
     parser.add_argument('name')
     parser.add_argument('--hours', type=float, default=30)
     parser.add_argument('--steps', type=int, default=8000)
+    parser.add_argument('--until', type=int, help='stop at this step, to go on another time')
     parser.add_argument('--seed', type=int, default=1)
     parser.add_argument('--width', type=int, default=32)
     parser.add_argument('--rate', type=float, default=3e-3)

@@ -22,8 +22,6 @@ PLACES = {'openmsx': '/usr/share/games/openttd/baseset/openmsx/*.mid', 'simutran
 WADS = '/usr/share/games/doom/{}.wad'
 # Intervals in a row that two tunes may not share, and different ones that must be among them for it to say something.
 SHARED, DIFFERENT = 12, 4
-# One tune of so many is kept to check by.
-HELD_OUT = 4
 
 
 def read_all():
@@ -88,9 +86,15 @@ def is_true(read, step):
     return share >= .8 and covered >= .5 and on > 1.1 * off
 
 
+def part_of(name):
+    """Of four tunes one, by chance from its name, is not learned from: it is there to choose settings by or to report on."""
+    chance = int(hashlib.sha256(name.encode()).hexdigest(), 16)
+    return 'learn' if chance % 4 else ('choose', 'report')[chance // 4 % 2]
+
+
 @functools.cache
 def tunes():
-    """(name, read MIDI, whether it is held out) of each tune that may be used: none that others measure by, each once."""
+    """(name, read MIDI, what it is for) of each tune that may be used: none that others measure by, each once."""
     kept_out, seen, found = set(), set(), []
     usable = []
     for name, data in read_all():
@@ -110,21 +114,25 @@ def tunes():
         if TempoMap(read).sec(read['end']) < 20:
             continue
         seen |= own
-        found.append((name, read, int(hashlib.sha256(name.encode()).hexdigest(), 16) % HELD_OUT == 0))
+        found.append((name, read, part_of(name)))
     return found
 
 
-def tune_song(number, folder, held_out=False):
-    """Sound, truth and what it is: a tune in another key and at another speed, from anywhere in it."""
+def tune_song(number, folder, part='learn'):
+    """
+    Sound, truth and what it is: a tune in another key and at another speed, from anywhere in it; those to report on as they
+    are, one after another.
+    """
     rng = random.Random(number ^ 0x71c3)
-    choice = [t for t in tunes() if t[2] == held_out]
-    name, read, _ = choice[number % len(choice)] if held_out else rng.choice(choice)
+    choice = [t for t in tunes() if t[2] == part]
+    as_it_is = part == 'report'
+    name, read, _ = choice[number % len(choice)] if part != 'learn' else rng.choice(choice)
     times, division = TempoMap(read), read['div']
     beats, downs, _ = beats_of(read)
-    speed = 1. if held_out else rng.uniform(.82, 1.2)
-    up = 0 if held_out else rng.randint(-5, 5)
+    speed = 1. if as_it_is else rng.uniform(.82, 1.2)
+    up = 0 if as_it_is else rng.randint(-5, 5)
     length = times.sec(read['end'])
-    begin = 0. if held_out else rng.uniform(0, max(0., length - 40))
+    begin = 0. if as_it_is else rng.uniform(0, max(0., length - 40))
     at = lambda seconds: (seconds - begin) * speed
     events, programs = [], {}
     for tick, lasts, channel, key, velocity, program in sorted(read['notes']):
@@ -135,7 +143,7 @@ def tune_song(number, folder, held_out=False):
         if start >= 0:
             key = key if channel == 9 else min(127, max(0, key + up))
             events += [(start, 'on', channel, key, velocity), (max(start + .02, at(times.sec(tick + lasts))), 'off', channel, key, 0)]
-    limit = 75. if held_out else 50.
+    limit = 75. if as_it_is else 50.
     starts = [e[0] for e in events if e[1] == 'on' and e[0] < limit]
     seconds = min(limit, max(starts) + .5)
     inside = lambda t: min(starts) - .05 <= t <= max(starts) + .02

@@ -15,6 +15,7 @@ export {
   rangesBetween,
   usedCues,
 } from './sound-cues.ts';
+export { sectionOfSound } from './sound-section.ts';
 export {
   NORMAL_SPEED,
   clipOf,

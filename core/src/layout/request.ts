@@ -157,7 +157,7 @@ function withCues(plan: Plan, cues: LayoutRequest['cues']): Plan {
       downbeats: [],
       beatsPerBar: 4,
     },
-    ...{ tempo: null, confidence: 0 },
+    ...{ tempo: null, confidence: 0, readings: [] },
   };
   const silent = {
     media: '0'.repeat(64),

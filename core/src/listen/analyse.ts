@@ -11,6 +11,7 @@ import { finished, part } from '../time/index.ts';
 import { voiceLikeness } from './cues/voice-likeness.ts';
 import { wordsOf, type Word } from './cues/words.ts';
 import { chromaAndTimbreOf } from './features/chroma-and-timbre.ts';
+import { learnedCurves } from './network/learned-curves.ts';
 import { featureProgress, type AudioFeatures } from './features/audio-features.ts';
 
 /** Everything that is found in a sound. */
@@ -32,16 +33,19 @@ export interface SoundFindings {
 
 /** Finds everything in a sound by its features. Yields the fraction done. */
 export function* findingsProgress(features: AudioFeatures): Generator<number, SoundFindings> {
-  const analysis = yield* part(beatProgress(features), 0, 0.6);
+  const curves = yield* part(learnedCurves(features.strength), 0, 0.4);
+  const analysis = yield* part(beatProgress(features, curves), 0.4, 0.7);
   const { onsets, hits } = onsetsOf(features);
-  yield 0.7;
+  yield 0.8;
   const pauses = pausesOf(features);
   const beats = analysis.beats.map((b) => b.at / features.sampleRate);
-  const words = wordsOf(features, (starts) => voiceLikeness(starts, beats, analysis.confidence));
-  const rises = risesOf(features);
+  const words = wordsOf(features, curves, (starts) =>
+    voiceLikeness(starts, beats, analysis.confidence),
+  );
+  const rises = risesOf(features, curves.rise);
   const drops = dropsOf(features, analysis, rises, pauses);
   yield 0.9;
-  const sections = sectionsOf(features, analysis);
+  const sections = sectionsOf(features, analysis, curves.section);
   return {
     analysis,
     onsets,

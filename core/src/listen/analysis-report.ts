@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { beatsPerMinute, CaesuraError, samples } from '../time/index.ts';
-import type { Analysis } from './analysis.ts';
+import { READINGS, type Analysis } from './analysis.ts';
+import { readingName } from './corrections/reading-name.ts';
 import type { SoundFindings } from './analyse.ts';
 import { NOTHING_FOUND, type Found } from './found.ts';
 import { LOUDNESS_STEP } from './loudness/loudness.ts';
@@ -31,6 +32,25 @@ export const AnalysisReportSchema = z.object({
   halfBeats: z.array(TimedSchema).default([]),
   quarterBeats: z.array(TimedSchema).default([]),
   downbeats: z.array(TimedSchema),
+  /**
+   * Other ways to hear the beats or the bars, the likeliest first; `beats` is null where they are
+   * those above.
+   */
+  readings: z
+    .array(
+      z.object({
+        as: z.enum(READINGS),
+        name: z.string(),
+        likelihood: FractionOfOne,
+        /** Where it is best told by ear from what was heard. */
+        from: z.number().min(0),
+        to: z.number().min(0),
+        beatsPerBar: z.number().int().min(2).max(12),
+        beats: z.array(z.number().min(0)).min(2).nullable(),
+        bars: z.array(z.number().int().min(0)),
+      }),
+    )
+    .default([]),
   tempoCurve: z
     .array(z.object({ time: z.number().min(0), tempo: z.number().positive() }))
     .default([]),
@@ -91,6 +111,16 @@ export function reportOf(findings: SoundFindings, file: string, sha256: string):
     halfBeats: subdivisions(analysis.beats, onsets, 2).map(timed),
     quarterBeats: subdivisions(analysis.beats, onsets, 4).map(timed),
     downbeats: analysis.downbeats.map((i) => timed(analysis.beats[i]!)),
+    readings: analysis.readings.map((reading) => ({
+      as: reading.as,
+      name: readingName(reading, analysis),
+      likelihood: places(reading.likelihood, 3),
+      from: time(reading.from),
+      to: time(reading.to),
+      beatsPerBar: reading.beatsPerBar,
+      beats: reading.beats?.map(time) ?? null,
+      bars: [...reading.bars],
+    })),
     tempoCurve: tempoCurve(analysis).map(({ at, tempo }) => ({
       time: time(at),
       tempo: places(tempo, 3),
@@ -142,6 +172,7 @@ export function analysisOfReport(report: AnalysisReport): {
       );
     return i;
   });
+  const at = (seconds: number) => samples(Math.round(seconds * report.sampleRate));
   const analysis: Analysis = {
     sampleRate: report.sampleRate,
     length: samples(report.samples),
@@ -154,8 +185,13 @@ export function analysisOfReport(report: AnalysisReport): {
     beatsPerBar: report.beatsPerBar,
     tempo: report.tempo === null ? null : beatsPerMinute(report.tempo),
     confidence: report.confidence,
+    readings: report.readings.map(({ as, likelihood, from, to, beatsPerBar, beats, bars }) => ({
+      ...{ as, likelihood, beatsPerBar, bars },
+      from: at(from),
+      to: at(to),
+      beats: beats?.map(at) ?? null,
+    })),
   };
-  const at = (seconds: number) => samples(Math.round(seconds * report.sampleRate));
   const cue = ({ time, strength, confidence }: z.output<typeof TimedSchema>) => ({
     at: at(time),
     strength,

@@ -10,6 +10,40 @@ export interface Beat {
   readonly confidence: number;
 }
 
+/** How a reading differs from what was heard. */
+export const READINGS = [
+  'heard',
+  'half-later',
+  'third-later',
+  'two-thirds-later',
+  'twice',
+  'half',
+  'half-others',
+  'three-for-two',
+  'two-for-three',
+  'in-places',
+  'otherwise',
+  'bars',
+] as const;
+
+/**
+ * Another way to hear the beats of a sound, or its bars, for a person to choose where the doubt is
+ * between them.
+ */
+export interface Reading {
+  readonly as: (typeof READINGS)[number];
+  /** How likely it is, 0–1; what was heard and all readings of one kind add up to at most 1. */
+  readonly likelihood: number;
+  /** Where it can be told best from what was heard, by ear. */
+  readonly from: Samples;
+  readonly to: Samples;
+  readonly beatsPerBar: number;
+  /** Its beats; null when they are those that were heard, and only the bars differ. */
+  readonly beats: readonly Samples[] | null;
+  /** Indexes of the beats that start a bar. */
+  readonly bars: readonly number[];
+}
+
 /** What was heard in one audio file. Plain data, times in samples of that file. */
 export interface Analysis {
   readonly sampleRate: number;
@@ -23,6 +57,8 @@ export interface Analysis {
   readonly tempo: BeatsPerMinute | null;
   /** How sure the tracker is of the beats as a whole, 0–1; below `TRUSTED` they are a guess. */
   readonly confidence: number;
+  /** Other ways to hear it, the likeliest first: of the beats, then of the bars. */
+  readonly readings: readonly Reading[];
 }
 
 /** Confidence from which beats are offered without a warning. */

@@ -1,8 +1,11 @@
 export { type SoundFindings, findingsProgress, analyseSound, findingsIn } from './analyse.ts';
-export { type Analysis, TRUSTED } from './analysis.ts';
+export { type Analysis, type Reading, READINGS, TRUSTED } from './analysis.ts';
+export { doubtfulStretches } from './beats/doubtful-stretches.ts';
 export { subdivisions } from './beats/subdivisions.ts';
 export { tempoCurve } from './beats/tempo-curve.ts';
 export { type Correction, corrected, withCorrection } from './corrections/corrections.ts';
+export { asHeard, readingChosen, withReading, type Stretch } from './corrections/choose-reading.ts';
+export { readingName } from './corrections/reading-name.ts';
 export { tapped } from './corrections/taps.ts';
 export { type AudioFeatures, audioAnalyser } from './features/audio-features.ts';
 export { TIMBRES, PITCHES, CHROMA_RATE, CHROMA_ROW } from './features/chroma-and-timbre.ts';

@@ -35,6 +35,7 @@ export function exactAnalysis(
     beatsPerBar: 4,
     tempo: beatsPerMinute(tempo),
     confidence: 0.9,
+    readings: [],
   };
 }
 

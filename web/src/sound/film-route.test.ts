@@ -18,6 +18,7 @@ function sound(): Sound {
     beatsPerBar: 4,
     tempo: beatsPerMinute(120),
     confidence: 1,
+    readings: [],
   };
   const music = {
     media: 'a'.repeat(64),

@@ -1,3 +1,5 @@
+import { logOdds } from './learned-beats.ts';
+import { likelihoods, ODDS, weighed } from './odds.ts';
 import { repetition, standardised } from './metre.ts';
 import { peakAround } from '../../numbers/index.ts';
 import { whitened } from './pulse.ts';
@@ -15,14 +17,6 @@ export interface Bars {
   readonly downbeats: number[];
 }
 
-/** Least repetition of a bar that is believed. */
-const LEAST_REPETITION = 0.08;
-/** How much more six beats must repeat than three to be one bar. */
-const DOUBLE_BAR = 2.5;
-/**
- * Standard errors by which the first beat of four must exceed the third, or it is two bars of two.
- */
-const CLEAR_DIFFERENCE = 1.2;
 /**
  * Weights of what marks a downbeat: an attack in the bass, a change of harmony and of the bass's
  * colour from the beat and from the bar before; a back-beat less.
@@ -91,31 +85,44 @@ function change(spans: readonly Float64Array[], count: number): number[] {
   return spans.map((_, i) => (i === 0 ? 0 : 1 - cosine(together(i - count), together(i))));
 }
 
-/**
- * How much each beat (in strength frames) sounds like the first of a bar of `metre`; about 0 on
- * average.
- */
-function accents(beatFrames: readonly number[], strength: OnsetStrength, metre: number): number[] {
+/** What marks the beats of a piece as the first of their bar, whatever the metre. */
+interface Marks {
+  readonly low: readonly number[];
+  readonly high: readonly number[];
+  readonly harmonies: readonly Float64Array[];
+  readonly basses: readonly Float64Array[];
+  /** Change of harmony and of the bass's colour from one beat to the next. */
+  readonly next: { readonly harmony: readonly number[]; readonly bass: readonly number[] };
+}
+
+function marksOf(beatFrames: readonly number[], strength: OnsetStrength): Marks {
   const attack = (curve: Float32Array): number[] => {
     const white = whitened(curve);
     return standardised(beatFrames.map((f) => Math.log(GROUND + peakAround(white, f, 3))));
   };
-  const [low, high] = [attack(strength.low), attack(strength.high)];
-  const changes = (spans: readonly Float64Array[]): number[] => {
-    const [next, bar] = [standardised(change(spans, 1)), standardised(change(spans, metre))];
-    return next.map((x, i) => x + bar[i]!);
+  const [harmony, bass] = [harmonies(beatFrames, strength), basses(beatFrames, strength)];
+  return {
+    low: attack(strength.low),
+    high: attack(strength.high),
+    harmonies: harmony,
+    basses: bass,
+    next: { harmony: standardised(change(harmony, 1)), bass: standardised(change(bass, 1)) },
   };
+}
+
+/** How much each beat sounds like the first of a bar of `metre`; about 0 on average. */
+function accents(marks: Marks, metre: number): number[] {
+  const { low, high, next } = marks;
   const [harmony, bass] = [
-    changes(harmonies(beatFrames, strength)),
-    changes(basses(beatFrames, strength)),
+    standardised(change(marks.harmonies, metre)),
+    standardised(change(marks.basses, metre)),
   ];
-  return beatFrames.map(
+  return low.map(
     (_, i) =>
       WEIGHTS.low * low[i]! +
       WEIGHTS.high * high[i]! +
-      WEIGHTS.harmony * harmony[i]! +
-      WEIGHTS.bass * bass[i]! +
-      (i === 0 ? FIRST_BEAT : 0),
+      WEIGHTS.harmony * (next.harmony[i]! + harmony[i]!) +
+      WEIGHTS.bass * (next.bass[i]! + bass[i]!),
   );
 }
 
@@ -150,42 +157,95 @@ function division(accent: readonly number[], metre: number): { score: number; pl
   return { score, places };
 }
 
+/** What speaks for a way to count bars, or against it; each about 0 to 3. */
+export interface BarFacts {
+  /** How much more the firsts of bars are marked than the other beats, and which part of them. */
+  readonly marked: number;
+  readonly learned: number;
+  /** Log-odds of a downbeat that were learned, on the firsts of bars. */
+  readonly learnedOn: number;
+  /** The same of all bars, a beat. */
+  readonly learnedRate: number;
+  /** How much the music repeats itself every bar. */
+  readonly repeats: number;
+  /** Whether the very first beat starts a bar. */
+  readonly begins: number;
+  /** Whether the metre is this one; four needs no word. */
+  readonly two: number;
+  readonly three: number;
+  readonly odd: number;
+  readonly six: number;
+}
+
+/** A way to count the bars of a piece. */
+export interface BarCandidate extends Bars {
+  readonly facts: BarFacts;
+}
+
+const METRES = [2, 3, 4, 5, 6, 7] as const;
+/** Weight of the log-odds that were learned beside the marks, in placing bars. */
+const LEARNED_SHARE = 0.6;
+
 /**
- * The number of beats in a bar, 2 to 7, by what repeats and where accents fall. Four is by far the
- * most usual: another must repeat more.
+ * The ways to count bars of beats (in strength frames) that are worth weighing: for each metre the
+ * bars that its marks bear out best, and those that start on each other beat. `downbeat` is the
+ * probability that was learned, a frame.
  */
-function metreOf(beatFrames: readonly number[], strength: OnsetStrength): number {
+export function barCandidates(
+  beatFrames: readonly number[],
+  strength: OnsetStrength,
+  downbeat: Float32Array,
+): BarCandidate[] {
+  const marks = marksOf(beatFrames, strength);
+  const odds = beatFrames.map((f) => logOdds(peakAround(downbeat, f, 3), 0.005));
   const repeats = repetition(beatFrames, strength);
-  const four = Math.max(LEAST_REPETITION, repeats[4]!);
-  const odd = [3, 5, 7].reduce((best, m) => (repeats[m]! > repeats[best]! ? m : best));
-  if (repeats[odd]! > four) return odd === 3 && repeats[6]! > DOUBLE_BAR * repeats[3]! ? 6 : odd;
-  if (repeats[6]! > four && repeats[6]! > DOUBLE_BAR * repeats[3]!) return 6;
-  if (repeats[2]! < four) return 4;
-  const accent = accents(beatFrames, strength, 4);
-  const { places } = division(accent, 4);
-  const at = (place: number) => accent.filter((_, i) => places[i] === place);
-  return difference(at(0), at(2)) < CLEAR_DIFFERENCE ? 2 : 4;
-}
-
-/** By how many standard errors the mean of one list exceeds that of another (Welch 1947). */
-function difference(a: readonly number[], b: readonly number[]): number {
-  const mean = (list: readonly number[]) => list.reduce((sum, x) => sum + x, 0) / list.length;
-  const error = (list: readonly number[]) => {
-    const middle = mean(list);
-    return list.reduce((sum, x) => sum + (x - middle) ** 2, 0) / list.length ** 2;
-  };
-  return (mean(a) - mean(b)) / Math.sqrt(error(a) + error(b) + 1e-9);
+  return METRES.filter((metre) => metre < beatFrames.length).flatMap((metre) => {
+    const marked = accents(marks, metre);
+    const { places } = division(
+      marked.map((x, i) => x + LEARNED_SHARE * odds[i]! + (i === 0 ? FIRST_BEAT : 0)),
+      metre,
+    );
+    return Array.from({ length: metre }, (_, turn): BarCandidate => {
+      const first = places.map((place) => place === turn);
+      const downbeats = beatFrames.map((_, i) => i).filter((i) => first[i]);
+      const mean = (values: readonly number[], which: boolean): number => {
+        const chosen = values.filter((_, i) => first[i] === which);
+        return chosen.reduce((a, x) => a + x, 0) / Math.max(1, chosen.length);
+      };
+      return {
+        beatsPerBar: metre,
+        downbeats,
+        facts: {
+          marked: mean(marked, true) - mean(marked, false),
+          learned: mean(odds, true) - mean(odds, false),
+          learnedOn: mean(odds, true),
+          learnedRate: downbeats.reduce((sum, i) => sum + odds[i]!, 0) / beatFrames.length,
+          repeats: 10 * repeats[metre]!,
+          begins: Number(first[0]),
+          two: Number(metre === 2),
+          three: Number(metre === 3),
+          odd: Number(metre === 5 || metre === 7),
+          six: Number(metre === 6),
+        },
+      };
+    });
+  });
 }
 
 /**
- * Groups beats (in strength frames) into bars: downbeats tend to carry a low attack and a change of
- * harmony, and back-beats a high one. A bar may be cut short or drawn out where the music breaks
- * off.
+ * The ways to count bars of beats (in strength frames), the likeliest first, each with how likely
+ * it is. Fewer than two beats are one bar.
  */
-export function bars(beatFrames: readonly number[], strength: OnsetStrength): Bars {
-  if (beatFrames.length < 2) return { beatsPerBar: 4, downbeats: beatFrames.length > 0 ? [0] : [] };
-  const beatsPerBar = metreOf(beatFrames, strength);
-  const accent = accents(beatFrames, strength, beatsPerBar);
-  const { places } = division(accent, beatsPerBar);
-  return { beatsPerBar, downbeats: beatFrames.map((_, i) => i).filter((i) => places[i] === 0) };
+export function barsByLikelihood(
+  beatFrames: readonly number[],
+  strength: OnsetStrength,
+  downbeat: Float32Array,
+): (Bars & { readonly likelihood: number })[] {
+  const found = barCandidates(beatFrames, strength, downbeat);
+  if (found.length === 0)
+    return [{ beatsPerBar: 4, downbeats: beatFrames.length > 0 ? [0] : [], likelihood: 0 }];
+  const likely = likelihoods(found.map(({ facts }) => weighed(facts, ODDS.bars)));
+  return found
+    .map(({ beatsPerBar, downbeats }, i) => ({ beatsPerBar, downbeats, likelihood: likely[i]! }))
+    .toSorted((a, b) => b.likelihood - a.likelihood);
 }

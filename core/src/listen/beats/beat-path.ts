@@ -9,8 +9,8 @@ const BEAT_PART = 16;
 const STEADINESS = 100;
 /** Weight of the periodicity against the single attacks. */
 const PULSE_WEIGHT = 1.2;
-/** Strength at which an attack is as good as certain. */
-const FULL_STRENGTH = 3;
+/** How sure of a beat, or of none, a single frame can be. */
+const LEAST_CHANCE = 0.02;
 
 const START_OF = new Int32Array(PERIODS + 1);
 for (let p = 0; p < PERIODS; p++) START_OF[p + 1] = START_OF[p]! + SHORTEST_PERIOD + p;
@@ -36,11 +36,11 @@ function changes(): Float32Array {
  * The most likely beats, as strength frames: a hidden Markov model whose state is a beat period and
  * the place within that beat, solved by the Viterbi algorithm. The place moves by one each frame;
  * the period may change only at a beat. After Krebs, Böck and Widmer, “An efficient state-space
- * model for joint tempo and meter tracking” (ISMIR 2015), with onset strength in place of a trained
- * network and the periodicity as a prior. Yields the fraction done.
+ * model for joint tempo and meter tracking” (ISMIR 2015), with the periodicity as a prior.
+ * `chances` holds how likely a beat is in each frame, 0–1. Yields the fraction done.
  */
-export function* beatPath(strength: Float32Array, pulse: Pulse): Generator<number, number[]> {
-  const count = strength.length;
+export function* beatPath(chances: Float32Array, pulse: Pulse): Generator<number, number[]> {
+  const count = chances.length;
   const change = changes();
   // States of one period lie in a ring, so that moving on by a frame is moving the ring's origin.
   const scores = new Float64Array(STATES);
@@ -52,10 +52,10 @@ export function* beatPath(strength: Float32Array, pulse: Pulse): Generator<numbe
   );
 
   for (let t = 0; t < count; t++) {
-    const activation = Math.min(0.98, Math.max(0.02, strength[t]! / FULL_STRENGTH));
+    const chance = Math.min(1 - LEAST_CHANCE, Math.max(LEAST_CHANCE, chances[t]!));
     // What all states share changes no comparison, so that only those on the beat need to be
     // touched.
-    const onBeat = Math.log(activation) - Math.log((1 - activation) / (BEAT_PART - 1));
+    const onBeat = Math.log(chance) - Math.log((1 - chance) / (BEAT_PART - 1));
     const row = Math.min(pulse.rows - 1, Math.round(t / pulse.step)) * PERIODS;
 
     for (let p = 0; p < PERIODS; p++) {

@@ -1,5 +1,5 @@
 import { beatsPerMinute, CaesuraError, samples, type Samples } from '../../time/index.ts';
-import type { Analysis, Beat } from '../analysis.ts';
+import type { Analysis, Beat, Reading } from '../analysis.ts';
 import { median } from '../../numbers/index.ts';
 import type { Onset } from '../cues/onsets.ts';
 import { retracked } from './retrack.ts';
@@ -7,13 +7,18 @@ import { retracked } from './retrack.ts';
 /**
  * One thing a person changed about the beats. Corrections are kept apart from the analysis and
  * applied in order, so that a new analysis does not lose them. Instants are samples of the file.
+ * `reading` says that it came from choosing one.
  */
 export type Correction =
   | { readonly do: 'double' | 'halve' }
   /** So many beats in a bar. */
-  | { readonly do: 'metre'; readonly beats: number }
+  | { readonly do: 'metre'; readonly beats: number; readonly reading?: Reading['as'] | undefined }
   /** The beat nearest to it is the first of its bar. */
-  | { readonly do: 'downbeat'; readonly at: Samples }
+  | {
+      readonly do: 'downbeat';
+      readonly at: Samples;
+      readonly reading?: Reading['as'] | undefined;
+    }
   /** All beats later by so many samples, which may be negative. */
   | { readonly do: 'shift'; readonly by: number }
   /** Constant tempo: from one beat to another are so many beats, and so it goes on both ways. */
@@ -30,6 +35,7 @@ export type Correction =
       /** Indices of the beats that start a bar. */
       readonly bars?: readonly number[] | undefined;
       readonly beatsPerBar?: number | undefined;
+      readonly reading?: Reading['as'] | undefined;
     }
   /** Beats looked for anew between two that stay, at so many beats. */
   | {

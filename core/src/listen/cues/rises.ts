@@ -1,6 +1,7 @@
 import { clamp } from '../../numbers/index.ts';
 import { samples, seconds, type Samples } from '../../time/index.ts';
 import { attackNear, CLEAR_RISE_DECIBELS } from '../beats/attack.ts';
+import { chanceOf, ODDS } from '../beats/odds.ts';
 import { FINE_RATE, type FineLevel } from '../features/fine-level.ts';
 import { BAND_STEP_DECIBELS, BANDS, STRENGTH_RATE } from '../features/onset-strength.ts';
 import type { AudioFeatures } from '../features/audio-features.ts';
@@ -54,6 +55,16 @@ const NEW = 0.06;
 const PATIENCE = 10;
 /** Steps of the longest rise that is looked for: 30 s. */
 const LONGEST = 600;
+/** Learned probability from which a step is in a rise, and steps under it that end the rise. */
+const LEARNED = 0.5;
+const LEARNED_GAP = 8;
+/** Seconds over which the learned probability is taken before and after a peak. */
+const EDGE = 0.6;
+/** Seconds within which two peaks are the same, and from which two starts are not. */
+const SAME_PEAK = 0.7;
+const FAR_START = 1;
+/** Confidence from which a rise is told. */
+const LEAST_CONFIDENCE = 0.4;
 /** Seconds from the highest level to where the attack that ends the rise is looked for. */
 const PEAK_OFFSETS = [-0.35, -0.25, -0.15, -0.05, 0.05, 0.15, 0.25];
 
@@ -194,18 +205,21 @@ const steps = (from: number, to: number): number[] =>
     (_, i) => from + i * STRIDE,
   );
 
+/** A stretch that may be a rise, in seconds, and how straight and how far it grows. */
+interface Swell {
+  readonly start: number;
+  readonly peak: number;
+  readonly straight: number;
+  readonly grown: number;
+}
+
 /**
- * The rises of a sound in order of time: stretches of at least 1.3 s in which what fills the gaps
- * between attacks grows steadily, up to where it breaks off. The peak is moved onto the attack
- * there, when there is one. A start that lies under louder sound is told where it comes out of it.
+ * Stretches of at least 1.3 s in which what fills the gaps between attacks grows steadily, up to
+ * where it breaks off. A start that lies under louder sound is told where it comes out of it.
  */
-export function risesOf({ strength, fine, sampleRate, length }: AudioFeatures): Rise[] {
-  const levels = stepLevels(strength.bands);
-  const envelope = lowEnvelope(levels);
+function swells(levels: Float32Array, envelope: Float32Array): Swell[] {
   const growth = growthOf(levels);
-  const rises: Rise[] = [];
-  const at = (time: number) =>
-    samples(Math.min(length - 1, Math.max(0, Math.round(time * sampleRate))));
+  const found: Swell[] = [];
   let lastPeak = 0;
   for (let s = LEAST_STEPS; s < envelope.length; s++) {
     const near = envelope.subarray(Math.max(0, s - ALONE), s + ALONE + 1);
@@ -228,15 +242,103 @@ export function risesOf({ strength, fine, sampleRate, length }: AudioFeatures): 
         ? start + shown - (HIDDEN / (1 - HIDDEN)) * straightFor
         : start;
     if (grown < LEAST_DECIBELS) continue;
-    const attack = loudestAttack(fine, s / STEP_RATE);
     lastPeak = s;
-    rises.push({
-      start: at(seen / STEP_RATE),
-      peak: at(attack ?? fallNear(fine.bright, s / STEP_RATE)),
-      strength: clamp(grown / FULL_DECIBELS),
-      confidence:
-        clamp((straight - STRAIGHT) / (1 - STRAIGHT)) ** 0.5 * clamp(grown / (2 * LEAST_DECIBELS)),
-    });
+    found.push({ start: seen / STEP_RATE, peak: s / STEP_RATE, straight, grown });
   }
-  return rises;
+  return found;
 }
+
+/** Stretches that the network takes for rises, in seconds. */
+function learnedStretches(rise: Float32Array): { readonly start: number; readonly peak: number }[] {
+  const found: { start: number; peak: number }[] = [];
+  for (let s = 0; s < Math.floor(rise.length / FRAMES_A_STEP); s++) {
+    if (rise[s * FRAMES_A_STEP]! < LEARNED) continue;
+    const last = found.at(-1);
+    if (last && s - last.peak <= LEARNED_GAP) last.peak = s + 1;
+    else found.push({ start: s, peak: s + 1 });
+  }
+  return found
+    .filter(({ start, peak }) => peak - start >= LEAST_STEPS)
+    .map(({ start, peak }) => ({ start: start / STEP_RATE, peak: peak / STEP_RATE }));
+}
+
+/** What speaks for a rise or against it; each 0 to 1. */
+export interface RiseFacts {
+  /** How straight it grows, and how far, where it was found by its level. */
+  readonly straight: number;
+  readonly grown: number;
+  /** Learned probability during it, and how far that falls at its peak. */
+  readonly learned: number;
+  readonly edge: number;
+  readonly always: number;
+}
+
+/** A stretch that may be a rise, with what speaks for it. */
+export interface RiseCandidate extends Omit<Rise, 'confidence'> {
+  readonly facts: RiseFacts;
+}
+
+/**
+ * Stretches that may be rises, in order of their peaks: found by level, by what was learned, or by
+ * both. The peak is moved onto the attack there, when there is one.
+ */
+export function riseCandidates(
+  { strength, fine, sampleRate, length }: AudioFeatures,
+  rise: Float32Array,
+): RiseCandidate[] {
+  const levels = stepLevels(strength.bands);
+  const envelope = lowEnvelope(levels);
+  const at = (time: number) =>
+    samples(Math.min(length - 1, Math.max(0, Math.round(time * sampleRate))));
+  const mean = (from: number, to: number): number => {
+    const some = rise.subarray(
+      Math.max(0, Math.round(from * STRENGTH_RATE)),
+      Math.max(0, Math.round(to * STRENGTH_RATE)),
+    );
+    return some.reduce((a, x) => a + x, 0) / Math.max(1, some.length);
+  };
+  const told = learnedStretches(rise);
+  const found = swells(levels, envelope);
+  const ends = (a: { readonly peak: number }, b: { readonly peak: number }) =>
+    Math.abs(a.peak - b.peak) <= SAME_PEAK;
+  const all: Swell[] = [
+    ...found.map((swell) => {
+      const same = told.find((t) => ends(t, swell));
+      return same && Math.abs(same.start - swell.start) > FAR_START
+        ? { ...swell, start: same.start }
+        : swell;
+    }),
+    ...told
+      .filter((t) => !found.some((swell) => ends(t, swell)))
+      .map((t) => ({ ...t, straight: 0, grown: 0 })),
+  ];
+  return all
+    .toSorted((a, b) => a.peak - b.peak)
+    .map(({ start, peak, straight, grown }) => ({
+      start: at(start),
+      peak: at(loudestAttack(fine, peak) ?? fallNear(fine.bright, peak)),
+      strength: clamp((grown || grownOf(envelope, start, peak)) / FULL_DECIBELS),
+      facts: {
+        straight: clamp((straight - STRAIGHT) / (1 - STRAIGHT)),
+        grown: clamp(grown / FULL_DECIBELS),
+        learned: mean(start, peak),
+        edge: mean(peak - EDGE, peak) - mean(peak, peak + EDGE),
+        always: 1,
+      },
+    }))
+    .filter(({ start, peak }) => peak > start);
+}
+
+/** Decibels by which the level between attacks grows from one time to another. */
+const grownOf = (envelope: Float32Array, from: number, to: number): number => {
+  const levelAt = (time: number) =>
+    envelope[Math.min(envelope.length - 1, Math.max(0, Math.round(time * STEP_RATE)))]!;
+  return Math.max(0, levelAt(to - ENVELOPE / STEP_RATE) - levelAt(from));
+};
+
+/** The rises of a sound in order of time; see `riseCandidates`. */
+export const risesOf = (...from: Parameters<typeof riseCandidates>): Rise[] =>
+  riseCandidates(...from).flatMap(({ facts, ...rise }) => {
+    const confidence = chanceOf(facts, ODDS.rises);
+    return confidence < LEAST_CONFIDENCE ? [] : [{ ...rise, confidence }];
+  });

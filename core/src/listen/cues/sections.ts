@@ -1,6 +1,9 @@
+import { peakAround } from '../../numbers/index.ts';
 import { samples, type Samples } from '../../time/index.ts';
 import type { Analysis } from '../analysis.ts';
+import { logOdds } from '../beats/learned-beats.ts';
 import { standardised } from '../beats/metre.ts';
+import { chanceOf, ODDS } from '../beats/odds.ts';
 import {
   BAND_STEP_DECIBELS,
   BANDS,
@@ -21,12 +24,11 @@ export interface Section {
 const HALF = 6;
 /** A boundary is the largest change within this many bars. */
 const ALONE = 3;
-/**
- * Change, in deviations over the mean change, from which a boundary counts, and at which it is
- * certain.
- */
-const LEAST = 0.6;
-const CERTAIN = 2.5;
+/** Confidence from which a section is told, and bars to either side that have none then. */
+const LEAST_CONFIDENCE = 0.4;
+const NEXT = 1;
+/** How far from a bar line the network may tell of a section, in frames. */
+const REACH = 15;
 /** Stretch taken for a bar where there are none, in seconds. */
 const PLAIN_BAR = 2;
 /** Mel bands added into one value of colour. */
@@ -92,26 +94,63 @@ function novelty(rows: readonly (readonly number[])[]): number[] {
   });
 }
 
-/** The starts of the sections of a sound, in order of time; the start of the sound is none. */
-export function sectionsOf({ strength }: AudioFeatures, analysis: Analysis): Section[] {
+/** What speaks for a section to start at a bar or against it. */
+export interface SectionFacts {
+  /** Change of colour and harmony, in deviations over the mean. */
+  readonly change: number;
+  /** 1 where that is the largest about it. */
+  readonly alone: number;
+  /** Log-odds that were learned, about the bar line. */
+  readonly learned: number;
+  readonly always: number;
+}
+
+/** A bar at which a section may start. */
+export interface SectionCandidate {
+  readonly at: Samples;
+  readonly strength: number;
+  readonly facts: SectionFacts;
+}
+
+/** Every bar of a sound, or every two seconds where there are none, with what speaks for it. */
+export function sectionCandidates(
+  { strength }: AudioFeatures,
+  analysis: Analysis,
+  section: Float32Array,
+): SectionCandidate[] {
   const frames = barFrames(analysis);
   if (frames.length < 2 * ALONE) return [];
   const change = novelty(features(frames, strength));
   const [z, largest] = [standardised(change), Math.max(...change, 1e-9)];
-  return change.flatMap((x, i): Section[] => {
+  const barred = analysis.downbeats.length >= 2 * ALONE;
+  return change.map((x, i) => {
+    const beat = barred ? analysis.beats[analysis.downbeats[i]!]?.at : undefined;
     const near = change.slice(Math.max(0, i - ALONE), i + ALONE + 1);
-    if (x <= 0 || x < Math.max(...near) || z[i]! < LEAST) return [];
-    const beat =
-      analysis.downbeats.length >= 2 * ALONE
-        ? analysis.beats[analysis.downbeats[i]!]?.at
-        : undefined;
-    return [
-      {
-        at: beat ?? samples(Math.round((frames[i]! / STRENGTH_RATE) * analysis.sampleRate)),
-        strength: x / largest,
-        confidence:
-          Math.min(1, (z[i]! - LEAST) / (CERTAIN - LEAST)) * (beat === undefined ? 0.5 : 1),
+    return {
+      at: beat ?? samples(Math.round((frames[i]! / STRENGTH_RATE) * analysis.sampleRate)),
+      strength: Math.max(0, x / largest),
+      facts: {
+        change: z[i]!,
+        alone: Number(x > 0 && x >= Math.max(...near)),
+        learned: logOdds(peakAround(section, frames[i]!, REACH), 0.005),
+        always: 1,
       },
-    ];
+    };
+  });
+}
+
+/** The starts of the sections of a sound, in order of time; the start of the sound is none. */
+export function sectionsOf(...from: Parameters<typeof sectionCandidates>): Section[] {
+  const chances = sectionCandidates(...from).map(({ at, strength, facts }) => ({
+    ...{ at, strength },
+    confidence: chanceOf(facts, ODDS.sections),
+  }));
+  return chances.filter(({ confidence }, i) => {
+    const near = chances.slice(Math.max(0, i - NEXT), i + NEXT + 1);
+    return (
+      i > 0 &&
+      confidence >= LEAST_CONFIDENCE &&
+      confidence >= Math.max(...near.map((c) => c.confidence))
+    );
   });
 }

@@ -1,4 +1,8 @@
+import { peakAround } from '../../numbers/index.ts';
 import { samples, seconds, type Samples } from '../../time/index.ts';
+import { chanceOf, ODDS } from '../beats/odds.ts';
+import { STRENGTH_RATE } from '../features/onset-strength.ts';
+import type { Curves } from '../network/forward.ts';
 import { SPEECH_RATE } from '../loudness/speech-level.ts';
 import type { AudioFeatures } from '../features/audio-features.ts';
 
@@ -58,10 +62,29 @@ const SILENT_RANGE = 42;
 const SILENT_SHARE = 0.08;
 /** Range of level under which nothing is taken for a voice. */
 const LEAST_RANGE = 5;
-/** Likeness to a voice under which there are no words. */
+/**
+ * Quiet before a word and range, 0–1, where a voice is by itself; and likeness to a voice from
+ * which its words are told there, and anywhere.
+ */
+const QUIET_BEFORE = 0.3;
+const WIDE_RANGE = 0.9;
 const LEAST_LIKENESS = 0.25;
+const SURE_LIKENESS = 0.85;
+/** Power that brings the confidence down to the part that was right, on the tuning corpus. */
+const SOBERED = 1.6;
+/** Confidence from which a word is told at all. */
+const LEAST_CONFIDENCE = 0.3;
+/** Quiet before a word that is as good as any, in cells. */
+const LONG_GAP = 40;
+/** Learned probability of the start of a word from which one is looked for, and how alone it is. */
+const LEARNED = 0.3;
+const LEARNED_ALONE = 7;
+/** Frames from its start over which a word must be a voice. */
+const VOICED = 15;
 /** Level that is silence, in decibels of full scale. */
 const FLOOR = -70;
+/** Reach in cells from which quantiles need not every value. */
+const LONG_REACH = 200;
 /** Cells between two places at which quantiles are taken. */
 const STRIDE = 10;
 /** Cells by which the start of a word is looked for before it crosses the threshold. */
@@ -77,11 +100,17 @@ function decibels(powers: Float64Array): Float32Array {
   });
 }
 
-/** A quantile of the values within `reach` of each cell. */
+/**
+ * A quantile of the values within `reach` of each cell; of a long reach every third value is taken.
+ */
 function running(level: Float32Array, reach: number, quantile: number): Float32Array {
   const result = new Float32Array(level.length);
+  const step = reach > LONG_REACH ? 3 : 1;
   for (let k = 0; k < level.length; k += STRIDE) {
-    const near = level.slice(Math.max(0, k - reach), k + reach).sort();
+    const [first, end] = [Math.max(0, k - reach), Math.min(level.length, k + reach)];
+    const near = new Float32Array(Math.ceil((end - first) / step));
+    for (let i = 0; i < near.length; i++) near[i] = level[first + i * step]!;
+    near.sort();
     result.fill(near[Math.floor(near.length * quantile)]!, k, k + STRIDE);
   }
   return result;
@@ -117,9 +146,6 @@ function spoken(level: Float32Array, parting: Parting): Spoken[] {
   return found.filter(({ from, to }) => to - from >= parting.shortest);
 }
 
-/** Power that brings the confidence down to the part that was right, on the tuning corpus. */
-const SOBERED = 1.6;
-
 /** The cell at which the rise that crosses a threshold at `from` starts. */
 function footOf(level: Float32Array, from: number): number {
   let lowest = from;
@@ -130,16 +156,56 @@ function footOf(level: Float32Array, from: number): number {
   return foot;
 }
 
+/** What speaks for the start of a word or against it; each 0 to 1. */
+export interface WordFacts {
+  /** How far all starts together are like those of a voice. */
+  readonly likeness: number;
+  /** The quiet before it. */
+  readonly gap: number;
+  readonly range: number;
+  /** Learned probability that a voice sounds after it, and that a word starts there. */
+  readonly voice: number;
+  readonly word: number;
+  /** 1 where only what was learned tells of it, and the level does not. */
+  readonly unheard: number;
+  readonly always: number;
+}
+
 /**
- * The starts of words in a voice, alone or over music: where the level between 200 Hz and 8 kHz
- * rises out of a quiet of at least 20 ms (30 ms over music) that is far under the loud of that half
- * second. Words spoken without a break between them count as one. `voiceLikeness` 0–1 says how sure
- * it is that what sounds is a voice at all, given all starts in seconds.
+ * How sure a word is by its level alone, 0–1: where a voice stands by itself, or where all starts
+ * are plainly those of one. The network knows the voices that it learned from; this knows others.
  */
-export function wordsOf(
+function chanceByLevel({ likeness, gap, range, unheard }: WordFacts): number {
+  const alone = gap >= QUIET_BEFORE && range >= WIDE_RANGE;
+  if (unheard || likeness < (alone ? LEAST_LIKENESS : SURE_LIKENESS)) return 0;
+  return (likeness * Math.min(1, 0.5 + gap)) ** SOBERED;
+}
+
+/** A place where a word may start. */
+export interface WordCandidate {
+  readonly at: Samples;
+  readonly strength: number;
+  readonly facts: WordFacts;
+}
+
+/** Frames at which the learned probability of the start of a word is highest about them. */
+function learnedStarts(word: Float32Array): number[] {
+  return [...word.keys()].filter(
+    (k) => word[k]! >= LEARNED && word[k]! >= peakAround(word, k, LEARNED_ALONE),
+  );
+}
+
+/**
+ * Places where words may start: where the level between 200 Hz and 8 kHz rises out of a quiet of at
+ * least 20 ms (30 ms over music) that is far under the loud of that half second, and where the
+ * network tells of one. `likenessOf` 0–1 says how far starts of the first kind, in seconds, are
+ * those of a voice.
+ */
+export function wordCandidates(
   { speech, sampleRate, length }: AudioFeatures,
-  voiceLikeness: (at: readonly number[]) => number,
-): Word[] {
+  { voice, word }: Pick<Curves, 'voice' | 'word'>,
+  likenessOf: (at: readonly number[]) => number,
+): WordCandidate[] {
   const level = decibels(speech);
   const sounding = level.filter((x) => x > FLOOR).sort();
   if (sounding.length === 0) return [];
@@ -153,12 +219,44 @@ export function wordsOf(
   const found = spoken(level, parting).map((s) => ({
     ...s,
     time: seconds(footOf(level, s.from) / SPEECH_RATE),
+    learned: 0,
   }));
-  const likeness = voiceLikeness(found.map((s) => s.time));
-  if (likeness < LEAST_LIKENESS) return [];
-  return found.map(({ time, gap, range }) => ({
-    at: samples(Math.min(length - 1, Math.round(time * sampleRate))),
-    strength: Math.min(1, range / SILENT_RANGE),
-    confidence: (likeness * Math.min(1, 0.5 + gap / 40)) ** SOBERED,
-  }));
+  const likeness = likenessOf(found.map((s) => s.time));
+  const frameOf = (time: number) => Math.round(time * STRENGTH_RATE);
+  const known = found.map((s) => frameOf(s.time));
+  const told = learnedStarts(word)
+    .filter((k) => !known.some((f) => Math.abs(f - k) <= LEARNED_ALONE))
+    .map((k) => {
+      const from = Math.round((k / STRENGTH_RATE) * SPEECH_RATE);
+      return { time: seconds(k / STRENGTH_RATE), gap: 0, range: 0, from, to: from, learned: 1 };
+    });
+  return [...found, ...told]
+    .toSorted((a, b) => a.time - b.time)
+    .map(({ time, gap, range, learned }) => {
+      const frame = frameOf(time);
+      const after = voice.subarray(frame, frame + VOICED);
+      return {
+        at: samples(Math.min(length - 1, Math.round(time * sampleRate))),
+        strength: Math.min(1, range / SILENT_RANGE),
+        facts: {
+          likeness: learned ? 0 : likeness,
+          gap: Math.min(1, gap / LONG_GAP),
+          range: Math.min(1, range / SILENT_RANGE),
+          voice: after.reduce((a, x) => a + x, 0) / Math.max(1, after.length),
+          word: peakAround(word, frame, 4),
+          unheard: learned,
+          always: 1,
+        },
+      };
+    });
 }
+
+/**
+ * The starts of words in a voice, alone or over music; see `wordCandidates`. Words spoken without a
+ * break between them may count as one.
+ */
+export const wordsOf = (...from: Parameters<typeof wordCandidates>): Word[] =>
+  wordCandidates(...from).flatMap(({ at, strength, facts }) => {
+    const confidence = Math.max(chanceOf(facts, ODDS.words), chanceByLevel(facts));
+    return confidence < LEAST_CONFIDENCE ? [] : [{ at, strength, confidence }];
+  });

@@ -17,6 +17,13 @@ export class Growing<T extends Float32Array | Float64Array | Uint8Array> {
     this.held[this.length++] = value;
   }
 
+  /** Adds values, which are copied. */
+  pushAll(values: ArrayLike<number>): void {
+    while (this.length + values.length > this.held.length) this.grow();
+    this.held.set(values, this.length);
+    this.length += values.length;
+  }
+
   /** Everything added, in an array of just that length. */
   all(): T {
     return this.held.slice(0, this.length) as T;

@@ -1,6 +1,6 @@
 import { semitonesOfRate } from '../../time/index.ts';
-import FFT from 'fft.js';
 import { Growing } from './growing.ts';
+import { magnitudeSpectrum } from './magnitude-spectrum.ts';
 import type { Meter } from './meter.ts';
 
 /** Frames of onset strength in a second, whatever the sample rate. */
@@ -124,6 +124,42 @@ function weighted(magnitude: Float32Array, first: number, weights: Float32Array)
   return sum;
 }
 
+// What follows works on arrays that are handed to it: variables that outlive a call are slow to
+// reach.
+
+/** Samples through a window; returns the sum of their squares before it. */
+function windowed(
+  samples: Float32Array,
+  offset: number,
+  window: Float32Array,
+  to: Float64Array,
+): number {
+  let energy = 0;
+  for (let i = 0; i < window.length; i++) {
+    const x = samples[offset + i]!;
+    energy += x * x;
+    to[i] = x * window[i]!;
+  }
+  return energy;
+}
+
+/** Magnitudes added up by the pitch class of their bins. */
+function addPitches(magnitude: Float32Array, classes: Int8Array, to: Float64Array): void {
+  to.fill(0);
+  for (let bin = 0; bin < magnitude.length; bin++) {
+    const pitch = classes[bin]!;
+    if (pitch >= 0) to[pitch]! += magnitude[bin]!;
+  }
+}
+
+/** The weighted sum of magnitudes in each band. */
+function levelsOf(bands: readonly Band[], magnitude: Float32Array, to: Float64Array): void {
+  for (let b = 0; b < bands.length; b++) {
+    const { first, weights } = bands[b]!;
+    to[b] = weighted(magnitude, first, weights);
+  }
+}
+
 /**
  * Mean rise of the logarithmic bands from `LAG` frames before to the spectrum given; `history` is
  * their ring.
@@ -175,15 +211,15 @@ export function strengthMeter(sampleRate: number): Meter<OnsetStrength> {
     { length: size },
     (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size),
   );
-  const fft = new FFT(size);
+  const spectrum = magnitudeSpectrum(size);
   const input = new Float64Array(size);
-  const output = new Float64Array(2 * size);
   const top = bands.at(-1)!;
   const magnitude = new Float32Array(top.first + top.weights.length);
   const history = Array.from({ length: LAG + 1 }, () => new Float32Array(BANDS));
   const noteBands = quarterToneBands(size, sampleRate);
   const noteHistory = Array.from({ length: LAG + 1 }, () => new Float32Array(noteBands.length));
   const pitches = new Float64Array(12);
+  const [levels, steps] = [new Float64Array(BANDS), new Uint8Array(BANDS)];
 
   const room = STRENGTH_RATE * 60;
   const [all, low, high, level, notes] = [0, 1, 2, 3, 4].map(
@@ -200,33 +236,20 @@ export function strengthMeter(sampleRate: number): Meter<OnsetStrength> {
   let frame = 0;
 
   const measure = (offset: number): void => {
-    let energy = 0;
-    for (let i = 0; i < size; i++) {
-      const x = buffer[offset + i]!;
-      energy += x * x;
-      input[i] = x * window[i]!;
-    }
-    level.push(Math.sqrt(energy / size));
-    fft.realTransform(output, input);
-    pitches.fill(0);
-    for (let bin = 0; bin < magnitude.length; bin++) {
-      const [re, im] = [output[2 * bin]!, output[2 * bin + 1]!];
-      const value = Math.sqrt(re * re + im * im) / size;
-      magnitude[bin] = value;
-      const pitch = classes[bin]!;
-      if (pitch >= 0) pitches[pitch]! += value;
-    }
-    for (const value of pitches) chroma.push(value);
+    level.push(Math.sqrt(windowed(buffer, offset, window, input) / size));
+    spectrum(input, magnitude);
+    addPitches(magnitude, classes, pitches);
+    chroma.pushAll(pitches);
 
     const now = history[frame % history.length]!;
     const before = history[(frame + 1) % history.length]!;
     let [rising, lowRising, highRising] = [0, 0, 0];
+    levelsOf(bands, magnitude, levels);
     for (let b = 0; b < BANDS; b++) {
-      const { first, weights } = bands[b]!;
-      const sum = weighted(magnitude, first, weights);
-      now[b] = Math.log(1 + COMPRESSION * sum);
-      stored.push(toStored(sum));
+      now[b] = Math.log(1 + COMPRESSION * levels[b]!);
+      steps[b] = toStored(levels[b]!);
     }
+    stored.pushAll(steps);
     if (frame >= LAG)
       for (let b = 0; b < BANDS; b++) {
         const past = Math.max(

@@ -1,5 +1,5 @@
 import { channelWeights } from './channel-weights.ts';
-import { filterOf, type Biquad } from '../features/biquad.ts';
+import { inSeries, type Biquad } from '../features/biquad.ts';
 import { filteredPowerMeter } from '../features/filtered-power.ts';
 import type { Meter } from '../features/meter.ts';
 
@@ -57,7 +57,7 @@ export function kWeighting(sampleRate: number): readonly [shelf: Biquad, highPas
 /** One channel as the K-weighting leaves it. */
 export function kWeighted(channel: Float32Array, sampleRate: number): Float64Array {
   const weighted = Float64Array.from(channel);
-  for (const coefficients of kWeighting(sampleRate)) filterOf(coefficients)(weighted);
+  inSeries(...kWeighting(sampleRate))(weighted);
   return weighted;
 }
 
@@ -67,7 +67,7 @@ export function kWeighted(channel: Float32Array, sampleRate: number): Float64Arr
  */
 export function weightedPowerMeter(sampleRate: number): Meter<Float64Array> {
   const hop = Math.round(LOUDNESS_STEP * sampleRate);
-  return filteredPowerMeter(kWeighting(sampleRate).map(filterOf), (cell) => cell * hop, true);
+  return filteredPowerMeter([inSeries(...kWeighting(sampleRate))], (cell) => cell * hop, true);
 }
 
 const toLufs = (power: number): number => -0.691 + 10 * Math.log10(power);

@@ -1,4 +1,4 @@
-import { butterworth } from '../features/biquad.ts';
+import { butterworth, inSeries } from '../features/biquad.ts';
 import { filteredPowerMeter } from '../features/filtered-power.ts';
 import type { Meter } from '../features/meter.ts';
 
@@ -12,13 +12,10 @@ const TO_HZ = 8000;
 /** Measures the power of one channel between 200 Hz and 8 kHz in each 5 ms. */
 export function speechLevelMeter(sampleRate: number): Meter<Float64Array> {
   const top = Math.min(TO_HZ, 0.45 * sampleRate);
+  const from = butterworth('high', FROM_HZ, sampleRate);
+  const to = butterworth('low', top, sampleRate);
   return filteredPowerMeter(
-    [
-      butterworth('high', FROM_HZ, sampleRate),
-      butterworth('high', FROM_HZ, sampleRate),
-      butterworth('low', top, sampleRate),
-      butterworth('low', top, sampleRate),
-    ],
+    [inSeries(from, from), inSeries(to, to)],
     (cell) => Math.round((cell * sampleRate) / SPEECH_RATE),
     false,
   );

@@ -79,24 +79,22 @@ function threeTaps(from: Rows, { weights, bias }: Convolution, to: Rows): void {
 }
 
 /**
- * A layer of five taps that lie `dilation` frames apart. Two outputs at a time share what is read.
+ * A layer of five taps that lie `dilation` frames apart. Four outputs at a time share what is read.
  */
 function dilated(from: Rows, { weights, bias }: Convolution, dilation: number, to: Rows): void {
   const { values: x } = from;
   const { values: out, stride, padding, length } = to;
   const width = bias.length;
-  for (let o = 0; o < width; o += 2) {
+  for (let o = 0; o < width; o += 4) {
     const r = o * stride + padding;
-    const q = r + stride;
-    out.fill(bias[o]!, r, r + length);
-    out.fill(bias[o + 1]!, q, q + length);
+    for (let k = 0; k < 4; k++) out.fill(bias[o + k]!, r + k * stride, r + k * stride + length);
     for (let channel = 0; channel < width; channel++) {
-      const v = (o * width + channel) * 5;
-      const w = v + width * 5;
-      const [a0, a1, a2] = [weights[v]!, weights[v + 1]!, weights[v + 2]!];
-      const [a3, a4] = [weights[v + 3]!, weights[v + 4]!];
-      const [b0, b1, b2] = [weights[w]!, weights[w + 1]!, weights[w + 2]!];
-      const [b3, b4] = [weights[w + 3]!, weights[w + 4]!];
+      const at = (output: number, tap: number) =>
+        weights[((o + output) * width + channel) * 5 + tap]!;
+      const [a0, a1, a2, a3, a4] = [at(0, 0), at(0, 1), at(0, 2), at(0, 3), at(0, 4)];
+      const [b0, b1, b2, b3, b4] = [at(1, 0), at(1, 1), at(1, 2), at(1, 3), at(1, 4)];
+      const [c0, c1, c2, c3, c4] = [at(2, 0), at(2, 1), at(2, 2), at(2, 3), at(2, 4)];
+      const [d0, d1, d2, d3, d4] = [at(3, 0), at(3, 1), at(3, 2), at(3, 3), at(3, 4)];
       const s = channel * stride + padding - 2 * dilation;
       for (let t = 0; t < length; t++) {
         const i = s + t;
@@ -105,12 +103,14 @@ function dilated(from: Rows, { weights, bias }: Convolution, dilation: number, t
         const x2 = x[i + 2 * dilation]!;
         const x3 = x[i + 3 * dilation]!;
         const x4 = x[i + 4 * dilation]!;
-        out[r + t]! += a0 * x0 + a1 * x1 + a2 * x2 + a3 * x3 + a4 * x4;
-        out[q + t]! += b0 * x0 + b1 * x1 + b2 * x2 + b3 * x3 + b4 * x4;
+        const n = r + t;
+        out[n]! += a0 * x0 + a1 * x1 + a2 * x2 + a3 * x3 + a4 * x4;
+        out[n + stride]! += b0 * x0 + b1 * x1 + b2 * x2 + b3 * x3 + b4 * x4;
+        out[n + 2 * stride]! += c0 * x0 + c1 * x1 + c2 * x2 + c3 * x3 + c4 * x4;
+        out[n + 3 * stride]! += d0 * x0 + d1 * x1 + d2 * x2 + d3 * x3 + d4 * x4;
       }
     }
-    rectify(to, r, r + length);
-    rectify(to, q, q + length);
+    for (let k = 0; k < 4; k++) rectify(to, r + k * stride, r + k * stride + length);
   }
 }
 

@@ -1,5 +1,11 @@
 import { soundsOf } from '../../film/index.ts';
-import { withCorrection, type Correction } from '../../listen/index.ts';
+import {
+  withCorrection,
+  withReading,
+  type Correction,
+  type Reading,
+  type Stretch,
+} from '../../listen/index.ts';
 import { CaesuraError, samples, type Frames, type Samples } from '../../time/index.ts';
 import type { CueEdit, CueKind, CueSwitch, Plan, Sound, SoundKind } from '../index.ts';
 import { freshId, partsFit, usedLength } from '../index.ts';
@@ -170,6 +176,22 @@ export const correctBeats = (plan: Plan, id: string, correction: Correction): Pl
   withSound(plan, id, (sound) => ({
     ...sound,
     corrections: withCorrection(sound.corrections, correction, sound.analysis.length),
+  }));
+
+/**
+ * Chooses how the beats or the bars of a sound are read, for all of it or within a stretch; see
+ * `withReading`.
+ */
+export const chooseReading = (
+  plan: Plan,
+  id: string,
+  reading: Reading,
+  within: Stretch | null = null,
+): Plan =>
+  withSound(plan, id, ({ found, ...sound }) => ({
+    ...sound,
+    found,
+    corrections: withReading({ ...sound, onsets: found.onsets }, reading, within),
   }));
 
 /** Takes back all corrections of the beats of a sound: they are as heard. */

@@ -66,6 +66,7 @@ export {
   type NewSound,
   addSound,
   asHeard,
+  chooseReading,
   bringIn,
   correctBeats,
   editCues,

@@ -7,6 +7,7 @@ import { beatsOnFrames } from '../../film/beats-on-frames.ts';
 import {
   addSound,
   asHeard,
+  chooseReading,
   correctBeats,
   editCues,
   nameSection,
@@ -18,6 +19,7 @@ import {
 } from './edit-sounds.ts';
 import { readPlan } from '../upgrade/read-plan.ts';
 import type { Plan } from '../schema/plan-schema.ts';
+import { sectionOfSound } from '../../film/sound-section.ts';
 import { cuesOfSound, correctedBeats } from '../../film/sound-cues.ts';
 import { exactAnalysis, samplePlan } from '../../testing/sample-plan.ts';
 
@@ -127,6 +129,48 @@ describe('corrections in the plan', () => {
     expect(correctedBeats(corrected.music!).beats).toHaveLength(48);
     expect(asHeard(corrected, plan.music!.id).music!.corrections).toEqual([]);
     expect(() => correctBeats(plan, 'none', { do: 'halve' })).toThrow(/not in the plan/);
+  });
+});
+
+describe('readings of a sound', () => {
+  const plan = samplePlan();
+  const { id, analysis } = plan.music!;
+  const later = {
+    ...{ as: 'half-later' as const, likelihood: 0.2, beatsPerBar: 4, bars: analysis.downbeats },
+    ...{ from: samples(0), to: samples(240_000) },
+    beats: analysis.beats.map((b) => samples(b.at + 12_000)),
+  };
+  const heard: Plan = {
+    ...plan,
+    music: { ...plan.music!, analysis: { ...analysis, readings: [later] } },
+  };
+
+  it('are saved with it, and a plan saved before there were any has none', () => {
+    expect(readPlan(heard).music!.analysis.readings).toEqual([later]);
+    const { readings: _none, ...before } = analysis;
+    const old = { ...plan, music: { ...plan.music!, analysis: before } };
+    expect(readPlan(old).music!.analysis.readings).toEqual([]);
+  });
+
+  it('are chosen for all or within a stretch, and what is chosen can be saved', () => {
+    const chosen = chooseReading(heard, id, later);
+    expect(correctedBeats(chosen.music!).beats.map((b) => b.at)).toEqual(later.beats);
+    expect(readPlan(chosen)).toEqual(chosen);
+    const within = { from: samples(480_000), to: samples(960_000) };
+    const partly = correctedBeats(chooseReading(heard, id, later, within).music!).beats;
+    const moved = partly.filter((b) => later.beats.includes(b.at)).map((b) => b.at);
+    expect(moved).toEqual(later.beats.filter((at) => at >= 480_000 && at < 960_000));
+    expect(() => chooseReading(heard, 'none', later)).toThrow(/not in the plan/);
+  });
+
+  it('are for the section at a position', () => {
+    const starts = [samples(240_000), samples(960_000)];
+    const cues = starts.map((to) => ({ kind: 'section' as const, from: null, to }));
+    const sectioned = editCues(heard, id, cues).music!;
+    const around = (at: number) => Object.values(sectionOfSound(sectioned, samples(at)));
+    expect(around(0)).toEqual([0, 240_000]);
+    expect(around(240_000)).toEqual([240_000, 960_000]);
+    expect(around(2_000_000)).toEqual([960_000, analysis.length]);
   });
 });
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { READINGS } from '../../listen/index.ts';
 import type { BeatsPerMinute, Samples } from '../../time/index.ts';
 import { CUE_KINDS, SOUND_KINDS } from './cue-kinds.ts';
 import { framesFrom, MediaIdSchema, samplesFrom0, whole, withUnit } from './fields.ts';
@@ -12,6 +13,18 @@ const BeatSchema = z.object({
   confidence: UnitIntervalSchema,
 });
 
+const ReadingNameSchema = z.enum(READINGS);
+/** See `Reading` in listen. */
+const ReadingSchema = z.object({
+  as: ReadingNameSchema,
+  likelihood: UnitIntervalSchema,
+  from: samplesFrom0,
+  to: samplesFrom0,
+  beatsPerBar: whole.min(2).max(12),
+  beats: z.array(samplesFrom0).min(2).max(200_000).readonly().nullable(),
+  bars: z.array(whole.min(0)).max(200_000).readonly(),
+});
+
 /** See `Analysis` in listen: what was heard in one file. */
 export const AnalysisSchema = z.object({
   sampleRate: whole.min(8000).max(384000),
@@ -21,6 +34,7 @@ export const AnalysisSchema = z.object({
   beatsPerBar: whole.min(2).max(12),
   tempo: withUnit<BeatsPerMinute>(z.number().positive()).nullable(),
   confidence: UnitIntervalSchema,
+  readings: z.array(ReadingSchema).max(16).readonly().default([]),
 });
 
 const CueSchema = z.object({
@@ -76,8 +90,12 @@ const betweenSchema = z.object({
 export const CorrectionSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('double') }),
   z.object({ do: z.literal('halve') }),
-  z.object({ do: z.literal('metre'), beats: whole.min(2).max(12) }),
-  atSchema.extend({ do: z.literal('downbeat') }),
+  z.object({
+    do: z.literal('metre'),
+    beats: whole.min(2).max(12),
+    reading: ReadingNameSchema.optional(),
+  }),
+  atSchema.extend({ do: z.literal('downbeat'), reading: ReadingNameSchema.optional() }),
   z.object({ do: z.literal('shift'), by: whole }),
   betweenSchema.extend({ do: z.literal('steady') }),
   z.object({ do: z.literal('move'), from: samplesFrom0, to: samplesFrom0 }),
@@ -88,6 +106,7 @@ export const CorrectionSchema = z.discriminatedUnion('do', [
     beats: z.array(samplesFrom0).min(2).max(200_000).readonly(),
     bars: z.array(whole.min(0)).max(200_000).readonly().optional(),
     beatsPerBar: whole.min(2).max(12).optional(),
+    reading: ReadingNameSchema.optional(),
   }),
   betweenSchema.extend({ do: z.literal('retrack') }),
 ]);

@@ -1,9 +1,19 @@
-import { TRUSTED, type Analysis } from '@caesura/core/listen';
+import { Button } from 'react-bootstrap';
+import { doubtfulStretches, TRUSTED, type Analysis } from '@caesura/core/listen';
 import type { Sound } from '@caesura/core/plan';
-import { signed } from '../../app/format.ts';
+import type { Samples } from '@caesura/core/time';
+import { clock, signed } from '../../app/format.ts';
 
-/** What was heard in a sound in figures, and what to do where it is doubtful. */
-export function Heard({ heard, sound }: { heard: Analysis; sound: Sound }) {
+/** What was heard in a sound in figures, and where it is doubtful. */
+export function Heard({
+  heard,
+  sound,
+  onGo,
+}: {
+  heard: Analysis;
+  sound: Sound;
+  onGo: (to: Samples) => void;
+}) {
   const { integrated } = sound.found.loudness;
   const loudness = (
     <>
@@ -25,6 +35,7 @@ export function Heard({ heard, sound }: { heard: Analysis; sound: Sound }) {
         )}
       </>
     );
+  const stretches = heard.confidence < TRUSTED ? [] : doubtfulStretches(heard);
   const doubtful = heard.confidence < TRUSTED && sound.kind === 'music';
   return (
     <>
@@ -39,6 +50,12 @@ export function Heard({ heard, sound }: { heard: Analysis; sound: Sound }) {
         <dd className="figures">{Math.round(100 * heard.confidence)} %</dd>
         {loudness}
       </dl>
+      {stretches.map(({ from, to, confidence }) => (
+        <Button key={from} variant="link" size="sm" onClick={() => onGo(from)}>
+          Doubtful from {clock(from / heard.sampleRate)} to {clock(to / heard.sampleRate)} (
+          {Math.round(100 * confidence)} %)
+        </Button>
+      ))}
       {doubtful && (
         <div className="fault" role="alert">
           <b>The beats are a guess.</b> Play with the click and hear whether they fit. If not, tap

@@ -3,10 +3,13 @@ import { ButtonGroup, Form, ToggleButton } from 'react-bootstrap';
 import { SOUND_KINDS, type SoundKind } from '@caesura/core/plan';
 import { soundsOf } from '@caesura/core/film';
 import { useEdit, usePlan } from '../../app/hooks.ts';
+import { problem } from '../../app/notices.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { useTask } from '../../app/use-task.ts';
 import { DropArea, FileButton } from '../../components/DropArea.tsx';
 import { Working } from '../../components/Working.tsx';
 import { analyseFile } from './analyse-file.ts';
+import { analyseFiles, lanesFor } from './analyse-files.ts';
 import { SOUND_LABELS } from './kinds.ts';
 import { SoundView } from './SoundView.tsx';
 
@@ -16,6 +19,7 @@ const SOUNDS = 'audio/*,.wav,.mp3,.flac,.ogg,.opus,.m4a';
 export default function ListenScreen() {
   const plan = usePlan();
   const edit = useEdit();
+  const dispatch = useAppDispatch();
   const { working, run, stop } = useTask();
   /** Content hash of the sound on view. */
   const [shown, setShown] = useState<string | null>(null);
@@ -23,23 +27,41 @@ export default function ListenScreen() {
   const sounds = soundsOf(plan);
   const sound = sounds.find((s) => s.media === shown) ?? sounds[0];
 
-  /** Hears a file as the music, or as one more sound of a kind. */
-  const analyseSound =
-    (kind: SoundKind | 'the music') =>
-    ([file]: File[]) =>
-      run(async (onStage, signal) => {
-        const heard = await analyseFile(file!, onStage, signal);
-        if (kind === 'the music') edit('setMusic', heard);
-        else if (edit('addSound', heard, kind)) setShown(heard.media);
-      });
+  /** Hears files as further sounds of a kind; of files for the music the first is that. */
+  const analyseSounds = (kind: SoundKind | 'the music') => (files: File[]) =>
+    run((onStage, signal) =>
+      analyseFiles(
+        files,
+        analyseFile,
+        {
+          heard: (heard, index) => {
+            if (kind === 'the music' && index === 0) edit('setMusic', heard);
+            else if (edit('addSound', heard, kind === 'the music' ? adding : kind))
+              setShown(heard.media);
+          },
+          failed: (error) => {
+            if (!signal.aborted) dispatch(problem(error));
+          },
+        },
+        { onStage, signal, lanes: lanesFor(navigator.hardwareConcurrency) },
+      ),
+    );
   const button = (
     label: string,
     variant: 'dark' | 'outline-dark',
     kind: SoundKind | 'the music',
-  ) => <FileButton label={label} accept={SOUNDS} variant={variant} onFiles={analyseSound(kind)} />;
+  ) => (
+    <FileButton
+      label={label}
+      accept={SOUNDS}
+      variant={variant}
+      multiple={kind !== 'the music' || plan.music === null}
+      onFiles={analyseSounds(kind)}
+    />
+  );
   return (
     <DropArea
-      onFiles={analyseSound(plan.music ? adding : 'the music')}
+      onFiles={analyseSounds(plan.music ? adding : 'the music')}
       hint={
         plan.music
           ? `Drop a sound here (${SOUND_LABELS[adding].toLowerCase()})`

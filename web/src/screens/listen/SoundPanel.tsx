@@ -3,6 +3,7 @@ import { Button, Tab, Tabs } from 'react-bootstrap';
 import type { EndingChoice } from '@caesura/core/endings';
 import { correctedBeats } from '@caesura/core/film';
 import type { Plan, Sound } from '@caesura/core/plan';
+import type { Samples } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import type { Playing } from '../../sound/use-player.ts';
 import { CueFiles } from './CueFiles.tsx';
@@ -28,6 +29,8 @@ interface Props {
   readonly onStartHere: () => void;
   readonly onEndHere: () => void;
   readonly onHearEnding: (choice: EndingChoice) => void;
+  readonly onGo: (to: Samples) => void;
+  readonly readings: ReactNode;
   readonly putRight: ReactNode;
   readonly sectionNames: ReactNode;
   readonly chooser: ReactNode;
@@ -52,7 +55,8 @@ export function SoundPanel(props: Props) {
         onPlay={props.onPlay}
       />
       <h3>Heard</h3>
-      <Heard heard={correctedBeats(sound)} sound={sound} />
+      <Heard heard={correctedBeats(sound)} sound={sound} onGo={props.onGo} />
+      {props.readings}
       <Tabs id="sound-tabs" variant="underline" defaultActiveKey="cues" mountOnEnter unmountOnExit>
         <Tab eventKey="cues" title="Cues">
           <CueSwitches sound={sound} />

@@ -6,10 +6,12 @@ import { LineList, type LineListHandle } from '../../components/LineList.tsx';
 import { endingRoute } from './ending-route.ts';
 import { PutRight } from './PutRight.tsx';
 import { SectionNames } from './SectionNames.tsx';
+import { ReadingList } from './ReadingList.tsx';
 import { SoundLine, type Chosen } from './SoundLine.tsx';
 import { SoundPanel } from './SoundPanel.tsx';
 import { useListenKeys } from './use-listen-keys.ts';
 import { useListening } from './use-listening.ts';
+import { useReadings, type Offered } from './use-readings.ts';
 import { useMarks } from './use-marks.ts';
 import { useTaps } from './use-taps.ts';
 
@@ -33,6 +35,7 @@ export function SoundView({
   const marks = useMarks(sound);
   const { player, at, range, here, go, setAt, switches, setSwitches } = listening;
   const { chosen, choose } = marks;
+  const readings = useReadings(sound, at, range);
   const rate = sound.analysis.sampleRate;
 
   const onChoose = useCallback(
@@ -49,6 +52,8 @@ export function SoundView({
   const endHere = () => edit('setRegion', sound.id, sound.region.in, here());
   const addBeat = () => marks.addBeat(here());
   const addCue = () => marks.addCue(here());
+  const offered = [...readings.beats, ...readings.bars];
+  const hear = ({ reading, sound: as }: Offered) => listening.hear(reading.from, reading.to, as);
   useListenKeys({
     play: listening.toggle,
     toBeat: listening.toBeat,
@@ -72,6 +77,9 @@ export function SoundView({
     halve: () => edit('correctBeats', sound.id, { do: 'halve' }),
     double: () => edit('correctBeats', sound.id, { do: 'double' }),
     downbeat: () => edit('correctBeats', sound.id, { do: 'downbeat', at: here() }),
+    readings: offered.length,
+    chooseReading: readings.choose,
+    hearReading: (index) => offered[index] && hear(offered[index]),
   });
   return (
     <div className="with-panel">
@@ -113,6 +121,8 @@ export function SoundView({
           const { route, manner } = endingRoute(sound, choice);
           player.play(route, manner);
         }}
+        onGo={go}
+        readings={<ReadingList readings={readings} onHear={hear} />}
         sectionNames={<SectionNames sound={sound} onGo={go} />}
         putRight={
           <PutRight

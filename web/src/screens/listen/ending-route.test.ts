@@ -22,6 +22,7 @@ const music: Sound = setMusic(newPlan('x'), {
     beatsPerBar: 4,
     tempo: beatsPerMinute(120),
     confidence: 1,
+    readings: [],
   },
   found: NOTHING_FOUND,
 }).music!;

@@ -1,4 +1,11 @@
-import { oneKey, SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys } from '../../app/keys.ts';
+import {
+  type KeyGroup,
+  oneKey,
+  SIDEWAYS,
+  twoKeys,
+  UP_AND_DOWN,
+  useScreenKeys,
+} from '../../app/keys.ts';
 
 type Way = 1 | -1;
 
@@ -23,7 +30,26 @@ export interface ListenActs {
   readonly halve: () => void;
   readonly double: () => void;
   readonly downbeat: () => void;
+  /** Number of readings offered, choosing one by its place, and hearing it. */
+  readonly readings: number;
+  readonly chooseReading: (index: number) => void;
+  readonly hearReading: (index: number) => void;
 }
+
+/** The number keys from 1 on, under one word. */
+const digits = (
+  label: string,
+  count: number,
+  before: '' | 'Shift + ',
+  run: (index: number) => void,
+): KeyGroup => ({
+  label,
+  keys: Array.from({ length: count }, (_, i) => ({
+    combo: `${before ? 'shift+' : ''}${i + 1}`,
+    cap: `${before}${i + 1}`,
+    run: () => run(i),
+  })),
+});
 
 /** Makes the keys of Listen work, and shows them in the footer and the list of keys. */
 export function useListenKeys(acts: ListenActs): void {
@@ -67,5 +93,11 @@ export function useListenKeys(acts: ListenActs): void {
     oneKey('half as many beats', ['h', 'H'], acts.halve),
     oneKey('twice as many beats', ['d', 'D'], acts.double),
     oneKey('downbeat here', ['b', 'B'], acts.downbeat),
+    ...(acts.readings === 0
+      ? []
+      : [
+          digits('choose a reading', acts.readings, '', acts.chooseReading),
+          digits('hear a reading', acts.readings, 'Shift + ', acts.hearReading),
+        ]),
   ]);
 }

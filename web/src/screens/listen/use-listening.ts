@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState, type RefObject } from 'react';
+import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { correctedBeats, musicLines, type Line } from '@caesura/core/film';
 import { filmInstant, type CueKind, type Plan, type Sound } from '@caesura/core/plan';
 import { nearestFrame, samples, seconds, type Samples, type Seconds } from '@caesura/core/time';
@@ -34,6 +34,8 @@ export interface Listening {
   /** What is heard while it plays, else the position. */
   readonly here: () => Samples;
   readonly toggle: () => void;
+  /** Plays a stretch with the clicks of the sound as it would be after a choice. */
+  readonly hear: (from: Samples, to: Samples, as: Sound) => void;
   readonly go: (to: number) => void;
   readonly toBeat: (direction: 1 | -1) => void;
   readonly toLine: (direction: 1 | -1) => void;
@@ -61,9 +63,14 @@ export function useListening(
   });
   const { click, tick, loop, slow } = switches;
   const setSwitches = (change: Partial<ListenSwitches>) => setAll({ ...switches, ...change });
+  // A bite of a reading has its own clicks, and they are wanted whatever the switch says.
+  const bite = useRef<Sound | null>(null);
   const player = usePlayer(
     sound,
-    useMemo(() => clicksOf(sound, click, tick), [sound, click, tick]),
+    useMemo(() => {
+      const usual = clicksOf(sound, click, tick);
+      return (route) => (bite.current ? clicksOf(bite.current, true, null) : usual)(route);
+    }, [sound, click, tick]),
   );
   usePlayMark(list, player.state, player.position);
   useEffect(() => {
@@ -76,6 +83,7 @@ export function useListening(
   const inFile = (n: number): Samples => samples(Math.min(length, Math.max(0, Math.round(n))));
   const start = (from: Samples) => {
     const speed = slow ? 0.5 : 1;
+    bite.current = null;
     if (loop && range)
       player.play([{ from: inSeconds(range.from), to: inSeconds(range.to) }], { loop, speed });
     else player.play([{ from: inSeconds(from), to: inSeconds(length) }], { speed });
@@ -113,6 +121,12 @@ export function useListening(
     here,
     go,
     mark,
+    hear: (from, to, as) => {
+      setAt(from);
+      list.current?.show(from / rate);
+      bite.current = as;
+      player.play([{ from: inSeconds(from), to: inSeconds(to) }], { speed: slow ? 0.5 : 1 });
+    },
     toggle: () => {
       if (player.state === 'still') return void start(at);
       if (!loop) setAt(here());
