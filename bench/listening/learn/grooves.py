@@ -39,9 +39,11 @@ def grooves(part='learn'):
             names = [n for n in re.findall(r'^\s*DefGroove\s+(\S+)', text, re.M | re.I) if not is_kept_out(n)]
             if is_kept_out(os.path.basename(path)[:-4]) or not names or not beats:
                 continue
-            dotted = signature is not None and signature.group(2) == '8' and int(signature.group(1)) % 3 == 0
+            # In three or six quarters of a bar of eighths the beat is dotted; in two or four the quarters are the dotted beats.
+            dotted = signature is not None and signature.group(2) == '8' and int(beats.group(1)) % 3 == 0
             _found.append((path, names, int(beats.group(1)), dotted))
-    return [g for i, g in enumerate(_found) if part_of(i) == part]
+    # Metronomes mark beats only, of which nobody can hear how they are grouped.
+    return [g for i, g in enumerate(_found) if part_of(i) == part and 'metronome' not in os.path.basename(g[0])]
 
 
 def written(rng, part):

@@ -60,10 +60,10 @@ def made_piece(number, folder):
     rng = random.Random(number ^ 0x5bd1)
     voice, spans = with_voice(rng, piece, folder)
     x = mixing.played(rng, piece)
-    x = mixing.with_rises(rng, x.astype(np.float32), piece.rises)
+    x, rises = mixing.with_rises(rng, x.astype(np.float32), piece.rises)
     if voice is not None:
         x = x / mixing.peak(x) + voice[:len(x)] * rng.uniform(.35, 1.4) if len(voice) >= len(x) else x
-    truth = {'beats': piece.beats, 'downbeats': piece.downbeats, 'sections': piece.sections, 'rises': np.reshape(piece.rises, (-1, 2)),
+    truth = {'beats': piece.beats, 'downbeats': piece.downbeats, 'sections': piece.sections, 'rises': np.reshape(rises, (-1, 2)),
              'drops': piece.drops, 'words': np.reshape(spans, (-1, 2))}
     return mixing.mastered(rng, x), truth, {'source': 'made', **piece.about}
 

@@ -62,7 +62,11 @@ def coloured(noise, length, slope):
 
 
 def with_rises(rng, x, rises):
-    """Noise or a tone that swells up to each peak."""
+    """
+    Noise or a tone that swells up to a peak, in some of the stretches where it may; and the start and the peak of each that
+    does.
+    """
+    made = []
     for start, top in rises:
         if top - start < 1 or rng.random() < .35:
             continue
@@ -78,7 +82,8 @@ def with_rises(rng, x, rises):
             low, high = rng.uniform(100, 300), rng.uniform(900, 3000)
             swell = np.sin(2 * np.pi * np.cumsum(low * (high / low) ** np.linspace(0, 1, n)) / RATE)
         x[a:b] += (swell * grow * rng.uniform(.15, .7) * peak(x)).astype(np.float32)
-    return x
+        made.append((begins, top))
+    return x, made
 
 
 def with_crowd(rng, x):

@@ -63,7 +63,9 @@ const EDGE = 0.6;
 /** Seconds within which two peaks are the same, and from which two starts are not. */
 const SAME_PEAK = 0.7;
 const FAR_START = 1;
-/** Confidence from which a rise is told. */
+/** Growth, as a part of full strength, of which a rise is sure by its level alone. */
+const FULL_GROWTH = (2 * LEAST_DECIBELS) / FULL_DECIBELS;
+/** Confidence from which a rise is told that shows in what was learned only. */
 const LEAST_CONFIDENCE = 0.4;
 /** Seconds from the highest level to where the attack that ends the rise is looked for. */
 const PEAK_OFFSETS = [-0.35, -0.25, -0.15, -0.05, 0.05, 0.15, 0.25];
@@ -339,6 +341,7 @@ const grownOf = (envelope: Float32Array, from: number, to: number): number => {
 /** The rises of a sound in order of time; see `riseCandidates`. */
 export const risesOf = (...from: Parameters<typeof riseCandidates>): Rise[] =>
   riseCandidates(...from).flatMap(({ facts, ...rise }) => {
-    const confidence = chanceOf(facts, ODDS.rises);
-    return confidence < LEAST_CONFIDENCE ? [] : [{ ...rise, confidence }];
+    const byLevel = facts.straight ** 0.5 * clamp(facts.grown / FULL_GROWTH);
+    const confidence = Math.max(chanceOf(facts, ODDS.rises), byLevel);
+    return facts.grown === 0 && confidence < LEAST_CONFIDENCE ? [] : [{ ...rise, confidence }];
   });
