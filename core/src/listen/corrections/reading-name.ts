@@ -7,7 +7,7 @@ const NAMES: Readonly<Record<Exclude<Reading['as'], 'bars'>, string>> = {
   'two-thirds-later': 'two thirds of a beat later',
   twice: 'twice as fast',
   half: 'half as fast',
-  'half-others': 'half as fast, on the other beats',
+  'half-others': 'half as fast, the others',
   'three-for-two': 'three beats for two',
   'two-for-three': 'two beats for three',
   'in-places': 'otherwise in places',
