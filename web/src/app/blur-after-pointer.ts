@@ -1,6 +1,6 @@
 /** Controls that keep the focus after a click and would then take keys meant for the screen. */
 const CONTROLS =
-  'button:not([aria-haspopup], [aria-expanded]), input:is([type="checkbox"], [type="radio"], [type="range"])';
+  'summary, button:not([aria-haspopup], [aria-expanded]), input:is([type="checkbox"], [type="radio"], [type="range"])';
 
 /**
  * Makes controls that were used by pointer let go of the focus, so that the space bar goes on to
