@@ -1,5 +1,4 @@
-import { logOdds } from './learned-beats.ts';
-import { likelihoods, ODDS, weighed } from './odds.ts';
+import { likelihoods, logOdds, ODDS, weighed } from './odds.ts';
 import { repetition, standardised } from './metre.ts';
 import { peakAround } from '../../numbers/index.ts';
 import { whitened } from './pulse.ts';

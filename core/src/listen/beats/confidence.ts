@@ -1,7 +1,6 @@
 import { clamp, peakAround } from '../../numbers/index.ts';
-import { logOdds } from './learned-beats.ts';
 import type { Track } from './made-beats.ts';
-import { chanceOf, ODDS } from './odds.ts';
+import { chanceOf, logOdds, ODDS } from './odds.ts';
 import { between, sharedAlong } from './readings.ts';
 
 /** Periodicity that noise reaches by chance, and that a clear beat has. */

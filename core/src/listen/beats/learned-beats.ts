@@ -1,6 +1,7 @@
 import { part } from '../../time/index.ts';
 import { beatPath } from './beat-path.ts';
 import type { Track } from './made-beats.ts';
+import { logOdds } from './odds.ts';
 import { pulse } from './pulse.ts';
 import { steadied } from './steady-beats.ts';
 
@@ -11,15 +12,6 @@ import { steadied } from './steady-beats.ts';
 const SHIFT = -1;
 /** Brings a probability to the scale of onset strength, on which a grid is judged. */
 const AS_STRENGTH = 3;
-/** How near to 0 and 1 a probability is believed. */
-const LEAST = 0.001;
-
-/** The natural logarithm of the odds of a probability, kept within what is believed. */
-export function logOdds(probability: number, least = LEAST): number {
-  const p = Math.min(1 - least, Math.max(least, probability));
-  return Math.log(p / (1 - p));
-}
-
 /**
  * Beats along the probability of a beat that the network tells of each strength frame: the
  * likeliest path, and one grid where the tempo is steady. Yields the fraction done.

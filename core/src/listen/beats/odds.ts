@@ -27,3 +27,12 @@ export function likelihoods(sums: readonly number[]): number[] {
   const total = each.reduce((a, x) => a + x, 0);
   return each.map((x) => x / total);
 }
+
+/** How near to 0 and 1 a probability is believed. */
+const LEAST = 0.001;
+
+/** The natural logarithm of the odds of a probability, kept within what is believed. */
+export function logOdds(probability: number, least = LEAST): number {
+  const p = Math.min(1 - least, Math.max(least, probability));
+  return Math.log(p / (1 - p));
+}

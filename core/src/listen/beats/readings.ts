@@ -1,7 +1,7 @@
 import { peakAround } from '../../numbers/index.ts';
 import { STRENGTH_RATE, type OnsetStrength } from '../features/onset-strength.ts';
-import { logOdds } from './learned-beats.ts';
 import type { Track } from './made-beats.ts';
+import { logOdds } from './odds.ts';
 import { whitened } from './pulse.ts';
 
 /** Slowest and fastest tempo of a reading, beats a minute. */

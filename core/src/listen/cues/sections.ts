@@ -1,9 +1,8 @@
 import { peakAround } from '../../numbers/index.ts';
 import { samples, type Samples } from '../../time/index.ts';
 import type { Analysis } from '../analysis.ts';
-import { logOdds } from '../beats/learned-beats.ts';
 import { standardised } from '../beats/metre.ts';
-import { chanceOf, ODDS } from '../beats/odds.ts';
+import { chanceOf, logOdds, ODDS } from '../beats/odds.ts';
 import {
   BAND_STEP_DECIBELS,
   BANDS,
