@@ -9,7 +9,10 @@ import type { AudioFeatures } from '@caesura/core/listen';
 import { barCandidates } from '../../core/src/listen/beats/bars.ts';
 import { beatProgress, weighedReadings } from '../../core/src/listen/beats/beats.ts';
 import { beatFacts } from '../../core/src/listen/beats/confidence.ts';
-import { riseCandidates } from '../../core/src/listen/cues/rises.ts';
+import { evidenceOf } from '../../core/src/listen/beats/evidence.ts';
+import { dropCandidates } from '../../core/src/listen/cues/drops.ts';
+import { pausesOf } from '../../core/src/listen/cues/pauses.ts';
+import { riseCandidates, risesOf } from '../../core/src/listen/cues/rises.ts';
 import { sectionCandidates } from '../../core/src/listen/cues/sections.ts';
 import { voiceLikeness } from '../../core/src/listen/cues/voice-likeness.ts';
 import { wordCandidates } from '../../core/src/listen/cues/words.ts';
@@ -52,14 +55,15 @@ async function told(folder: string, truth: Truth) {
   const features = await featuresOf(path.join(folder, truth.file));
   const { strength, sampleRate } = features;
   const curves = finished(learnedCurves(strength));
-  const { made, learned, weighing, likely } = finished(weighedReadings(strength, curves));
+  const evidence = evidenceOf(strength, curves);
+  const { made, learned, weighing, likely } = finished(weighedReadings(evidence));
   const pulse = truth.beats.length > 0;
   const f = (frames: readonly number[]) => (pulse ? fMeasure(truth.beats, secondsOf(frames)) : 0);
   const readings = weighing.map(({ frames, facts }) => ({ f: f(frames), facts }));
   const best = weighing.toSorted((a, b) => f(b.frames) - f(a.frames))[0];
   const bars =
     truth.downbeats && best && f(best.frames) > 0.85
-      ? barCandidates(best.frames, strength, curves.downbeat).map(({ downbeats, facts }) => ({
+      ? barCandidates(best.frames, evidence).map(({ downbeats, facts }) => ({
           f: fMeasure(truth.downbeats!, secondsOf(downbeats.map((i) => best.frames[i]!))),
           facts,
         }))
@@ -80,10 +84,14 @@ async function told(folder: string, truth: Truth) {
     facts,
   }));
   const sections = sectionCandidates(features, analysis, curves.section);
+  const leads = { rises: risesOf(features, curves.rise), pauses: pausesOf(features) };
+  const drops = dropCandidates(features, analysis, leads, curves.drop);
   return {
     ...{
       file: truth.file,
       category: truth.category,
+      // Songs on one tune or groove are alike, and are left out together.
+      group: truth.about?.style && truth.category !== 'made' ? truth.about.style : truth.file,
       pulse,
       made: f(made.frames),
       learned: f(learned.frames),
@@ -92,6 +100,7 @@ async function told(folder: string, truth: Truth) {
     words: cuesOf(truth, ['word', 0.05], words, sampleRate),
     rises: cuesOf(truth, ['riser_peak', 0.05], rises, sampleRate),
     sections: cuesOf(truth, ['section', 0.1], sections, sampleRate),
+    drops: cuesOf(truth, ['drop', 0.1], drops, sampleRate),
   };
 }
 

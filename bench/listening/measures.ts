@@ -77,6 +77,8 @@ export interface Truth {
   } | null;
   /** Words, hits, starts and peaks of rises, starts and ends of pauses, sections and drops. */
   readonly cues?: readonly { readonly t: number; readonly kind: string }[];
+  /** What it is, where a script made it: the tune or the file of grooves that it is on. */
+  readonly about?: { readonly style?: string };
 }
 
 /** What was found in it. */

@@ -3,6 +3,7 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { findingsIn } from '@caesura/core/listen';
 import { weighedReadings } from '../../core/src/listen/beats/beats.ts';
+import { evidenceOf } from '../../core/src/listen/beats/evidence.ts';
 import { STRENGTH_RATE } from '../../core/src/listen/features/onset-strength.ts';
 import { learnedCurves } from '../../core/src/listen/network/learned-curves.ts';
 import { finished } from '../../core/src/time/index.ts';
@@ -118,7 +119,7 @@ async function score(folder: string, truth: Truth): Promise<Record<string, numbe
   const times = (cues: readonly { readonly at: number }[]) => cues.map((c) => c.at / sampleRate);
   const instants = analysis.beats.map((b) => b.at / sampleRate);
   const curves = finished(learnedCurves(features.strength));
-  const { made, learned } = finished(weighedReadings(features.strength, curves));
+  const { made, learned } = finished(weighedReadings(evidenceOf(features.strength, curves)));
   const inSeconds = (frames: readonly number[]) => frames.map((f) => f / STRENGTH_RATE);
   const found: Found = {
     readings: [

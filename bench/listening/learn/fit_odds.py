@@ -11,7 +11,7 @@ import torch
 
 torch.set_num_threads(1)
 # How strongly coefficients are held to nothing, and in how many parts pieces are left out in turn to see what they are worth.
-HOLD, PARTS = .002, 8
+HOLD, PARTS = .08, 8
 FREE = ('always', 'unheard')
 
 
@@ -67,8 +67,10 @@ def odds(weights, facts):
 
 
 def left_out(found, spread, shares):
-    """What the choice would be on each piece when it is not fitted to."""
-    part = np.random.default_rng(1).integers(0, PARTS, len(found))
+    """What the choice would be on each piece when neither it nor another on the same tune or groove is fitted to."""
+    groups = sorted({p['group'] for p, *_ in found})
+    parts = dict(zip(groups, np.random.default_rng(1).integers(0, PARTS, len(groups))))
+    part = [parts[p['group']] for p, *_ in found]
     told = []
     for k in range(PARTS):
         weights = fitted([f for f, g in zip(found, part) if g != k], spread, shares)
@@ -156,7 +158,7 @@ def main():
         weights = fitted(found, spread, shares)
         record[kind] = {n: round(float(w), 4) for n, w in zip(names, weights)}
         print(record[kind])
-    for kind in ('words', 'sections', 'rises'):
+    for kind in ('words', 'sections', 'rises', 'drops'):
         samples = [(p['file'], c['facts'], c['right']) for p in pieces for c in p[kind] or ()]
         record[kind] = chances(kind, samples)
         print(record[kind])

@@ -18,7 +18,7 @@ from tunes import tune_song, tunes
 
 FIRST = {'choose': 900_000, 'report': 960_000}
 # Of tunes to report on each once, of those to choose by each in three ways.
-COUNTS = {'choose': {'made': 100, 'grooves': 40, 'tunes': 3, 'nobeat': 24}, 'report': {'made': 40, 'grooves': 20, 'tunes': 1, 'nobeat': 10}}
+COUNTS = {'choose': {'made': 120, 'grooves': 80, 'tunes': 4, 'nobeat': 24}, 'report': {'made': 40, 'grooves': 20, 'tunes': 1, 'nobeat': 10}}
 MAKERS = {'made': lambda n, words, part: made_piece(n, words), 'grooves': groove_song, 'tunes': tune_song,
           'nobeat': lambda n, words, part: negative(n, words)}
 

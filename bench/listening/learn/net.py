@@ -2,8 +2,8 @@
 import torch
 from torch import nn
 
-# What it tells of each frame of 10 ms; the first two are what beats are found by.
-OUTPUTS = ('beat', 'downbeat', 'section', 'rise', 'voice', 'word')
+# What it tells of each frame of 10 ms; the first two are what beats are found by, the last is the middle between two of them.
+OUTPUTS = ('beat', 'downbeat', 'section', 'rise', 'voice', 'word', 'drop', 'between')
 DILATIONS = (1, 2, 4, 8, 16, 32, 64, 128, 256)
 INPUTS = 60
 # Bytes of features are brought near zero and one.

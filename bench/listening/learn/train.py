@@ -16,10 +16,10 @@ sys.path.insert(0, os.path.dirname(os.path.abspath(__file__)))
 from net import OUTPUTS, Net, scaled
 from pieces import Crops, read
 
-SOURCES = {'made': .62, 'grooves': .18, 'tunes': .14, 'negatives': .06}
+SOURCES = {'made': .58, 'grooves': .2, 'tunes': .14, 'negatives': .08}
 # What an instant counts against the many frames that have none, and each output in the sum.
-RARE = {'beat': 4, 'downbeat': 8, 'section': 6, 'rise': 2, 'voice': 1, 'word': 6}
-SHARE = {'beat': 1, 'downbeat': .7, 'section': .15, 'rise': .1, 'voice': .15, 'word': .2}
+RARE = {'beat': 4, 'downbeat': 8, 'section': 6, 'rise': 2, 'voice': 1, 'word': 6, 'drop': 6, 'between': 4}
+SHARE = {'beat': 1, 'downbeat': .7, 'section': .15, 'rise': .1, 'voice': .15, 'word': .2, 'drop': .1, 'between': .3}
 LENGTH, BATCH = 2400, 8
 WARM_UP, KEEP_EVERY = 100, 250
 

@@ -43,7 +43,7 @@ export function* findingsProgress(features: AudioFeatures): Generator<number, So
     voiceLikeness(starts, beats, analysis.confidence),
   );
   const rises = risesOf(features, curves.rise);
-  const drops = dropsOf(features, analysis, rises, pauses);
+  const drops = dropsOf(features, analysis, { rises, pauses }, curves.drop);
   yield 0.9;
   const sections = sectionsOf(features, analysis, curves.section);
   return {

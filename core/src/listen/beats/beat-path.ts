@@ -23,13 +23,83 @@ const LARGEST_CHANGE = 0.12;
  * Log-probability of going from one period to another at a beat: exponential in their ratio (Krebs
  * et al. 2015).
  */
-function changes(): Float32Array {
-  const table = new Float32Array(PERIODS * PERIODS);
+function changes(): Float64Array {
+  const table = new Float64Array(PERIODS * PERIODS);
   for (let from = 0; from < PERIODS; from++)
     for (let to = 0; to < PERIODS; to++)
       table[to * PERIODS + from] =
         -STEADINESS * Math.abs((SHORTEST_PERIOD + to) / (SHORTEST_PERIOD + from) - 1);
   return table;
+}
+
+/** Frames at the start of a beat of each period in which an attack counts as the beat. */
+const ON_BEAT = Int32Array.from({ length: PERIODS }, (_, p) =>
+  Math.max(1, Math.round((SHORTEST_PERIOD + p) / BEAT_PART)),
+);
+const CHANGES = changes();
+
+/** The paths so far: the score of each state, and what is needed to go on from them. */
+interface Paths {
+  readonly scores: Float64Array;
+  /**
+   * States of one period lie in a ring, so that moving on by a frame is moving the ring's origin.
+   */
+  readonly origin: Int32Array;
+  /** Scores of the last place of each period, from where a beat is left. */
+  readonly leaving: Float64Array;
+  /** What each period gains at a beat, a row of periods after another. */
+  readonly prior: Float32Array;
+  /** The period that each came from, a row of periods a frame. */
+  readonly cameFrom: Uint8Array;
+}
+
+/**
+ * Moves all paths on by a frame, with the row of the prior that starts at index `row`; the periods
+ * they came from are written from index `into` on.
+ */
+function moveOn(
+  { scores, origin, leaving, prior, cameFrom }: Paths,
+  onBeat: number,
+  row: number,
+  into: number,
+): void {
+  for (let p = 0; p < PERIODS; p++) {
+    // The last place of a ring lies before its origin.
+    const before = origin[p]! === 0 ? SHORTEST_PERIOD + p - 1 : origin[p]! - 1;
+    leaving[p] = scores[START_OF[p]! + before]!;
+    origin[p] = before;
+  }
+  for (let p = 0; p < PERIODS; p++) {
+    const period = SHORTEST_PERIOD + p;
+    const reach = Math.floor(period * LARGEST_CHANGE);
+    const last = Math.min(PERIODS - 1, p + reach);
+    const changeTo = p * PERIODS;
+    let best = -Infinity;
+    let from = p;
+    for (let q = Math.max(0, p - reach); q <= last; q++) {
+      const score = leaving[q]! + CHANGES[changeTo + q]!;
+      if (score > best) {
+        best = score;
+        from = q;
+      }
+    }
+    cameFrom[into + p] = from;
+    const start = START_OF[p]!;
+    const end = start + period;
+    let state = start + origin[p]!;
+    scores[state] = best + prior[row + p]!;
+    for (let left = ON_BEAT[p]!; left > 0; left--) {
+      scores[state]! += onBeat;
+      if (++state === end) state = start;
+    }
+  }
+}
+
+/** Keeps the sums small: only differences matter. */
+function lowered(scores: Float64Array): void {
+  let top = -Infinity;
+  for (const s of scores) if (s > top) top = s;
+  for (let i = 0; i < scores.length; i++) scores[i]! -= top;
 }
 
 /**
@@ -41,53 +111,20 @@ function changes(): Float32Array {
  */
 export function* beatPath(chances: Float32Array, pulse: Pulse): Generator<number, number[]> {
   const count = chances.length;
-  const change = changes();
-  // States of one period lie in a ring, so that moving on by a frame is moving the ring's origin.
+  const prior = pulse.fit.map((fit) => PULSE_WEIGHT * Math.log(fit + 0.02));
   const scores = new Float64Array(STATES);
   const origin = new Int32Array(PERIODS);
   const cameFrom = new Uint8Array(count * PERIODS);
-  const leaving = new Float64Array(PERIODS);
-  const beatFrames = Int32Array.from({ length: PERIODS }, (_, p) =>
-    Math.max(1, Math.round((SHORTEST_PERIOD + p) / BEAT_PART)),
-  );
-
+  const paths = { scores, origin, leaving: new Float64Array(PERIODS), prior, cameFrom };
   for (let t = 0; t < count; t++) {
     const chance = Math.min(1 - LEAST_CHANCE, Math.max(LEAST_CHANCE, chances[t]!));
     // What all states share changes no comparison, so that only those on the beat need to be
     // touched.
     const onBeat = Math.log(chance) - Math.log((1 - chance) / (BEAT_PART - 1));
     const row = Math.min(pulse.rows - 1, Math.round(t / pulse.step)) * PERIODS;
-
-    for (let p = 0; p < PERIODS; p++) {
-      const period = SHORTEST_PERIOD + p;
-      leaving[p] = scores[START_OF[p]! + ((origin[p]! + period - 1) % period)]!;
-    }
-    for (let p = 0; p < PERIODS; p++) {
-      const period = SHORTEST_PERIOD + p;
-      let best = -Infinity;
-      let from = p;
-      const reach = Math.floor(period * LARGEST_CHANGE);
-      for (let q = Math.max(0, p - reach); q <= Math.min(PERIODS - 1, p + reach); q++) {
-        const score = leaving[q]! + change[p * PERIODS + q]!;
-        if (score > best) {
-          best = score;
-          from = q;
-        }
-      }
-      cameFrom[t * PERIODS + p] = from;
-      const start = START_OF[p]!;
-      const first = (origin[p]! + period - 1) % period;
-      origin[p] = first;
-      scores[start + first] = best + PULSE_WEIGHT * Math.log(pulse.fit[row + p]! + 0.02);
-      const inBeat = beatFrames[p]!;
-      for (let place = 0; place < inBeat; place++)
-        scores[start + ((first + place) % period)]! += onBeat;
-    }
+    moveOn(paths, onBeat, row, t * PERIODS);
     if (t % 500 === 499) {
-      // Keep the sums small: only differences matter.
-      let top = -Infinity;
-      for (const s of scores) if (s > top) top = s;
-      for (let i = 0; i < STATES; i++) scores[i]! -= top;
+      lowered(scores);
       yield t / count;
     }
   }

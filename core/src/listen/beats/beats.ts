@@ -2,10 +2,9 @@ import { clamp, median } from '../../numbers/index.ts';
 import { beatsPerMinute, part, samples } from '../../time/index.ts';
 import type { Analysis, Beat } from '../analysis.ts';
 import type { AudioFeatures } from '../features/audio-features.ts';
-import type { OnsetStrength } from '../features/onset-strength.ts';
-import type { Curves } from '../network/forward.ts';
 import { barsByLikelihood } from './bars.ts';
 import { beatFacts, confidenceOf } from './confidence.ts';
+import { evidenceOf, type Evidence, type LearnedBeats } from './evidence.ts';
 import { learnedBeats } from './learned-beats.ts';
 import { madeBeats, type Track } from './made-beats.ts';
 import { likelihoods, ODDS, weighed } from './odds.ts';
@@ -38,13 +37,10 @@ export interface Weighing {
 }
 
 /** Weighs the ways to read the beats of a sound. Yields the fraction done. */
-export function* weighedReadings(
-  strength: OnsetStrength,
-  curves: Curves,
-): Generator<number, Weighing> {
-  const made = yield* part(madeBeats(strength), 0, 0.5);
-  const learned = yield* part(learnedBeats(curves.beat), 0.5, 1);
-  const weighing = candidates(made, learned, { ...curves, strength });
+export function* weighedReadings(evidence: Evidence): Generator<number, Weighing> {
+  const made = yield* part(madeBeats(evidence.white), 0, 0.5);
+  const learned = yield* part(learnedBeats(evidence.beat), 0.5, 1);
+  const weighing = candidates(made, learned, evidence);
   const likely = likelihoods([
     ...weighing.map(({ facts }) => weighed({ ...facts, none: 0 }, ODDS.readings)),
     ODDS.readings.none,
@@ -59,7 +55,7 @@ export function* weighedReadings(
  */
 export function* beatProgress(
   { strength, fine, sampleRate, length }: AudioFeatures,
-  curves: Curves,
+  curves: LearnedBeats,
 ): Generator<number, Analysis> {
   const nothing: Analysis = {
     sampleRate,
@@ -74,17 +70,14 @@ export function* beatProgress(
   if (length < SHORTEST * sampleRate) return nothing;
   if (!strength.level.some((level) => level > SILENCE)) return nothing;
 
-  const { made, learned, weighing, likely } = yield* part(
-    weighedReadings(strength, curves),
-    0,
-    0.9,
-  );
+  const evidence = evidenceOf(strength, curves);
+  const { made, learned, weighing, likely } = yield* part(weighedReadings(evidence), 0, 0.9);
   const heard = weighing.reduce((best, _, i) => (likely[i]! > likely[best]! ? i : best), 0);
   const sounding = (frames: readonly number[]) =>
     frames.filter((f) => strength.level[f]! > SILENCE);
   const beatFrames = sounding(weighing[heard]?.frames ?? []);
   if (beatFrames.length < 2) return nothing;
-  const grouped = barsByLikelihood(beatFrames, strength, curves.downbeat);
+  const grouped = barsByLikelihood(beatFrames, evidence);
 
   const times = placed(beatFrames, fine);
   const strong = strengths(beatFrames, strength.all);
@@ -114,7 +107,7 @@ export function* beatProgress(
           ? []
           : [{ ...reading, frames: sounding(reading.frames), likelihood: likely[i]! }],
       ),
-      { frames: beatFrames, bars: grouped, strength, downbeat: curves.downbeat, fine, sampleOf },
+      { frames: beatFrames, bars: grouped, evidence, fine, sampleOf },
     ),
   };
 }

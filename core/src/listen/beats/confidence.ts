@@ -1,7 +1,7 @@
 import { clamp, peakAround } from '../../numbers/index.ts';
+import { between, sharedAlong } from './beat-lists.ts';
 import type { Track } from './made-beats.ts';
 import { chanceOf, logOdds, ODDS } from './odds.ts';
-import { between, sharedAlong } from './readings.ts';
 
 /** Periodicity that noise reaches by chance, and that a clear beat has. */
 const CHANCE = 0.1;

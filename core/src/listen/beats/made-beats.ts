@@ -1,8 +1,8 @@
 import { part } from '../../time/index.ts';
-import type { OnsetStrength } from '../features/onset-strength.ts';
+import type { Evidence } from './evidence.ts';
 import { settledLevel } from './beat-level.ts';
 import { beatPath } from './beat-path.ts';
-import { pulse, whitened, type Pulse } from './pulse.ts';
+import { pulse, type Pulse } from './pulse.ts';
 import { steadied } from './steady-beats.ts';
 import { unswung } from './swing.ts';
 
@@ -19,12 +19,14 @@ export interface Track {
 }
 
 /**
- * Beats along the onset strength, by rules: the likeliest path, its level, one grid where the tempo
- * is steady, and the beats of swing. Yields the fraction done.
+ * Beats along the whitened onset strength, by rules: the likeliest path, its level, one grid where
+ * the tempo is steady, and the beats of swing. Yields the fraction done.
  */
-export function* madeBeats(strength: OnsetStrength): Generator<number, Track> {
+export function* madeBeats({
+  all,
+  low,
+}: Pick<Evidence['white'], 'all' | 'low'>): Generator<number, Track> {
   // The bass by itself as well: what it marks is more often the beat than what the treble marks.
-  const [all, low] = [whitened(strength.all), whitened(strength.low)];
   const curve = all.map((x, i) => (x + BASS_SHARE * low[i]!) / (1 + BASS_SHARE));
   const periodicity = pulse(curve);
   yield 0.2;

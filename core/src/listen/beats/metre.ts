@@ -1,6 +1,5 @@
-import type { OnsetStrength } from '../features/onset-strength.ts';
 import { peakAround } from '../../numbers/index.ts';
-import { whitened } from './pulse.ts';
+import type { Evidence } from './evidence.ts';
 
 /** Beats up to which repetition is looked for. */
 const LONGEST_LAG = 16;
@@ -22,9 +21,8 @@ export function standardised(values: readonly number[]): number[] {
  * to 16; at index 0 nothing. A beat's attacks are those in bass, treble and of notes on each of its
  * quarters.
  */
-function likeness(beatFrames: readonly number[], strength: OnsetStrength): number[] {
-  const curves = [strength.low, strength.high, strength.notes].map(whitened);
-  const columns = curves.flatMap((curve) =>
+function likeness(beatFrames: readonly number[], white: Evidence['white']): number[] {
+  const columns = [white.low, white.high, white.notes].flatMap((curve) =>
     Array.from({ length: PARTS }, (_, part) =>
       standardised(
         beatFrames.map((frame, i) => {
@@ -51,10 +49,10 @@ const mean = (values: readonly number[]): number =>
 
 /**
  * How much the music repeats itself every `metre` beats more than at other distances, for metres 2
- * to 7 at their index: about 0 where it does not.
+ * to 7 at their index: about 0 where it does not. `white` are whitened strengths.
  */
-export function repetition(beatFrames: readonly number[], strength: OnsetStrength): number[] {
-  const alike = likeness(beatFrames, strength);
+export function repetition(beatFrames: readonly number[], white: Evidence['white']): number[] {
+  const alike = likeness(beatFrames, white);
   const lags = alike.map((_, lag) => lag).slice(1);
   return Array.from({ length: 8 }, (_, metre) =>
     metre < 2

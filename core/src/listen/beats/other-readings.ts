@@ -1,10 +1,12 @@
 import type { Samples } from '../../time/index.ts';
 import type { Reading } from '../analysis.ts';
 import type { FineLevel } from '../features/fine-level.ts';
-import { STRENGTH_RATE, type OnsetStrength } from '../features/onset-strength.ts';
+import { STRENGTH_RATE } from '../features/onset-strength.ts';
 import { barsByLikelihood, type Bars } from './bars.ts';
+import { SAME_WITHIN, shared, sharedAlong, tempoOf } from './beat-lists.ts';
+import type { Evidence } from './evidence.ts';
 import { placed } from './placing.ts';
-import { SAME_WITHIN, shared, sharedAlong, tempoOf, type Candidate } from './readings.ts';
+import type { Candidate } from './readings.ts';
 
 /** Readings of the beats that are offered beside what was heard, and of the bars. */
 const MOST_BEATS = 3;
@@ -107,8 +109,7 @@ function offeredOf<T extends Pick<Reading, 'as' | 'likelihood'>>(named: readonly
 export interface Chosen {
   readonly frames: readonly number[];
   readonly bars: readonly (Bars & { readonly likelihood: number })[];
-  readonly strength: OnsetStrength;
-  readonly downbeat: Float32Array;
+  readonly evidence: Evidence;
   readonly fine: FineLevel;
   /** Makes a sample of the file of a time in seconds. */
   readonly sampleOf: (time: number) => Samples;
@@ -120,11 +121,11 @@ export interface Chosen {
  */
 export function otherReadings(
   others: readonly (Candidate & { readonly likelihood: number })[],
-  { frames, bars, strength, downbeat, fine, sampleOf }: Chosen,
+  { frames, bars, evidence, fine, sampleOf }: Chosen,
 ): Reading[] {
   const [heard, ...turned] = bars;
   const bite = (a: readonly number[], b: readonly number[]) => {
-    const [from, to] = whereTheyDiffer(a, b, strength.all);
+    const [from, to] = whereTheyDiffer(a, b, evidence.strength.all);
     return { from: sampleOf(from / STRENGTH_RATE), to: sampleOf(to / STRENGTH_RATE) };
   };
   const named = others
@@ -132,7 +133,7 @@ export function otherReadings(
     .map((o) => ({ ...o, as: nameOf(frames, heard!, o.frames) }))
     .toSorted((a, b) => b.likelihood - a.likelihood);
   const ofBeats = offeredOf(named).map((other): Reading => {
-    const own = barsByLikelihood(other.frames, strength, downbeat)[0]!;
+    const own = barsByLikelihood(other.frames, evidence)[0]!;
     const times = placed(other.frames, fine);
     return {
       as: other.as,

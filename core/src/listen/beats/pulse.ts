@@ -54,31 +54,36 @@ export function whitened(strength: Float32Array): Float32Array {
   });
 }
 
-function lognormal(tempo: number): number {
+/** How usual the tempo of each period is, log-normal. */
+const USUAL = Float64Array.from({ length: PERIODS }, (_, p) => {
+  const tempo = (60 * STRENGTH_RATE) / (SHORTEST_PERIOD + p);
   const octaves = Math.log2(tempo / PREFERRED_TEMPO) / PREFERENCE_OCTAVES;
   return Math.exp(-0.5 * octaves * octaves);
-}
+});
 
 const FFT_SIZE = 2048;
 const fft = new FFT(FFT_SIZE);
 
+// One set of buffers for all windows: making them anew costs as much as the transforms.
+const padded = new Float64Array(FFT_SIZE);
+const spectrum = new Float64Array(2 * FFT_SIZE);
+const back = new Float64Array(2 * FFT_SIZE);
+
 /**
- * Sums of products of a curve of up to 1024 values with itself at each lag, by the Wiener–Khinchin
- * theorem.
+ * Sums of products of a curve of up to 1024 values with itself, by the Wiener–Khinchin theorem:
+ * that at a lag is found at twice the lag, until the next call.
  */
 function autocorrelation(curve: Float32Array): Float64Array {
-  const padded = new Float64Array(FFT_SIZE);
+  padded.fill(0);
   padded.set(curve);
-  const spectrum = new Float64Array(2 * FFT_SIZE);
   fft.realTransform(spectrum, padded);
   fft.completeSpectrum(spectrum);
   for (let i = 0; i < 2 * FFT_SIZE; i += 2) {
     spectrum[i] = spectrum[i]! ** 2 + spectrum[i + 1]! ** 2;
     spectrum[i + 1] = 0;
   }
-  const back = new Float64Array(2 * FFT_SIZE);
   fft.inverseTransform(back, spectrum);
-  return Float64Array.from({ length: FFT_SIZE / 2 }, (_, lag) => back[2 * lag]!);
+  return back;
 }
 
 /**
@@ -101,7 +106,7 @@ export function pulse(strength: Float32Array): Pulse {
     const sums = autocorrelation(centred);
     const power = sums[0]! + 1e-9;
     for (let lag = 0; lag <= longest; lag++) {
-      const sum = lag < centred.length ? sums[lag]! : 0;
+      const sum = lag < centred.length ? sums[2 * lag]! : 0;
       // Unbiased up to twice the height: short windows hold few products at long lags.
       const share = Math.max(0.5, (centred.length - lag) / Math.max(1, centred.length));
       correlation[lag] = sum / power / share;
@@ -119,7 +124,7 @@ export function pulse(strength: Float32Array): Pulse {
       }
       const height = count > 0 ? sum / count : 0;
       if (height > clarity[row]!) clarity[row] = height;
-      const value = Math.max(0, height) * lognormal((60 * STRENGTH_RATE) / period);
+      const value = Math.max(0, height) * USUAL[p]!;
       fit[row * PERIODS + p] = value;
       best = Math.max(best, value);
     }

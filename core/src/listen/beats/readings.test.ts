@@ -5,7 +5,10 @@ import { likelihoods, weighed } from './odds.ts';
 import { otherReadings } from './other-readings.ts';
 import type { Track } from './made-beats.ts';
 import { pulse } from './pulse.ts';
-import { candidates, shared, sharedAlong, tempoOf, type Candidate } from './readings.ts';
+import { shared, sharedAlong, tempoOf } from './beat-lists.ts';
+import { evidenceOf } from './evidence.ts';
+import { readingFacts } from './reading-facts.ts';
+import { candidates, type Candidate } from './readings.ts';
 
 const LENGTH = 3000;
 const beats = (period: number, first: number): number[] =>
@@ -34,11 +37,12 @@ describe('readings', () => {
   // The ear by rules follows 120 a minute; the learned one is sure of the middles.
   const on = beats(50, 20);
   const off = beats(50, 45);
-  const evidence = {
+  const evidence = evidenceOf(strengthOf(on), {
     beat: peaksAt(off, 0.9),
     downbeat: peaksAt(off, 0.1),
-    strength: strengthOf(on),
-  };
+    between: peaksAt(on, 0.9),
+    section: new Float32Array(LENGTH),
+  });
   const found = candidates(trackOf(on), trackOf(off), evidence);
 
   it('hold what both ears follow, and each once', () => {
@@ -57,13 +61,64 @@ describe('readings', () => {
     const of = (frames: readonly number[]) =>
       found.find((c) => shared(c.frames, frames) > 0.95)!.facts;
     expect(of(off).learnedOn).toBeGreaterThan(1);
-    expect(of(off).learnedOff).toBeLessThan(-1);
+    expect(of(off).learnedHalf).toBeLessThan(-1);
     expect(of(off).contrast).toBeCloseTo(0.9, 1);
     expect(of(on).contrast).toBeCloseTo(-0.9, 1);
     expect(of(on).strengthRatio).toBeGreaterThan(1);
     expect([of(on).madeAgrees, of(on).learnedAgrees]).toEqual([1, 0]);
     // Twice 120 is 240: about 1.13 octaves over 110.
     expect(of(beats(25, 20)).octaves).toBeCloseTo(Math.log2(240 / 110), 1);
+  });
+});
+
+describe('what speaks for a reading by where its attacks lie', () => {
+  const nothing = new Float32Array(LENGTH);
+  const learnedNothing = { beat: nothing, downbeat: nothing, between: nothing, section: nothing };
+  const on = beats(60, 30);
+  /** Facts of 100 a minute over attacks at parts of the beat, and bass on every `bar`th. */
+  const factsOf = (parts: readonly number[], bar: number) => {
+    const attacks = on.flatMap((f) => parts.map((part) => Math.round(f + 60 * part)));
+    const strength = {
+      ...strengthOf(attacks),
+      low: peaksAt(
+        on.filter((_, i) => i % bar === 0),
+        1,
+      ),
+    };
+    const evidence = evidenceOf(strength, learnedNothing);
+    return readingFacts(on, false, { made: trackOf(on), learned: trackOf(on) }, evidence);
+  };
+
+  it('tells thirds from halves and quarters', () => {
+    const thirds = factsOf([0, 1 / 3, 2 / 3], 4);
+    expect(thirds.attackThird).toBeGreaterThan(1);
+    expect(thirds.attackTwoThirds).toBeGreaterThan(1);
+    expect([thirds.attackHalf, thirds.attackQuarter]).toEqual([0, 0]);
+    const halves = factsOf([0, 1 / 2], 4);
+    expect(halves.attackHalf).toBeGreaterThan(1);
+    expect([halves.attackThird, halves.attackTwoThirds]).toEqual([0, 0]);
+  });
+
+  it('tells how the bass groups the beats, and at which bars', () => {
+    const [fours, threes] = [factsOf([0], 4), factsOf([0], 3)];
+    expect(fours.bassFours).toBeGreaterThan(2 * fours.bassThrees);
+    expect(threes.bassThrees).toBeGreaterThan(2 * threes.bassFours);
+    expect([fours.barThree, fours.barOdd, fours.barSix]).toEqual([0, 0, 0]);
+    expect(fours.barLow).toBeGreaterThan(1);
+  });
+
+  it('is told in the curve of the middles what is told of the beats half a beat later', () => {
+    const middles = peaksAt(beats(60, 60), 0.9);
+    const evidence = evidenceOf(strengthOf(on), { ...learnedNothing, between: middles });
+    const { middleHalf, middleOn } = readingFacts(
+      on,
+      false,
+      { made: trackOf(on), learned: trackOf(on) },
+      evidence,
+    );
+    // Log-odds of 0.9, and of the least that is believed.
+    expect(middleHalf).toBeCloseTo(Math.log(9), 5);
+    expect(middleOn).toBeCloseTo(Math.log(0.005 / 0.995), 5);
   });
 });
 
@@ -87,7 +142,13 @@ describe('likelihoods', () => {
 
 describe('other readings', () => {
   const heard = beats(50, 20);
-  const strength = strengthOf(heard);
+  const nothing = new Float32Array(LENGTH);
+  const evidence = evidenceOf(strengthOf(heard), {
+    beat: nothing,
+    downbeat: nothing,
+    between: nothing,
+    section: nothing,
+  });
   const named = (frames: readonly number[]) => {
     const candidate = { frames, facts: {} as Candidate['facts'], likelihood: 0.1 };
     return otherReadings([candidate], {
@@ -99,8 +160,7 @@ describe('other readings', () => {
           likelihood: 1,
         },
       ],
-      strength,
-      downbeat: new Float32Array(LENGTH),
+      evidence,
       fine: { plain: new Float32Array(10 * LENGTH), bright: new Float32Array(10 * LENGTH) },
       sampleOf: (time) => samples(Math.round(time * 1000)),
     })[0]!;

@@ -1,5 +1,7 @@
+import { clamp, peakAround } from '../../numbers/index.ts';
 import type { Samples } from '../../time/index.ts';
 import type { Analysis } from '../analysis.ts';
+import { chanceOf, logOdds, ODDS } from '../beats/odds.ts';
 import {
   BAND_STEP_DECIBELS,
   BANDS,
@@ -22,28 +24,20 @@ const BASS_HZ = 130;
 /** Seconds before and after that are compared: for whether it is one, and for exactly where. */
 const WIDE = 4;
 const CLOSE = 1;
-/**
- * Decibels by which the bass must grow (less where a rise or a pause leads up to it), at which that
- * is certain, and by which the whole may fall at most.
- */
-const LEAST_DECIBELS = 8;
-const LEAST_LED_DECIBELS = 1;
-const CERTAIN_DECIBELS = 20;
-const MOST_FALL = -1;
-/**
- * The bass of the piece as it is when it is there: a quantile of its seconds, and how far under
- * that a drop may stay.
- */
+/** Decibels of growth of the bass that is of full strength. */
+const FULL_DECIBELS = 20;
+/** Decibels that make one of each fact. */
+const DECIBELS = 10;
+/** The bass of the piece as it is when it is there: a quantile of its seconds. */
 const FULL_BASS = 0.8;
-const BELOW_FULL = 8;
-/**
- * How much a rise or a pause that ends here adds to the confidence, and how near it must end, in
- * seconds.
- */
-const LED_UP = 0.3;
+/** How near the end of a rise or a pause must be to lead up to a drop, in seconds. */
 const NEAR = 0.15;
+/** How far from a bar line the network may tell of a drop, in frames. */
+const REACH = 15;
 /** Drops are at least this far apart, in seconds. */
 const APART = 6;
+/** Confidence from which a drop is told. */
+const LEAST_CONFIDENCE = 0.4;
 
 /** Median level in decibels of the bands up to `top`, from frame to frame. */
 function level({ bands }: OnsetStrength, top: number, from: number, to: number): number {
@@ -56,17 +50,39 @@ function level({ bands }: OnsetStrength, top: number, from: number, to: number):
   return values.toSorted((a, b) => a - b)[Math.floor(values.length * 0.6)] ?? 0;
 }
 
-/**
- * The drops of a sound, in order of time: bar starts at which the bass of the four seconds after
- * exceeds that of the four before by at least 8 dB while the whole does not get softer. Where a
- * rise peaks or a pause ends, less is enough.
- */
-export function dropsOf(
+/** Decibels of growth, as far as they count. */
+const within = (decibels: number): number =>
+  Math.max(-FULL_DECIBELS, Math.min(FULL_DECIBELS, decibels));
+
+/** What speaks for a drop at a bar or against it. */
+export interface DropFacts {
+  /** Growth of the bass over four seconds and over one to either side, and of the whole. */
+  readonly grown: number;
+  readonly close: number;
+  readonly whole: number;
+  /** 1 where the bass is after it what it is in the piece, less where it is not. */
+  readonly full: number;
+  /** 1 where a rise or a pause leads up to it. */
+  readonly led: number;
+  /** Log-odds that were learned, about the bar line. */
+  readonly learned: number;
+  readonly always: number;
+}
+
+/** A bar at which there may be a drop. */
+export interface DropCandidate {
+  readonly at: Samples;
+  readonly strength: number;
+  readonly facts: DropFacts;
+}
+
+/** Starts of bars before which the bass is less than after them, with what speaks for a drop. */
+export function dropCandidates(
   { strength, sampleRate }: AudioFeatures,
   analysis: Analysis,
-  rises: readonly Rise[],
-  pauses: readonly Pause[],
-): Drop[] {
+  { rises, pauses }: { readonly rises: readonly Rise[]; readonly pauses: readonly Pause[] },
+  learned: Float32Array,
+): DropCandidate[] {
   const bass = strength.centres.filter((hz) => hz < BASS_HZ).length;
   const leads = [...rises.map((r) => r.peak), ...pauses.map((p) => p.end)];
   const growth = (frame: number, bands: number, reach: number) =>
@@ -77,31 +93,42 @@ export function dropsOf(
     level(strength, bass, s * STRENGTH_RATE, (s + 1) * STRENGTH_RATE),
   );
   const full = everySecond.toSorted((a, b) => a - b)[Math.floor(seconds * FULL_BASS)] ?? 0;
-  const found = analysis.downbeats.flatMap((i): (Drop & { close: number })[] => {
+  return analysis.downbeats.flatMap((i): DropCandidate[] => {
     const { at } = analysis.beats[i]!;
     const frame = Math.round((at / sampleRate) * STRENGTH_RATE);
     if (frame < (WIDE / 2) * STRENGTH_RATE) return [];
-    const led = leads.some((lead) => Math.abs(lead - at) <= NEAR * sampleRate);
-    const [grown, close] = [growth(frame, bass, WIDE), growth(frame, bass, CLOSE)];
-    if (Math.min(grown, close) < (led ? LEAST_LED_DECIBELS : LEAST_DECIBELS)) return [];
-    if (growth(frame, BANDS, WIDE) < MOST_FALL) return [];
-    if (level(strength, bass, frame, frame + WIDE * STRENGTH_RATE) < full - BELOW_FULL) return [];
-    const size = Math.max(0, (grown - LEAST_DECIBELS) / (CERTAIN_DECIBELS - LEAST_DECIBELS));
+    const grown = growth(frame, bass, WIDE);
+    if (grown <= 0) return [];
+    const after = level(strength, bass, frame, frame + WIDE * STRENGTH_RATE);
     return [
       {
         at,
-        close,
-        strength: Math.min(1, grown / CERTAIN_DECIBELS),
-        confidence: Math.min(1, (0.4 + 0.6 * size) * analysis.confidence + (led ? LED_UP : 0)),
+        strength: clamp(grown / FULL_DECIBELS),
+        facts: {
+          grown: within(grown) / DECIBELS,
+          close: within(growth(frame, bass, CLOSE)) / DECIBELS,
+          whole: within(growth(frame, BANDS, WIDE)) / DECIBELS,
+          full: 1 - Math.max(0, full - after) / DECIBELS,
+          led: Number(leads.some((lead) => Math.abs(lead - at) <= NEAR * sampleRate)),
+          learned: logOdds(peakAround(learned, frame, REACH), 0.005),
+          always: 1,
+        },
       },
     ];
   });
-  // Of neighbours the one where the bass comes in most suddenly.
-  const kept: (Drop & { close: number })[] = [];
-  for (const drop of found) {
-    const last = kept.at(-1);
-    if (!last || drop.at - last.at > APART * sampleRate) kept.push(drop);
-    else if (drop.close > last.close) kept[kept.length - 1] = drop;
-  }
-  return kept.map(({ close: _close, ...drop }) => drop);
+}
+
+/**
+ * The drops of a sound, in order of time: starts of bars at which the bass comes back, or comes in.
+ * Of those near each other the surest.
+ */
+export function dropsOf(...from: Parameters<typeof dropCandidates>): Drop[] {
+  const [{ sampleRate }] = from;
+  const likely = dropCandidates(...from)
+    .map(({ facts, ...drop }) => ({ ...drop, confidence: chanceOf(facts, ODDS.drops) }))
+    .filter(({ confidence }) => confidence >= LEAST_CONFIDENCE);
+  const kept: Drop[] = [];
+  for (const drop of likely.toSorted((a, b) => b.confidence - a.confidence))
+    if (kept.every((other) => Math.abs(other.at - drop.at) > APART * sampleRate)) kept.push(drop);
+  return kept.toSorted((a, b) => a.at - b.at);
 }

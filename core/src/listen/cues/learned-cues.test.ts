@@ -4,6 +4,7 @@ import { seeded } from '../../testing/random.ts';
 import { Tape } from '../../testing/synthesis.ts';
 import { STRENGTH_RATE } from '../features/onset-strength.ts';
 import { featuresOf } from '../testing/features.ts';
+import { dropCandidates, dropsOf } from './drops.ts';
 import { riseCandidates } from './rises.ts';
 import { sectionCandidates, sectionsOf } from './sections.ts';
 import { wordCandidates } from './words.ts';
@@ -66,5 +67,26 @@ describe('what was learned', () => {
     expect(found).toHaveLength(15);
     expect(found.filter((b) => b.facts.learned > 0).map((b) => b.at / 44100)).toEqual([16]);
     expect(sectionsOf(features, whole, curve).map((s) => s.at / 44100)).toContain(16);
+  });
+
+  it('tells of drops where the bass grows by little, of those near each other the surest', () => {
+    // A bass of 60 Hz that is 6 dB louder from 12 s on, under a tone.
+    const tape = new Tape(24, 44100, 2);
+    tape.add(0, 24, (t) => 0.1 * Math.sin(2 * Math.PI * 500 * t));
+    tape.add(0, 24, (t) => (t < 12 ? 0.1 : 0.2) * Math.sin(2 * Math.PI * 60 * t));
+    const features = featuresOf(tape);
+    const bars = exactAnalysis(120, 48, { sampleRate: 44100, first: 0 });
+    const nothing = { rises: [], pauses: [] };
+    const at = (curve: Float32Array) => dropCandidates(features, bars, nothing, curve);
+    const grown = at(told(24, [])).find((c) => c.at / 44100 === 12)!.facts;
+    // In tens of decibels.
+    expect(grown.grown).toBeCloseTo(0.6, 1);
+    expect(grown.close).toBeCloseTo(0.6, 1);
+    expect(grown.full).toBeCloseTo(1, 1);
+    expect(grown.learned).toBeLessThan(-5);
+    const sure = told(24, [[11.9, 12.1, 0.99]]);
+    expect(at(sure).find((c) => c.at / 44100 === 12)!.facts.learned).toBeGreaterThan(4);
+    expect(dropsOf(features, bars, nothing, told(24, []))).toEqual([]);
+    expect(dropsOf(features, bars, nothing, sure).map((d) => d.at / 44100)).toEqual([12]);
   });
 });

@@ -55,8 +55,12 @@ const NEW = 0.06;
 const PATIENCE = 10;
 /** Steps of the longest rise that is looked for: 30 s. */
 const LONGEST = 600;
-/** Learned probability from which a step is in a rise, and steps under it that end the rise. */
-const LEARNED = 0.5;
+/**
+ * Learned probability from which a step may be in a rise, and times that of the whole piece; steps
+ * under it that end the rise.
+ */
+const LEARNED = 0.12;
+const OVER_ALL = 1.8;
 const LEARNED_GAP = 8;
 /** Seconds over which the learned probability is taken before and after a peak. */
 const EDGE = 0.6;
@@ -253,8 +257,10 @@ function swells(levels: Float32Array, envelope: Float32Array): Swell[] {
 /** Stretches that the network takes for rises, in seconds. */
 function learnedStretches(rise: Float32Array): { readonly start: number; readonly peak: number }[] {
   const found: { start: number; peak: number }[] = [];
+  const all = rise.reduce((sum, x) => sum + x, 0) / Math.max(1, rise.length);
+  const least = Math.max(LEARNED, OVER_ALL * all);
   for (let s = 0; s < Math.floor(rise.length / FRAMES_A_STEP); s++) {
-    if (rise[s * FRAMES_A_STEP]! < LEARNED) continue;
+    if (rise[s * FRAMES_A_STEP]! < least) continue;
     const last = found.at(-1);
     if (last && s - last.peak <= LEARNED_GAP) last.peak = s + 1;
     else found.push({ start: s, peak: s + 1 });

@@ -69,7 +69,7 @@ const LEAST_RANGE = 5;
 const QUIET_BEFORE = 0.3;
 const WIDE_RANGE = 0.9;
 const LEAST_LIKENESS = 0.25;
-const SURE_LIKENESS = 0.85;
+const SURE_LIKENESS = 0.8;
 /** Power that brings the confidence down to the part that was right, on the tuning corpus. */
 const SOBERED = 1.6;
 /** Confidence from which a word is told at all. */

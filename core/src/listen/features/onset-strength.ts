@@ -187,6 +187,51 @@ function riseOf(
   return rising / bands.length;
 }
 
+/** Whether each band is among the low ones, for bit 1, and among the high ones, for bit 2. */
+const sidesOf = (bands: readonly Band[]): Uint8Array =>
+  Uint8Array.from(
+    bands,
+    ({ centreHz }) => (centreHz < LOW_BELOW_HZ ? 1 : 0) + (centreHz > HIGH_ABOVE_HZ ? 2 : 0),
+  );
+
+/**
+ * Rises of logarithmic levels against those before, each with the loudest of its neighbours, added
+ * up: all, the low and the high ones.
+ */
+function addRises(
+  now: Float32Array,
+  before: Float32Array,
+  sides: Uint8Array,
+  to: Float64Array,
+): void {
+  const last = now.length - 1;
+  let all = 0;
+  let low = 0;
+  let high = 0;
+  for (let b = 0; b <= last; b++) {
+    let past = before[b]!;
+    if (b > 0 && before[b - 1]! > past) past = before[b - 1]!;
+    if (b < last && before[b + 1]! > past) past = before[b + 1]!;
+    const rise = now[b]! - past;
+    if (rise <= 0) continue;
+    const side = sides[b]!;
+    all += rise;
+    if ((side & 1) !== 0) low += rise;
+    if ((side & 2) !== 0) high += rise;
+  }
+  to[0] = all;
+  to[1] = low;
+  to[2] = high;
+}
+
+/** Logarithmic and stored levels of magnitudes. */
+function noteLevels(levels: Float64Array, now: Float32Array, steps: Uint8Array): void {
+  for (let b = 0; b < levels.length; b++) {
+    now[b] = Math.log(1 + COMPRESSION * levels[b]!);
+    steps[b] = toStored(levels[b]!);
+  }
+}
+
 /** Decibels in a natural logarithm of an amplitude. */
 const DECIBELS = 20 / Math.LN10;
 
@@ -219,6 +264,7 @@ export function strengthMeter(sampleRate: number): Meter<OnsetStrength> {
   const noteBands = quarterToneBands(size, sampleRate);
   const noteHistory = Array.from({ length: LAG + 1 }, () => new Float32Array(noteBands.length));
   const pitches = new Float64Array(12);
+  const [sides, rises] = [sidesOf(bands), new Float64Array(3)];
   const [levels, steps] = [new Float64Array(BANDS), new Uint8Array(BANDS)];
 
   const room = STRENGTH_RATE * 60;
@@ -243,29 +289,13 @@ export function strengthMeter(sampleRate: number): Meter<OnsetStrength> {
 
     const now = history[frame % history.length]!;
     const before = history[(frame + 1) % history.length]!;
-    let [rising, lowRising, highRising] = [0, 0, 0];
     levelsOf(bands, magnitude, levels);
-    for (let b = 0; b < BANDS; b++) {
-      now[b] = Math.log(1 + COMPRESSION * levels[b]!);
-      steps[b] = toStored(levels[b]!);
-    }
+    noteLevels(levels, now, steps);
     stored.pushAll(steps);
-    if (frame >= LAG)
-      for (let b = 0; b < BANDS; b++) {
-        const past = Math.max(
-          before[Math.max(0, b - 1)]!,
-          before[b]!,
-          before[Math.min(BANDS - 1, b + 1)]!,
-        );
-        const rise = now[b]! - past;
-        if (rise <= 0) continue;
-        rising += rise;
-        if (bands[b]!.centreHz < LOW_BELOW_HZ) lowRising += rise;
-        if (bands[b]!.centreHz > HIGH_ABOVE_HZ) highRising += rise;
-      }
-    all.push(rising / BANDS);
-    low.push(lowRising);
-    high.push(highRising / BANDS);
+    if (frame >= LAG) addRises(now, before, sides, rises);
+    all.push(rises[0]! / BANDS);
+    low.push(rises[1]!);
+    high.push(rises[2]! / BANDS);
     notes.push(riseOf(noteBands, noteHistory, frame, magnitude));
     frame++;
   };

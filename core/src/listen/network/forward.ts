@@ -114,24 +114,41 @@ function dilated(from: Rows, { weights, bias }: Convolution, dilation: number, t
   }
 }
 
-/** A layer of one tap: set, or added to what is there. Four inputs at a time. */
+/**
+ * A layer of one tap: set, or added to what is there. Four inputs and four outputs at a time share
+ * what is read; both counts are multiples of four.
+ */
 function pointwise(from: Rows, { weights, bias }: Convolution, to: Rows, added: boolean): void {
   const { values: x, stride: step } = from;
   const { values: out, stride, padding, length } = to;
   const inputs = weights.length / bias.length;
-  for (let o = 0; o < bias.length; o++) {
+  for (let o = 0; o < bias.length; o += 4) {
     const r = o * stride + padding;
-    if (added) for (let t = 0; t < length; t++) out[r + t]! += bias[o]!;
-    else out.fill(bias[o]!, r, r + length);
+    for (let k = 0; k < 4; k++) {
+      const row = r + k * stride;
+      const by = bias[o + k]!;
+      if (added) for (let t = 0; t < length; t++) out[row + t]! += by;
+      else out.fill(by, row, row + length);
+    }
     for (let channel = 0; channel < inputs; channel += 4) {
-      const w = o * inputs + channel;
-      const [a, b, c, d] = [weights[w]!, weights[w + 1]!, weights[w + 2]!, weights[w + 3]!];
-      const s0 = channel * step + padding;
-      const s1 = s0 + step;
-      const s2 = s1 + step;
-      const s3 = s2 + step;
-      for (let t = 0; t < length; t++)
-        out[r + t]! += a * x[s0 + t]! + b * x[s1 + t]! + c * x[s2 + t]! + d * x[s3 + t]!;
+      const at = (output: number, input: number) =>
+        weights[(o + output) * inputs + channel + input]!;
+      const [a0, a1, a2, a3] = [at(0, 0), at(0, 1), at(0, 2), at(0, 3)];
+      const [b0, b1, b2, b3] = [at(1, 0), at(1, 1), at(1, 2), at(1, 3)];
+      const [c0, c1, c2, c3] = [at(2, 0), at(2, 1), at(2, 2), at(2, 3)];
+      const [d0, d1, d2, d3] = [at(3, 0), at(3, 1), at(3, 2), at(3, 3)];
+      const s = channel * step + padding;
+      for (let t = 0; t < length; t++) {
+        const x0 = x[s + t]!;
+        const x1 = x[s + step + t]!;
+        const x2 = x[s + 2 * step + t]!;
+        const x3 = x[s + 3 * step + t]!;
+        const n = r + t;
+        out[n]! += a0 * x0 + a1 * x1 + a2 * x2 + a3 * x3;
+        out[n + stride]! += b0 * x0 + b1 * x1 + b2 * x2 + b3 * x3;
+        out[n + 2 * stride]! += c0 * x0 + c1 * x1 + c2 * x2 + c3 * x3;
+        out[n + 3 * stride]! += d0 * x0 + d1 * x1 + d2 * x2 + d3 * x3;
+      }
     }
   }
 }

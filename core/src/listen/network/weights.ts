@@ -1,7 +1,16 @@
 import { CaesuraError } from '../../time/index.ts';
 
 /** What the network tells of each frame of 10 ms, in the order of its outputs. */
-export const OUTPUTS = ['beat', 'downbeat', 'section', 'rise', 'voice', 'word'] as const;
+export const OUTPUTS = [
+  'beat',
+  'downbeat',
+  'section',
+  'rise',
+  'voice',
+  'word',
+  'drop',
+  'between',
+] as const;
 export type Output = (typeof OUTPUTS)[number];
 
 /** The version of the file of weights that this code reads. */
