@@ -4,16 +4,19 @@ import type { Analysis, Beat } from '../analysis.ts';
 import type { AudioFeatures } from '../features/audio-features.ts';
 import { barsByLikelihood } from './bars.ts';
 import { beatFacts, confidenceOf } from './confidence.ts';
-import { evidenceOf, type Evidence, type LearnedBeats } from './evidence.ts';
+import { evidenceOf, highestNear, type Evidence, type LearnedBeats } from './evidence.ts';
 import { learnedBeats } from './learned-beats.ts';
 import { madeBeats, type Track } from './made-beats.ts';
 import { likelihoods, ODDS, weighed } from './odds.ts';
+import { onOneGrid } from './one-grid.ts';
 import { otherReadings } from './other-readings.ts';
 import { placed } from './placing.ts';
 import { candidates, type Candidate } from './readings.ts';
 
 /** Level under which a file counts as silent: −80 dB of full scale. */
 const SILENCE = 1e-4;
+/** Frames from a beat within which something must sound: half a second. */
+const HEARD_NEAR = 50;
 /** Seconds under which there is nothing to track. */
 const SHORTEST = 1;
 /** Beats over which the tempo is measured. */
@@ -38,8 +41,12 @@ export interface Weighing {
 
 /** Weighs the ways to read the beats of a sound. Yields the fraction done. */
 export function* weighedReadings(evidence: Evidence): Generator<number, Weighing> {
-  const made = yield* part(madeBeats(evidence.white), 0, 0.5);
-  const learned = yield* part(learnedBeats(evidence.beat), 0.5, 1);
+  const onGrid = (track: Track): Track => ({
+    ...track,
+    frames: onOneGrid(track.frames, evidence),
+  });
+  const made = onGrid(yield* part(madeBeats(evidence.white), 0, 0.5));
+  const learned = onGrid(yield* part(learnedBeats(evidence.beat), 0.5, 1));
   const weighing = candidates(made, learned, evidence);
   const likely = likelihoods([
     ...weighing.map(({ facts }) => weighed({ ...facts, none: 0 }, ODDS.readings)),
@@ -74,7 +81,7 @@ export function* beatProgress(
   const { made, learned, weighing, likely } = yield* part(weighedReadings(evidence), 0, 0.9);
   const heard = weighing.reduce((best, _, i) => (likely[i]! > likely[best]! ? i : best), 0);
   const sounding = (frames: readonly number[]) =>
-    frames.filter((f) => strength.level[f]! > SILENCE);
+    frames.filter((f) => highestNear(strength.level, f, HEARD_NEAR) > SILENCE);
   const beatFrames = sounding(weighing[heard]?.frames ?? []);
   if (beatFrames.length < 2) return nothing;
   const grouped = barsByLikelihood(beatFrames, evidence);
