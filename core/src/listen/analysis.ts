@@ -32,7 +32,7 @@ export const READINGS = [
  */
 export interface Reading {
   readonly as: (typeof READINGS)[number];
-  /** How likely it is, 0–1; what was heard and all readings of one kind add up to at most 1. */
+  /** How likely it is among what was heard and the readings of its kind that are offered, 0–1. */
   readonly likelihood: number;
   /** Where it can be told best from what was heard, by ear. */
   readonly from: Samples;

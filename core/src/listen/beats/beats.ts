@@ -114,7 +114,7 @@ export function* beatProgress(
           ? []
           : [{ ...reading, frames: sounding(reading.frames), likelihood: likely[i]! }],
       ),
-      { frames: beatFrames, bars: grouped, evidence, fine, sampleOf },
+      { frames: beatFrames, likelihood: likely[heard]!, bars: grouped, evidence, fine, sampleOf },
     ),
   };
 }

@@ -12,6 +12,7 @@ import { steadied } from './steady-beats.ts';
 const SHIFT = -1;
 /** Brings a probability to the scale of onset strength, on which a grid is judged. */
 const AS_STRENGTH = 3;
+
 /**
  * Beats along the probability of a beat that the network tells of each strength frame: the
  * likeliest path, and one grid where the tempo is steady. Yields the fraction done.

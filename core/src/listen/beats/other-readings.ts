@@ -105,9 +105,19 @@ function offeredOf<T extends Pick<Reading, 'as' | 'likelihood'>>(named: readonly
   return [...most.slice(0, -1), later];
 }
 
+/** How likely some of several are, among what was heard and them: all together make one. */
+const amongOffered = <T extends Pick<Reading, 'likelihood'>>(
+  heard: number,
+  offered: readonly T[],
+): T[] => {
+  const all = offered.reduce((sum, { likelihood }) => sum + likelihood, heard);
+  return offered.map((one) => ({ ...one, likelihood: one.likelihood / Math.max(1e-12, all) }));
+};
+
 /** What was heard of a piece, as far as other readings are made of it. */
 export interface Chosen {
   readonly frames: readonly number[];
+  readonly likelihood: number;
   readonly bars: readonly (Bars & { readonly likelihood: number })[];
   readonly evidence: Evidence;
   readonly fine: FineLevel;
@@ -117,11 +127,11 @@ export interface Chosen {
 
 /**
  * Other readings of the beats among candidates with how likely they are, and of the bars of what
- * was heard; the likeliest first.
+ * was heard; the likeliest first. What is offered is told among what is offered and was heard.
  */
 export function otherReadings(
   others: readonly (Candidate & { readonly likelihood: number })[],
-  { frames, bars, evidence, fine, sampleOf }: Chosen,
+  { frames, likelihood, bars, evidence, fine, sampleOf }: Chosen,
 ): Reading[] {
   const [heard, ...turned] = bars;
   const bite = (a: readonly number[], b: readonly number[]) => {
@@ -132,7 +142,7 @@ export function otherReadings(
     .filter((o) => o.frames.length >= 2)
     .map((o) => ({ ...o, as: nameOf(frames, heard!, o.frames) }))
     .toSorted((a, b) => b.likelihood - a.likelihood);
-  const ofBeats = offeredOf(named).map((other): Reading => {
+  const ofBeats = amongOffered(likelihood, offeredOf(named)).map((other): Reading => {
     const own = barsByLikelihood(other.frames, evidence)[0]!;
     const times = placed(other.frames, fine);
     return {
@@ -145,7 +155,8 @@ export function otherReadings(
     };
   });
   const at = (list: readonly number[]) => list.map((i) => frames[i]!);
-  const ofBars = turned.slice(0, MOST_BARS).map((other): Reading => ({
+  const otherBars = amongOffered(heard!.likelihood, turned.slice(0, MOST_BARS));
+  const ofBars = otherBars.map((other): Reading => ({
     as: 'bars',
     likelihood: other.likelihood,
     ...bite(at(heard!.downbeats), at(other.downbeats)),

@@ -153,6 +153,7 @@ describe('other readings', () => {
     const candidate = { frames, facts: {} as Candidate['facts'], likelihood: 0.1 };
     return otherReadings([candidate], {
       frames: heard,
+      likelihood: 0.3,
       bars: [
         {
           beatsPerBar: 4,
@@ -187,6 +188,11 @@ describe('other readings', () => {
     const frames = Array.from({ length: 80 }, (_, i) => Math.round(20 + (i * 100) / 3));
     expect(tempoOf(frames) / tempoOf(heard)).toBeCloseTo(1.5, 2);
     expect(named(frames).as).toBe('three-for-two');
+  });
+
+  it('are as likely as they are among what is offered', () => {
+    // 0.1 beside 0.3 that was heard.
+    expect(named(beats(50, 45)).likelihood).toBeCloseTo(0.25, 12);
   });
 
   it('are heard where they differ', () => {
