@@ -79,12 +79,12 @@ async function told(folder: string, truth: Truth) {
   const words = wordCandidates(features, curves, (starts) =>
     voiceLikeness(starts, instants, analysis.confidence),
   );
-  const rises = riseCandidates(features, curves.rise).map(({ peak, facts }) => ({
+  const rises = riseCandidates(features, analysis, curves.rise).map(({ peak, facts }) => ({
     at: peak,
     facts,
   }));
   const sections = sectionCandidates(features, analysis, curves.section);
-  const leads = { rises: risesOf(features, curves.rise), pauses: pausesOf(features) };
+  const leads = { rises: risesOf(features, analysis, curves.rise), pauses: pausesOf(features) };
   const drops = dropCandidates(features, analysis, leads, curves.drop);
   return {
     ...{

@@ -1,8 +1,9 @@
 """
 Makes pieces that are not learned from, to choose settings by or to report on: made ones of other numbers, songs on grooves and
 tunes that are held out for it, and sound without a pulse; as WAV files with a manifest, as the builders of the other sets do.
-usage: /usr/bin/python3 make_check.py FOLDER choose|report
+usage: /usr/bin/python3 make_check.py FOLDER choose|form|report
 """
+import itertools
 import json
 import os
 import sys
@@ -16,9 +17,10 @@ from make_data import made_piece, negative
 from synth import RATE
 from tunes import tune_song, tunes
 
-FIRST = {'choose': 900_000, 'report': 960_000}
-# Of tunes to report on each once, of those to choose by each in three ways.
-COUNTS = {'choose': {'made': 120, 'grooves': 80, 'tunes': 4, 'nobeat': 24}, 'report': {'made': 40, 'grooves': 20, 'tunes': 1, 'nobeat': 10}}
+FIRST = {'choose': 900_000, 'form': 930_000, 'report': 960_000}
+# Of tunes to report on each once, of those to choose by each in three ways. In `form` all have a rise or a drop, which few others do.
+COUNTS = {'choose': {'made': 120, 'grooves': 80, 'tunes': 4, 'nobeat': 24}, 'form': {'made': 120, 'tunes': 0},
+          'report': {'made': 40, 'grooves': 20, 'tunes': 1, 'nobeat': 10}}
 MAKERS = {'made': lambda n, words, part: made_piece(n, words), 'grooves': groove_song, 'tunes': tune_song,
           'nobeat': lambda n, words, part: negative(n, words)}
 
@@ -34,8 +36,11 @@ def main():
     os.makedirs(folder, exist_ok=True)
     items = []
     for category, count in counts.items():
+        numbers = itertools.count(FIRST[part])
         for index in range(count):
-            x, truth, about = MAKERS[category](FIRST[part] + index, os.path.join(folder, 'words'), part)
+            x, truth, about = MAKERS[category](next(numbers), os.path.join(folder, 'words'), part)
+            while part == 'form' and not len(truth['rises']) and not len(truth['drops']):
+                x, truth, about = MAKERS[category](next(numbers), os.path.join(folder, 'words'), part)
             file = f'{category}_{index:02d}.wav'
             with wave.open(os.path.join(folder, file), 'wb') as out:
                 out.setnchannels(1)
@@ -48,7 +53,7 @@ def main():
             cues += [{'t': round(float(a), 4), 'kind': 'word'} for a, _ in truth.get('words', [])]
             for a, b in truth.get('rises', []):
                 cues += [{'t': round(float(a), 4), 'kind': 'riser_start'}, {'t': round(float(b), 4), 'kind': 'riser_peak'}]
-            items.append({'file': file, 'category': category, 'duration': len(x) / RATE, 'tempo': tempo_of(truth['beats']),
+            items.append({'file': file, 'category': 'form' if part == 'form' else category, 'duration': len(x) / RATE, 'tempo': tempo_of(truth['beats']),
                           'beats': seconds('beats'), 'downbeats': seconds('downbeats') or None, 'onsets': None, 'cues': cues, 'about': about})
     with open(os.path.join(folder, 'manifest.json'), 'w') as out:
         json.dump({'items': items}, out)

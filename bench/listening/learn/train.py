@@ -20,6 +20,8 @@ SOURCES = {'made': .58, 'grooves': .2, 'tunes': .14, 'negatives': .08}
 # What an instant counts against the many frames that have none, and each output in the sum.
 RARE = {'beat': 4, 'downbeat': 8, 'section': 6, 'rise': 2, 'voice': 1, 'word': 6, 'drop': 6, 'between': 4}
 SHARE = {'beat': 1, 'downbeat': .7, 'section': .15, 'rise': .1, 'voice': .15, 'word': .2, 'drop': .1, 'between': .3}
+# Shares once the beats are learned: of what is rare, so that most frames teach nothing of it.
+LATER = {**SHARE, 'section': .8, 'rise': .5, 'word': .4, 'drop': 3}
 LENGTH, BATCH = 2400, 8
 WARM_UP, KEEP_EVERY = 100, 250
 
@@ -29,9 +31,9 @@ def rate_at(step, steps, most):
     return most * min(1, (step + 1) / WARM_UP) * (.02 + .98 * (.5 + .5 * np.cos(np.pi * min(1, step / steps))))
 
 
-def loss_of(said, wanted, known):
+def loss_of(said, wanted, known, shares):
     rare = torch.tensor([float(RARE[o]) for o in OUTPUTS]).view(1, -1, 1)
-    share = torch.tensor([float(SHARE[o]) for o in OUTPUTS])
+    share = torch.tensor([float(shares[o]) for o in OUTPUTS])
     each = torch.nn.functional.binary_cross_entropy_with_logits(said, wanted, reduction='none', pos_weight=rare).mean(2)
     per_output = (each * known).sum(0) / known.sum(0).clamp(min=1)
     return (per_output * share).sum(), per_output.detach()
@@ -45,6 +47,8 @@ def trained(options):
     hours = sum(len(p.features) for p in pieces) / 360_000
     net = Net(options.width)
     optimiser = torch.optim.Adam(net.parameters(), lr=options.rate, weight_decay=1e-6)
+    if options.after:
+        net.load_state_dict(torch.load(os.path.join(options.folder, 'checkpoints', f'{options.after}.pt'))['mean'])
     mean = {k: v.clone() for k, v in net.state_dict().items()}
     path = os.path.join(options.folder, 'checkpoints', f'{options.name}.pt')
     os.makedirs(os.path.dirname(path), exist_ok=True)
@@ -66,7 +70,7 @@ def trained(options):
             group['lr'] = rate_at(step, options.steps, options.rate)
         features, wanted, known = (torch.from_numpy(a) for a in crops.batch(BATCH))
         net.train()
-        loss, each = loss_of(net(scaled(features)), wanted, known)
+        loss, each = loss_of(net(scaled(features)), wanted, known, LATER if options.after else SHARE)
         optimiser.zero_grad()
         loss.backward()
         torch.nn.utils.clip_grad_norm_(net.parameters(), 1.)
@@ -97,6 +101,7 @@ def main():
     parser.add_argument('--hours', type=float, default=30)
     parser.add_argument('--steps', type=int, default=8000)
     parser.add_argument('--until', type=int, help='stop at this step, to go on another time')
+    parser.add_argument('--after', help='go on from the weights of another training, for what is rare')
     parser.add_argument('--seed', type=int, default=1)
     parser.add_argument('--width', type=int, default=32)
     parser.add_argument('--rate', type=float, default=3e-3)

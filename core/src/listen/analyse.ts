@@ -42,7 +42,7 @@ export function* findingsProgress(features: AudioFeatures): Generator<number, So
   const words = wordsOf(features, curves, (starts) =>
     voiceLikeness(starts, beats, analysis.confidence),
   );
-  const rises = risesOf(features, curves.rise);
+  const rises = risesOf(features, analysis, curves.rise);
   const drops = dropsOf(features, analysis, { rises, pauses }, curves.drop);
   yield 0.9;
   const sections = sectionsOf(features, analysis, curves.section);

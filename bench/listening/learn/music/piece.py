@@ -16,8 +16,8 @@ DRUMS = {'kick': (36, 36, 35), 'snare': (38, 38, 40), 'rim': (37,), 'clap': (39,
 STROKE = {'kick': 110, 'snare': 106, 'rim': 96, 'clap': 102, 'hat': 74, 'pedal': 76, 'openhat': 86, 'ride': 80, 'crash': 96,
           'tom': 100, 'bell': 84, 'conga': 82, 'wood': 104, 'shaker': 66, 'frame': 92}
 
-# Seconds without a bass from which its coming in, with drums, is a drop.
-LEAST_WITHOUT_BASS = 4.
+# Seconds without the low end from which its coming back is a drop.
+LEAST_WITHOUT = 4.
 
 # Programs of General MIDI by what they are good for.
 PIANOS, GUITARS, DISTORTED = (0, 0, 0, 1, 2, 3, 4, 5, 6, 7), (24, 25, 25, 26, 27, 28), (29, 30, 30)
@@ -296,8 +296,11 @@ def play(rng, write, how, section, following, starts, bars, truth):
                     if start + place < starts[min(bars, section.bar + section.bars)] - silent:
                         write.note(start + place, channel, 60 + (how.key.note(step) - 60) % 36 - (12 if channel == SUNG else 0), 92, lasts)
     end = write.at(starts[min(bars, section.bar + section.bars)])
-    comes_in = following is not None and {'bass', 'drums'} <= set(following.playing) and 'bass' not in playing
-    if comes_in and section.bar + section.bars <= bars and end - write.at(starts[section.bar]) >= LEAST_WITHOUT_BASS:
+    # A drop is where bass and drums come in: the low end back after a while without, or what a build leads up to.
+    low_end = 'bass' in playing or ('drums' in playing and thin in ('kick', 'all') and not kickless)
+    led_up = section.kind == 'build' and following is not None and following.kind in ('drop', 'chorus')
+    comes_in = following is not None and {'bass', 'drums'} <= set(following.playing) and (led_up or not low_end)
+    if comes_in and section.bar + section.bars <= bars and end - write.at(starts[section.bar]) >= LEAST_WITHOUT:
         drops.append(end)
     if section.kind == 'build' and section.bar + section.bars <= bars:
         peak = end - (end - write.at(starts[min(bars, section.bar + section.bars)] - silent))

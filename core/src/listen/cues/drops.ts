@@ -32,10 +32,12 @@ const DECIBELS = 10;
 const FULL_BASS = 0.8;
 /** How near the end of a rise or a pause must be to lead up to a drop, in seconds. */
 const NEAR = 0.15;
-/** How far from a bar line the network may tell of a drop, in frames. */
+/** How far from a beat the network may tell of a drop, in frames. */
 const REACH = 15;
 /** Drops are at least this far apart, in seconds. */
 const APART = 6;
+/** Beats to either side over which what was learned is the highest at a drop. */
+const NEAR_BEATS = 8;
 /** Confidence from which a drop is told. */
 const LEAST_CONFIDENCE = 0.4;
 
@@ -54,7 +56,7 @@ function level({ bands }: OnsetStrength, top: number, from: number, to: number):
 const within = (decibels: number): number =>
   Math.max(-FULL_DECIBELS, Math.min(FULL_DECIBELS, decibels));
 
-/** What speaks for a drop at a bar or against it. */
+/** What speaks for a drop at a beat or against it. */
 export interface DropFacts {
   /** Growth of the bass over four seconds and over one to either side, and of the whole. */
   readonly grown: number;
@@ -64,19 +66,22 @@ export interface DropFacts {
   readonly full: number;
   /** 1 where a rise or a pause leads up to it. */
   readonly led: number;
-  /** Log-odds that were learned, about the bar line. */
+  /** Log-odds that were learned, about the beat; 1 where they are the highest about it. */
   readonly learned: number;
+  readonly highest: number;
+  /** 1 on the start of a bar. */
+  readonly onBar: number;
   readonly always: number;
 }
 
-/** A bar at which there may be a drop. */
+/** A beat on which there may be a drop. */
 export interface DropCandidate {
   readonly at: Samples;
   readonly strength: number;
   readonly facts: DropFacts;
 }
 
-/** Starts of bars before which the bass is less than after them, with what speaks for a drop. */
+/** Every beat of a sound but the first seconds, with what speaks for a drop. */
 export function dropCandidates(
   { strength, sampleRate }: AudioFeatures,
   analysis: Analysis,
@@ -93,12 +98,13 @@ export function dropCandidates(
     level(strength, bass, s * STRENGTH_RATE, (s + 1) * STRENGTH_RATE),
   );
   const full = everySecond.toSorted((a, b) => a - b)[Math.floor(seconds * FULL_BASS)] ?? 0;
-  return analysis.downbeats.flatMap((i): DropCandidate[] => {
-    const { at } = analysis.beats[i]!;
-    const frame = Math.round((at / sampleRate) * STRENGTH_RATE);
+  const bars = new Set(analysis.downbeats);
+  const frames = analysis.beats.map(({ at }) => Math.round((at / sampleRate) * STRENGTH_RATE));
+  const likely = frames.map((frame) => peakAround(learned, frame, REACH));
+  return analysis.beats.flatMap(({ at }, i): DropCandidate[] => {
+    const frame = frames[i]!;
     if (frame < (WIDE / 2) * STRENGTH_RATE) return [];
     const grown = growth(frame, bass, WIDE);
-    if (grown <= 0) return [];
     const after = level(strength, bass, frame, frame + WIDE * STRENGTH_RATE);
     return [
       {
@@ -110,7 +116,12 @@ export function dropCandidates(
           whole: within(growth(frame, BANDS, WIDE)) / DECIBELS,
           full: 1 - Math.max(0, full - after) / DECIBELS,
           led: Number(leads.some((lead) => Math.abs(lead - at) <= NEAR * sampleRate)),
-          learned: logOdds(peakAround(learned, frame, REACH), 0.005),
+          learned: logOdds(likely[i]!, 0.005),
+          highest: Number(
+            likely[i]! >=
+              Math.max(...likely.slice(Math.max(0, i - NEAR_BEATS), i + NEAR_BEATS + 1)),
+          ),
+          onBar: Number(bars.has(i)),
           always: 1,
         },
       },
@@ -119,7 +130,7 @@ export function dropCandidates(
 }
 
 /**
- * The drops of a sound, in order of time: starts of bars at which the bass comes back, or comes in.
+ * The drops of a sound, in order of time: beats on which the bass comes back, or comes in.
  * Of those near each other the surest.
  */
 export function dropsOf(...from: Parameters<typeof dropCandidates>): Drop[] {

@@ -36,11 +36,12 @@ describe('what was learned', () => {
   });
 
   it('tells of rises, and where one starts whose level grew before', () => {
-    expect(riseCandidates(even, told(10, []))).toEqual([]);
-    const [found, ...none] = riseCandidates(even, told(10, [[4, 7, 0.95]]));
+    const free = exactAnalysis(120, 0, { sampleRate: 44100 });
+    expect(riseCandidates(even, free, told(10, []))).toEqual([]);
+    const [found, ...none] = riseCandidates(even, free, told(10, [[4, 7, 0.95]]));
     expect(none).toEqual([]);
     expect(found!.start / 44100).toBeCloseTo(4, 1);
-    expect(Math.abs(found!.peak / 44100 - 7)).toBeLessThan(0.6);
+    expect(found!.peak / 44100).toBeCloseTo(7, 1);
     expect(found!.facts).toMatchObject({ straight: 0, grown: 0 });
     expect(found!.facts.learned).toBeCloseTo(0.95, 1);
     expect(found!.facts.edge).toBeCloseTo(0.95, 1);
@@ -50,11 +51,24 @@ describe('what was learned', () => {
     const tape = new Tape(15, 44100, 3);
     tape.add(2, 10, (t) => 0.5 * 10 ** ((-40 * (1 - t / 10)) / 20) * (2 * random() - 1));
     tape.kick(12);
-    const late = riseCandidates(featuresOf(tape), told(15, [[7, 12, 0.9]]));
+    const late = riseCandidates(featuresOf(tape), free, told(15, [[7, 12, 0.9]]));
     expect(late).toHaveLength(1);
     expect(late[0]!.start / 44100).toBeCloseTo(7, 1);
     expect(late[0]!.peak / 44100).toBeCloseTo(12, 1);
     expect(late[0]!.facts.straight).toBeGreaterThan(0);
+  });
+
+  it('takes rises from beat to beat, and from bar to bar where that is near', () => {
+    // Bars start on 0, 2, 4 …; the curve begins and ends a little off them.
+    const bars = exactAnalysis(120, 20, { sampleRate: 44100, first: 0 });
+    const [found, ...none] = riseCandidates(even, bars, told(10, [[2.06, 5.95, 0.6]]));
+    expect(none).toEqual([]);
+    expect([found!.start, found!.peak].map((at) => at / 44100)).toEqual([2, 6]);
+    expect(found!.facts).toMatchObject({ peakOnBar: 1, startOnBar: 1 });
+    // What is more than a bar line is worth decides.
+    const [other] = riseCandidates(even, bars, told(10, [[2.5, 5.5, 0.97]]));
+    expect([other!.start, other!.peak].map((at) => at / 44100)).toEqual([2.5, 5.5]);
+    expect(other!.facts).toMatchObject({ peakOnBar: 0, startOnBar: 0 });
   });
 
   it('tells at which bar a section starts', () => {
@@ -64,7 +78,8 @@ describe('what was learned', () => {
     const whole = exactAnalysis(120, 60, { sampleRate: 44100, first: 0 });
     const curve = told(30, [[15.9, 16.1, 0.995]]);
     const found = sectionCandidates(features, whole, curve);
-    expect(found).toHaveLength(15);
+    expect(found).toHaveLength(60);
+    expect(found.filter((b) => b.facts.onBar)).toHaveLength(15);
     expect(found.filter((b) => b.facts.learned > 0).map((b) => b.at / 44100)).toEqual([16]);
     expect(sectionsOf(features, whole, curve).map((s) => s.at / 44100)).toContain(16);
   });

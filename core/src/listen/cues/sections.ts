@@ -11,7 +11,7 @@ import {
 } from '../features/onset-strength.ts';
 import type { AudioFeatures } from '../features/audio-features.ts';
 
-/** Where a new part of the piece starts: always the start of a bar when there are bars. */
+/** Where a new part of the piece starts: nearly always the start of a bar when there are bars. */
 export interface Section {
   readonly at: Samples;
   /** How much the sound changes here against the largest change of the piece, 0–1. */
@@ -23,11 +23,13 @@ export interface Section {
 const HALF = 6;
 /** A boundary is the largest change within this many bars. */
 const ALONE = 3;
-/** Confidence from which a section is told, and bars to either side that have none then. */
+/** Confidence from which a section is told, and bars within which there is one. */
 const LEAST_CONFIDENCE = 0.4;
-const NEXT = 1;
-/** How far from a bar line the network may tell of a section, in frames. */
+const NEXT = 1.5;
+/** How far from a beat the network may tell of a section, in frames. */
 const REACH = 15;
+/** Beats over which what was learned is the highest where a section starts. */
+const HIGHEST_WITHIN = 8;
 /** Stretch taken for a bar where there are none, in seconds. */
 const PLAIN_BAR = 2;
 /** Mel bands added into one value of colour. */
@@ -35,30 +37,55 @@ const POOL = 3;
 /** Weight of harmony against colour. */
 const HARMONY = 0.6;
 
-/** Frames at which bars start, with the end of the sound as the last. */
-function barFrames({ beats, downbeats, sampleRate, length }: Analysis): number[] {
-  const end = Math.floor((length / sampleRate) * STRENGTH_RATE);
-  const starts = downbeats.map((i) => Math.round((beats[i]!.at / sampleRate) * STRENGTH_RATE));
-  if (starts.length >= 2 * ALONE) return [...starts, end];
-  return Array.from({ length: Math.ceil(end / STRENGTH_RATE / PLAIN_BAR) + 1 }, (_, i) =>
-    Math.min(end, i * PLAIN_BAR * STRENGTH_RATE),
-  );
+/** Where a section may start: a beat, or a multiple of two seconds where there are no bars. */
+interface Place {
+  readonly at: Samples;
+  readonly frame: number;
+  readonly onBar: boolean;
+}
+
+/** The places of a sound in order of time, and how many of them make a bar. */
+function placesOf({ beats, downbeats, sampleRate, length, beatsPerBar }: Analysis): {
+  readonly places: readonly Place[];
+  readonly perBar: number;
+} {
+  const frame = (at: Samples) => Math.round((at / sampleRate) * STRENGTH_RATE);
+  if (downbeats.length >= 2 * ALONE) {
+    const bars = new Set(downbeats);
+    const places = beats.map(({ at }, i) => ({ at, frame: frame(at), onBar: bars.has(i) }));
+    return { places, perBar: Math.max(1, beatsPerBar) };
+  }
+  const places = Array.from({ length: Math.floor(length / sampleRate / PLAIN_BAR) }, (_, i) => {
+    const at = samples(Math.round(i * PLAIN_BAR * sampleRate));
+    return { at, frame: frame(at), onBar: true };
+  });
+  return { places, perBar: 1 };
 }
 
 /**
- * Colour (levels of bands) and harmony (pitch classes) of each bar, each dimension at mean 0 and
- * deviation 1.
+ * Colour (levels of bands) and harmony (pitch classes) of the bar that starts at each place, each
+ * dimension at mean 0 and deviation 1.
  */
-function features(frames: readonly number[], { bands, chroma }: OnsetStrength): number[][] {
-  const rows = frames.slice(0, -1).map((from, i) => {
+function features(
+  places: readonly Place[],
+  perBar: number,
+  { bands, chroma }: OnsetStrength,
+): number[][] {
+  const end = bands.length / BANDS;
+  const sums = places.map(({ frame }, i) => {
     const row = new Array<number>(BANDS / POOL + 12).fill(0);
-    const to = Math.max(from + 1, frames[i + 1]!);
-    for (let k = from; k < to; k++) {
+    const to = Math.min(end, places[i + 1]?.frame ?? end);
+    for (let k = frame; k < to; k++) {
       for (let b = 0; b < BANDS; b++)
-        row[Math.floor(b / POOL)]! += (bands[BANDS * k + b] ?? 0) * BAND_STEP_DECIBELS;
-      for (let c = 0; c < 12; c++) row[BANDS / POOL + c]! += Math.sqrt(chroma[12 * k + c] ?? 0);
+        row[Math.floor(b / POOL)]! += bands[BANDS * k + b]! * BAND_STEP_DECIBELS;
+      for (let c = 0; c < 12; c++) row[BANDS / POOL + c]! += Math.sqrt(chroma[12 * k + c]!);
     }
-    return row.map((x) => x / (to - from));
+    return { row, frames: Math.max(1, to - frame) };
+  });
+  const rows = sums.map((_, i) => {
+    const bar = sums.slice(i, i + perBar);
+    const frames = bar.reduce((sum, b) => sum + b.frames, 0);
+    return sums[0]!.row.map((_, d) => bar.reduce((sum, b) => sum + b.row[d]!, 0) / frames);
   });
   const columns = (rows[0] ?? []).map((_, d) => {
     const weight = d < BANDS / POOL ? 1 : HARMONY;
@@ -68,14 +95,22 @@ function features(frames: readonly number[], { bands, chroma }: OnsetStrength): 
 }
 
 /**
- * How much the bars after each bar line differ from those before it while each side is alike in
+ * How much the bars after each place differ from those before it while each side is alike in
  * itself: correlation of the self-similarity with a tapered checkerboard (Foote 2000, “Automatic
- * audio segmentation using a measure of audio novelty”).
+ * audio segmentation using a measure of audio novelty”). Rows are of bars that start at each place.
  */
-function novelty(rows: readonly (readonly number[])[]): number[] {
+function novelty(rows: readonly (readonly number[])[], perBar: number): number[] {
   const likeness = (a: readonly number[], b: readonly number[]): number => {
     const distance = Math.sqrt(a.reduce((sum, x, d) => sum + (x - b[d]!) ** 2, 0) / a.length);
     return Math.exp(-distance);
+  };
+  // Each pair is compared once, though many places ask for it.
+  const known = new Map<number, number>();
+  const alike = (a: number, b: number): number => {
+    const key = Math.min(a, b) * rows.length + Math.max(a, b);
+    const found = known.get(key) ?? likeness(rows[a]!, rows[b]!);
+    known.set(key, found);
+    return found;
   };
   const taper = (offset: number) => Math.exp(-0.5 * ((offset + 0.5) / (HALF / 2)) ** 2);
   return rows.map((_, i) => {
@@ -84,72 +119,76 @@ function novelty(rows: readonly (readonly number[])[]): number[] {
       for (let b = -HALF; b < HALF; b++) {
         const w = taper(a) * taper(b);
         weight += w;
-        const [rowA, rowB] = [rows[i + a], rows[i + b]];
-        if (!rowA || !rowB) continue;
-        sum += (a < 0 === b < 0 ? 1 : -1) * w * likeness(rowA, rowB);
+        const [rowA, rowB] = [i + a * perBar, i + b * perBar];
+        if (Math.min(rowA, rowB) < 0 || Math.max(rowA, rowB) >= rows.length) continue;
+        sum += (a < 0 === b < 0 ? 1 : -1) * w * alike(rowA, rowB);
       }
     // A side that is cut short by the end of the sound counts less.
-    return i < 2 || i > rows.length - 2 ? 0 : sum / weight;
+    return i < 2 * perBar || i > rows.length - 2 * perBar ? 0 : sum / weight;
   });
 }
 
-/** What speaks for a section to start at a bar or against it. */
+/** What speaks for a section to start at a place or against it. */
 export interface SectionFacts {
   /** Change of colour and harmony, in deviations over the mean. */
   readonly change: number;
   /** 1 where that is the largest about it. */
   readonly alone: number;
-  /** Log-odds that were learned, about the bar line. */
+  /** Log-odds that were learned, about the place; 1 where they are the highest about it. */
   readonly learned: number;
+  readonly highest: number;
+  /** 1 on the start of a bar. */
+  readonly onBar: number;
   readonly always: number;
 }
 
-/** A bar at which a section may start. */
+/** A place at which a section may start. */
 export interface SectionCandidate {
   readonly at: Samples;
   readonly strength: number;
   readonly facts: SectionFacts;
 }
 
-/** Every bar of a sound, or every two seconds where there are none, with what speaks for it. */
+/** Every beat of a sound, or every two seconds where there are no bars, with what speaks for it. */
 export function sectionCandidates(
   { strength }: AudioFeatures,
   analysis: Analysis,
   section: Float32Array,
 ): SectionCandidate[] {
-  const frames = barFrames(analysis);
-  if (frames.length < 2 * ALONE) return [];
-  const change = novelty(features(frames, strength));
-  const [z, largest] = [standardised(change), Math.max(...change, 1e-9)];
-  const barred = analysis.downbeats.length >= 2 * ALONE;
-  return change.map((x, i) => {
-    const beat = barred ? analysis.beats[analysis.downbeats[i]!]?.at : undefined;
-    const near = change.slice(Math.max(0, i - ALONE), i + ALONE + 1);
-    return {
-      at: beat ?? samples(Math.round((frames[i]! / STRENGTH_RATE) * analysis.sampleRate)),
-      strength: Math.max(0, x / largest),
-      facts: {
-        change: z[i]!,
-        alone: Number(x > 0 && x >= Math.max(...near)),
-        learned: logOdds(peakAround(section, frames[i]!, REACH), 0.005),
-        always: 1,
-      },
-    };
-  });
+  const { places, perBar } = placesOf(analysis);
+  if (places.length < 2 * ALONE * perBar) return [];
+  const change = novelty(features(places, perBar, strength), perBar);
+  const [z, largest] = [standardised(change), change.reduce((a, x) => Math.max(a, x), 1e-9)];
+  const learned = places.map(({ frame }) => peakAround(section, frame, REACH));
+  const highest = (values: readonly number[], i: number, reach: number) =>
+    values[i]! > 0 &&
+    values[i]! >= Math.max(...values.slice(Math.max(0, i - reach), i + reach + 1));
+  return places.map(({ at, onBar }, i) => ({
+    at,
+    strength: Math.max(0, change[i]! / largest),
+    facts: {
+      change: z[i]!,
+      alone: Number(highest(change, i, ALONE * perBar)),
+      learned: logOdds(learned[i]!, 0.005),
+      highest: Number(highest(learned, i, HIGHEST_WITHIN)),
+      onBar: Number(onBar),
+      always: 1,
+    },
+  }));
 }
 
 /** The starts of the sections of a sound, in order of time; the start of the sound is none. */
 export function sectionsOf(...from: Parameters<typeof sectionCandidates>): Section[] {
-  const chances = sectionCandidates(...from).map(({ at, strength, facts }) => ({
-    ...{ at, strength },
-    confidence: chanceOf(facts, ODDS.sections),
-  }));
-  return chances.filter(({ confidence }, i) => {
-    const near = chances.slice(Math.max(0, i - NEXT), i + NEXT + 1);
-    return (
-      i > 0 &&
-      confidence >= LEAST_CONFIDENCE &&
-      confidence >= Math.max(...near.map((c) => c.confidence))
-    );
-  });
+  const { perBar } = placesOf(from[1]);
+  const likely = sectionCandidates(...from)
+    .map(({ facts, ...section }, i) => ({
+      ...{ ...section, i },
+      confidence: chanceOf(facts, ODDS.sections),
+    }))
+    .filter(({ i, confidence }) => i >= perBar && confidence >= LEAST_CONFIDENCE)
+    .toSorted((a, b) => b.confidence - a.confidence);
+  const kept: typeof likely = [];
+  for (const section of likely)
+    if (kept.every((other) => Math.abs(other.i - section.i) > NEXT * perBar)) kept.push(section);
+  return kept.toSorted((a, b) => a.i - b.i).map(({ i: _, ...section }) => section);
 }
