@@ -64,7 +64,7 @@ function benchWatching(): void {
   );
   const grey = evenGrid({ red: 0.5, green: 0.5, blue: 0.5 });
   const took = usual(() => {
-    const analyser = frameAnalyser();
+    const analyser = frameAnalyser(25);
     for (const picture of pictures) analyser.take(picture, grey);
     analyser.end();
   });

@@ -4,7 +4,7 @@ import { readPlan, type Clip, type Plan } from '@caesura/core/plan';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build, type Rolldown } from 'vite';
@@ -19,7 +19,8 @@ import { idOf, makeKit, makeLine } from './sounds.ts';
 /**
  * Makes the demo: music, clips, effects, a spoken line, their truth and the plans. Run by `npm run
  * demo`; its output is committed. With the word `sounds` it makes the effects, the line and the
- * plans anew and leaves music and clips as they are.
+ * plans anew and leaves music and clips as they are; with the word `movement` it measures the clips
+ * anew and leaves all else.
  */
 
 const here = path.dirname(fileURLToPath(import.meta.url));
@@ -146,7 +147,10 @@ const MADE = { poster: 'jpg', strip: 'jpg', movement: 'movement', proxy: 'webm' 
  * Brings the filmed clips into the application as a person would, and takes over what it read and
  * made of them.
  */
-async function readClips(browser: Browser): Promise<Clip[]> {
+async function readClips(
+  browser: Browser,
+  made: readonly (keyof typeof MADE)[] = Object.keys(MADE) as (keyof typeof MADE)[],
+): Promise<Clip[]> {
   const server = await startServer();
   const page = await browser.newPage();
   await newPlanOn(page, server.address);
@@ -165,11 +169,11 @@ async function readClips(browser: Browser): Promise<Clip[]> {
     return { ...clip, id: scene.id, name: scene.name };
   });
   for (const clip of clips)
-    for (const [what, ending] of Object.entries(MADE) as [keyof typeof MADE, string][]) {
+    for (const what of made) {
       const folder = path.join(output, what);
       mkdirSync(folder, { recursive: true });
       writeFileSync(
-        path.join(folder, `${clip.id}.${ending}`),
+        path.join(folder, `${clip.id}.${MADE[what]}`),
         Buffer.from(await get(`/api/media/${clip[what]!}`)),
       );
     }
@@ -210,6 +214,12 @@ const viewsOf = (scene: Scene) =>
     );
   });
 
+const launched = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+
 async function makeAll(): Promise<void> {
   rmSync(output, { recursive: true, force: true });
   mkdirSync(path.join(output, 'clips'), { recursive: true });
@@ -226,10 +236,7 @@ async function makeAll(): Promise<void> {
     analysis,
     found: foundIn(findings),
   };
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
+  const browser = await launched();
   const page = await browser.newPage();
   await loadScenes(page);
   for (const [index, scene] of SCENES.entries()) {
@@ -250,7 +257,25 @@ async function makeAll(): Promise<void> {
   writeFileSync(path.join(output, 'truth.json'), json({ music: musicTruth(), clips: clipTruth }));
 }
 
-if (process.argv.includes('sounds')) {
+/** What was measured of the clips anew, in place of what the plans have. */
+async function measureAgain(): Promise<void> {
+  const browser = await launched();
+  const clips = await readClips(browser, ['movement']);
+  await browser.close();
+  const folder = path.join(output, 'plans');
+  for (const name of readdirSync(folder)) {
+    const file = path.join(folder, name);
+    const plan = JSON.parse(readFileSync(file, 'utf8')) as Plan;
+    const measured = plan.clips.map((clip) => {
+      const { movement, measured } = clips.find((c) => c.id === clip.id)!;
+      return { ...clip, ...(movement && { movement, measured }) };
+    });
+    writeFileSync(file, json({ ...plan, clips: measured }));
+  }
+}
+
+if (process.argv.includes('movement')) await measureAgain();
+else if (process.argv.includes('sounds')) {
   const kept = readFileSync(path.join(output, 'plans', 'open-day-teaser.json'), 'utf8');
   const { music, clips } = readPlan(JSON.parse(kept));
   finish(music!, clips);

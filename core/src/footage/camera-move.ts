@@ -14,6 +14,17 @@ export interface CameraMove {
 
 export const NO_MOVE: CameraMove = { x: 0, y: 0, scale: 1, turn: 0 };
 
+/** The move from before one to after another that follows it. */
+export function composed(first: CameraMove, next: CameraMove): CameraMove {
+  const [cosine, sine] = [next.scale * Math.cos(next.turn), next.scale * Math.sin(next.turn)];
+  return {
+    x: cosine * first.x - sine * first.y + next.x,
+    y: sine * first.x + cosine * first.y + next.y,
+    scale: first.scale * next.scale,
+    turn: first.turn + next.turn,
+  };
+}
+
 /** Most steps at one level, and the step, in pixels, under which no more is made. */
 const MOST_STEPS = 15;
 const SMALL_STEP = 0.004;

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { frameRate, sourceFrames } from '../time/index.ts';
-import type { Moment } from './moments.ts';
+import type { Moment } from './moments/moment.ts';
+import { NO_CHANGE } from './light-change.ts';
+import { NO_SUBJECT } from './subject-motion.ts';
 import { STILL } from './movement.ts';
 import {
   meanMovement,
@@ -21,10 +23,17 @@ const facts = (dx: number): FrameFacts[] =>
     brightness: 0.5,
     sharpness: 1,
     colour: { red: 0.5, green: 0.5, blue: 0.5 },
+    subject: NO_SUBJECT,
+    light: NO_CHANGE,
   }));
 const analysis = (dx: number, limits?: Parameters<typeof clipAnalysisOf>[2]) =>
   clipAnalysisOf({ frames: facts(dx), looks: [] }, RATE, limits);
-const moment = (at: number): Moment => ({ at: sourceFrames(at), kind: 'peak', strength: 1 });
+const moment = (at: number): Moment => ({
+  at: sourceFrames(at),
+  kind: 'peak',
+  strength: 1,
+  reason: '',
+});
 
 describe('limits of stillness', () => {
   it('decide what is still: a creep of 0.5 % of the width a second is, unless the limit is lower', () => {
@@ -66,6 +75,8 @@ it('a still stretch ends where another shot starts', () => {
     brightness: 0.5,
     sharpness: 1,
     colour: { red: 0.5, green: 0.5, blue: 0.5 },
+    subject: NO_SUBJECT,
+    light: NO_CHANGE,
   }));
   const { shotChanges, still: ranges } = clipAnalysisOf({ frames: still, looks: [] }, RATE);
   expect(shotChanges).toEqual([40]);

@@ -8,7 +8,8 @@ import {
 import { activityOf, type Activity } from './activity.ts';
 import { factsAtRate, type FrameTimes } from './frame-times.ts';
 import type { Look } from './look.ts';
-import { ONE_MOMENT, proposedMoments, type Moment } from './moments.ts';
+import type { Moment } from './moments/moment.ts';
+import { ONE_MOMENT, proposedMoments } from './moments/proposed-moments.ts';
 import { shotChanges } from './shot-changes.ts';
 import { stillRanges, USUAL_LIMITS, type FrameRange, type StillLimits } from './still-ranges.ts';
 import type { FrameFacts, FrameMeasurements } from './frame-analyser.ts';
@@ -48,7 +49,7 @@ export function clipAnalysisOf(
     looks: measured.looks,
     activity,
     still: stillRanges(activity, perSecond, limits).flatMap((range) => partedAt(range, changes)),
-    proposed: proposedMoments(activity, perSecond, limits),
+    proposed: proposedMoments(frames, perSecond, limits),
     shotChanges: changes,
   };
 }

@@ -4,7 +4,7 @@ import { cameraDirection, usualMove } from './camera-words.ts';
 import { NO_MOVE, type CameraMove } from './camera-move.ts';
 import { evenGrid } from './look.ts';
 import type { Luma } from './luma.ts';
-import { proposedMoments } from './moments.ts';
+import { proposedMoments } from './moments/proposed-moments.ts';
 import { STILL } from './movement.ts';
 import { shotChanges } from './shot-changes.ts';
 import { stillRanges } from './still-ranges.ts';
@@ -17,7 +17,7 @@ const GREY = evenGrid({ red: 0.5, green: 0.5, blue: 0.5 });
 
 /** Noise as a camera has it: a deviation of 1.5 steps of 255, another on every frame. */
 function watched(count: number, picture: (frame: number) => Luma): FrameFacts[] {
-  const analyser = frameAnalyser();
+  const analyser = frameAnalyser(RATE);
   for (let k = 0; k < count; k++) analyser.take(disturbed(picture(k), 1000 + k, 1.5), GREY);
   return [...analyser.end().frames];
 }
@@ -44,7 +44,7 @@ describe('a pan that starts, jolts and comes to rest', () => {
   });
 
   it('gives its start and its rest as moments within two frames, and nothing else', () => {
-    const moments = proposedMoments(activityOf(facts, RATE), RATE);
+    const moments = proposedMoments(facts, RATE);
     expect(moments).toHaveLength(2);
     expect(Math.abs(moments[0]!.at - 21)).toBeLessThanOrEqual(2);
     expect(Math.abs(moments[1]!.at - 60)).toBeLessThanOrEqual(2);
@@ -96,8 +96,8 @@ it('finds a shot change, and none in a whip pan or a flash', () => {
 it('proposes hits and turns of what moves by itself', () => {
   const [ground, thing] = [texture(27), texture(29)];
   /** A block over a ground that keeps still, its middle at a place in widths. */
+  const back = seen(ground, NO_MOVE, WIDTH, HEIGHT);
   const scene = (x: number): Luma => {
-    const back = seen(ground, NO_MOVE, WIDTH, HEIGHT);
     const front = seen(thing, { ...NO_MOVE, x } as CameraMove, WIDTH, HEIGHT);
     const values = back.values.map((v, i) => {
       const [column, row] = [i % WIDTH, Math.floor(i / WIDTH)];
@@ -111,12 +111,12 @@ it('proposes hits and turns of what moves by itself', () => {
   const falls = watched(60, (k) =>
     scene(-0.3 + 0.5 * (Math.min(20, Math.max(0, k - 10)) / 20) ** 2),
   );
-  const hit = proposedMoments(activityOf(falls, RATE), RATE).filter((m) => m.kind === 'peak');
+  const hit = proposedMoments(falls, RATE).filter((m) => m.kind === 'impact');
   expect(hit).toHaveLength(1);
   expect(Math.abs(hit[0]!.at - 31)).toBeLessThanOrEqual(2);
   // Goes to and fro over 50 frames: it turns at 12.5, 37.5 and 62.5.
   const swings = watched(80, (k) => scene(0.25 * Math.sin((2 * Math.PI * k) / 50)));
-  const turns = proposedMoments(activityOf(swings, RATE), RATE).filter((m) => m.kind === 'turn');
+  const turns = proposedMoments(swings, RATE).filter((m) => m.kind === 'turn');
   for (const at of [12.5, 37.5, 62.5])
     expect(turns.some((m) => Math.abs(m.at - at) <= 2)).toBe(true);
 });

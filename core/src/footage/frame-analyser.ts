@@ -1,7 +1,10 @@
 import { NO_MOVE, type CameraMove } from './camera-move.ts';
 import { halved, levelsOf, type Level, type Luma } from './luma.ts';
 import { lookOf, meanColour, type Colour, type ColourGrid, type Look } from './look.ts';
+import { lightChange, NO_CHANGE, type LightChange } from './light-change.ts';
 import { movementBetween, STILL, type Movement } from './movement.ts';
+import { subjectFollower } from './subject-follower.ts';
+import type { SubjectMotion } from './subject-motion.ts';
 
 /** Width at which movement is measured; wider pictures are halved until they are no wider. */
 const MEASURED_WIDTH = 160;
@@ -19,6 +22,10 @@ export interface FrameFacts extends Movement {
    */
   readonly sharpness: number;
   readonly colour: Colour;
+  /** What moves by itself. */
+  readonly subject: SubjectMotion;
+  /** How the light of parts of the picture changes. */
+  readonly light: LightChange;
 }
 
 /** Takes the frames of a clip one after the other. */
@@ -63,12 +70,13 @@ function sharpnessOf({ width, height, values }: Luma, middle: number): number {
   return all > width * height ? Math.sqrt(fine / all) : 0;
 }
 
-/** Opens an eye on a clip. */
-export function frameAnalyser(): FrameAnalyser {
-  const measured: FrameFacts[] = [];
+/** Opens an eye on a clip of a rate in frames a second. */
+export function frameAnalyser(rate: number): FrameAnalyser {
+  const measured: Omit<FrameFacts, 'subject'>[] = [];
+  const subjects = subjectFollower(rate);
   const looks: Look[] = [];
   let latest: { small: Luma; colours: ColourGrid } | null = null;
-  let before: Level[] | null = null;
+  let before: { readonly levels: Level[]; readonly small: Luma } | null = null;
   let expected: CameraMove = NO_MOVE;
   return {
     take(luma, colours) {
@@ -76,9 +84,11 @@ export function frameAnalyser(): FrameAnalyser {
       while (small.width > MEASURED_WIDTH && Math.min(small.width, small.height) > 2)
         small = halved(small);
       const levels = levelsOf(small);
-      const found = before ? movementBetween(before, levels, expected) : null;
+      const found = before ? movementBetween(before.levels, levels, expected) : null;
       expected = found?.move ?? NO_MOVE;
-      before = levels;
+      const light = before ? lightChange(before.small, small) : NO_CHANGE;
+      subjects.take(small, expected);
+      before = { levels, small };
       latest = { small, colours };
       if (measured.length % LOOK_EVERY === 0) looks.push(lookOf(small, colours, measured.length));
       const middle = mean(small.values);
@@ -87,13 +97,15 @@ export function frameAnalyser(): FrameAnalyser {
         brightness: middle / 255,
         sharpness: sharpnessOf(small, middle),
         colour: meanColour(colours),
+        light,
       });
     },
     end() {
       const last = measured.length - 1;
       if (latest && looks.at(-1)!.at !== last)
         looks.push(lookOf(latest.small, latest.colours, last));
-      return { frames: measured, looks };
+      const moving = subjects.end();
+      return { frames: measured.map((f, k) => ({ ...f, subject: moving[k]! })), looks };
     },
   };
 }

@@ -8,7 +8,9 @@ import {
   unpackTimes,
   type FrameTimes,
 } from './frame-times.ts';
+import { NO_CHANGE } from './light-change.ts';
 import { STILL } from './movement.ts';
+import { NO_SUBJECT } from './subject-motion.ts';
 
 /** Thirty frames a second in ticks of 1/600 s, every fifth frame missing. */
 const ticks = Array.from({ length: 30 }, (_, i) => 20 * i).filter((_, i) => i % 5 !== 3);
@@ -39,6 +41,8 @@ describe('frames of a file of variable rate, at a constant one', () => {
     // A pan of 0.3 widths a second: twice as far where a frame is missing.
     const stored = ticks.map((t, i) => ({
       ...STILL,
+      subject: NO_SUBJECT,
+      light: NO_CHANGE,
       dx: i === 0 ? 0 : (0.3 * (t - ticks[i - 1]!)) / 600,
       difference: 0,
       brightness: 0.5,

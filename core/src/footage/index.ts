@@ -10,7 +10,7 @@ export {
   clipAnalysisOf,
   stillTail,
 } from './clip-analysis.ts';
-export { packFacts, unpackFacts } from './facts-file.ts';
+export { FACTS_VERSION, packFacts, unpackFacts } from './facts-file.ts';
 export { type FrameFacts, type FrameMeasurements, frameAnalyser } from './frame-analyser.ts';
 export {
   type FrameTimes,
@@ -22,7 +22,7 @@ export {
 export { clipLikeness } from './likeness.ts';
 export { CELLS, type ColourGrid, cellMeans, evenGrid } from './look.ts';
 export type { Luma } from './luma.ts';
-export type { Moment, MomentKind } from './moments.ts';
+export { type Moment, type MomentKind, MOMENT_KINDS } from './moments/moment.ts';
 export { type Met, meetingOf, orderByLikeness } from './neighbours.ts';
 export { type FoundRate, rateOfTimestamps } from './rate-of-timestamps.ts';
 export { type StillLimits, USUAL_LIMITS } from './still-ranges.ts';

@@ -1,6 +1,6 @@
 import { proxy } from 'comlink';
 import type { FileFacts } from '@caesura/core/plan';
-import { framesAtRate, packTimes, type FrameTimes } from '@caesura/core/footage';
+import { FACTS_VERSION, framesAtRate, packTimes, type FrameTimes } from '@caesura/core/footage';
 import {
   CaesuraError,
   sourceFrames,
@@ -50,6 +50,12 @@ async function knownFacts(content: string, signal: AbortSignal): Promise<FileFac
   }
 }
 
+/** Facts without what an earlier version measured, so that it is measured anew. */
+function upToDate(facts: FileFacts): FileFacts {
+  const { movement: _movement, ...rest } = facts;
+  return (facts.measured ?? 0) < FACTS_VERSION ? rest : facts;
+}
+
 function factsOf(
   file: File,
   { frames, found, times, size, quarters, pixelAspect, start, codec }: VideoHeader,
@@ -97,7 +103,7 @@ export async function readFile(
     mean,
   };
   const known = await knownFacts(header.content, signal);
-  if (known) return { ...common, facts: known };
+  if (known) return { ...common, facts: upToDate(known) };
   const poster =
     header.canDecode &&
     (await inWorker<MediaWorker, Blob | null>(
@@ -136,12 +142,14 @@ export async function watchFile(
 ): Promise<FileFacts> {
   const made = await inWorker<MediaWorker, Watched>(
     startMediaWorker,
-    (worker) => worker.analyseVideo(file, stored, proxy(onProgress)),
+    (worker) =>
+      worker.analyseVideo(file, { frames: stored, rate: toNumber(facts.rate) }, proxy(onProgress)),
     signal,
   );
   const whole = {
     ...facts,
     movement: await keepMedia(new Blob([made.facts]), signal),
+    measured: FACTS_VERSION,
     proxy: await keepMedia(new Blob([made.proxy], { type: 'video/webm' }), signal),
     strip: await keepMedia(made.strip, signal),
   };

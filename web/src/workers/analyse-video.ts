@@ -26,11 +26,11 @@ export interface Watched {
 /**
  * Decodes every frame of a video file once, measures its movement in a worker beside this one, and
  * makes its small copy. `frames` is how many there are, for the progress and to tell a file that
- * breaks off. Throws when it cannot be decoded to its end.
+ * breaks off, and `rate` how many are shown a second. Throws when it cannot be decoded to its end.
  */
 export function analyseVideo(
   file: File,
-  frames: number,
+  { frames, rate }: { readonly frames: number; readonly rate: number },
   onProgress: (fraction: number) => void,
 ): Promise<Watched> {
   return withInput(file, MEND, async (input) => {
@@ -50,6 +50,7 @@ export function analyseVideo(
     const worker = startFramesWorker();
     const analyser = wrap<FramesWorker>(worker);
     try {
+      await analyser.begin(rate);
       const waiting: Promise<void>[] = [];
       let measured = 0;
       for await (const sample of new VideoSampleSink(track).samples()) {

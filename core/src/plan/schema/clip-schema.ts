@@ -1,10 +1,13 @@
 import { z } from 'zod';
+import { MOMENT_KINDS } from '../../footage/moments/moment.ts';
 import { MediaIdSchema, RateSchema, SizeSchema, sourceFramesFrom, whole } from './fields.ts';
 
 /** A moment of a clip that the person keeps. */
 export const MomentSchema = z.object({
   at: sourceFramesFrom(0),
-  kind: z.enum(['start', 'peak', 'turn', 'settle']),
+  kind: z.enum(MOMENT_KINDS),
+  /** How much it strikes the eye, as far as that was measured. */
+  strength: z.number().min(0).max(1).optional(),
 });
 export type PlanMoment = z.output<typeof MomentSchema>;
 
@@ -40,6 +43,8 @@ export const FileFactsSchema = z.object({
   strip: MediaIdSchema.optional(),
   proxy: MediaIdSchema.optional(),
   movement: MediaIdSchema.optional(),
+  /** The version of what was seen, `FACTS_VERSION` of footage; none before the third. */
+  measured: whole.min(1).optional(),
   /**
    * When the stored frames of a file of variable rate are shown; its `rate` is then the one it is
    * used at.

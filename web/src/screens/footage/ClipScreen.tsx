@@ -118,7 +118,9 @@ function Large({ clip }: { clip: Clip }) {
           unmountOnExit
         >
           <Tab eventKey="moments" title="Moments">
-            <MomentsPanel {...{ clip, analysis, proposed, frame, edit, onPlace }} />
+            <MomentsPanel
+              {...{ clip, analysis, proposed, frame, edit, onPlace, reader, storedOf }}
+            />
           </Tab>
           <Tab eventKey="speed" title="Speed">
             <SpeedPanel {...{ plan, clip, times, edit }} />

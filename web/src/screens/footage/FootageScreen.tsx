@@ -14,6 +14,7 @@ import { ClipCard } from './ClipCard.tsx';
 import { ClipCards } from './ClipCards.tsx';
 import { ClipDialog } from './ClipDialog.tsx';
 import { FileList } from './FileList.tsx';
+import { KeepMoments } from './KeepMoments.tsx';
 
 const VIDEOS = 'video/*,.mp4,.mov,.webm,.mkv,.m4v';
 
@@ -42,7 +43,7 @@ export default function FootageScreen() {
   };
   const proposals = plan.clips.flatMap((clip) => {
     const open = openProposals(clipAnalysisOf(clip)?.proposed ?? [], clip, clip.rate);
-    return open.map(({ at, kind }) => [clip.id, { at, kind }] as const);
+    return open.map((moment) => ({ ...moment, clip: clip.id }));
   });
   const orderAlike = () => {
     const met = plan.clips.map((clip) => {
@@ -90,14 +91,19 @@ export default function FootageScreen() {
               >
                 Order by likeness
               </Button>
-              <Button
+              <KeepMoments
+                proposed={proposals}
+                label={`Keep ${
+                  proposals.length === 0 ? 'proposed' : counted(proposals.length, 'proposed moment')
+                }`}
                 variant="outline-dark"
-                disabled={proposals.length === 0}
-                onClick={() => edit('pinAll', proposals)}
-              >
-                Keep{' '}
-                {proposals.length === 0 ? 'proposed' : counted(proposals.length, 'proposed moment')}
-              </Button>
+                onKeep={(moments) =>
+                  edit(
+                    'pinAll',
+                    moments.map(({ clip, at, kind, strength }) => [clip, { at, kind, strength }]),
+                  )
+                }
+              />
               {buttons}
             </div>
             <FileList />

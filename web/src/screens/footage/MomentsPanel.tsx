@@ -10,7 +10,12 @@ import { CaesuraError, frames, sourceFrames, type SourceFrames } from '@caesura/
 import { LengthField } from '../../fields/LengthField.tsx';
 import { TypedField } from '../../fields/TypedField.tsx';
 import type { ApplyEdit } from '../../app/hooks.ts';
+import { counted } from '../../app/format.ts';
+import type { ProxyReader } from '../../proxy/reader.ts';
+import { KeepMoments } from './KeepMoments.tsx';
 import { MOMENT_KINDS } from './moment-kinds.ts';
+import { MomentPictures } from './MomentPictures.tsx';
+import { strengthName } from './moment-strength.ts';
 
 interface Props {
   readonly clip: Clip;
@@ -19,7 +24,18 @@ interface Props {
   readonly frame: SourceFrames;
   readonly edit: ApplyEdit;
   readonly onPlace: (frame: SourceFrames) => void;
+  readonly reader: ProxyReader | null;
+  /** The stored frame that shows a frame of the clip. */
+  readonly storedOf: (frame: number) => number;
 }
+
+interface RowProps extends Pick<Props, 'clip' | 'edit' | 'onPlace'> {
+  readonly moment: Listed;
+  readonly here: boolean;
+}
+
+/** A proposed moment as it is kept. */
+const pinned = ({ at, kind, strength }: Moment) => ({ at, kind, strength });
 
 /**
  * The limits of stillness, each with what it is called, its unit and how many of the unit one is.
@@ -68,79 +84,112 @@ function StillFields({ clip, edit }: Pick<Props, 'clip' | 'edit'>) {
   );
 }
 
+/** A moment of the list, kept or only proposed; what was not measured has no reason. */
+interface Listed {
+  readonly at: SourceFrames;
+  readonly kind: Moment['kind'];
+  readonly kept: boolean;
+  readonly strength: number | null;
+  readonly reason: string;
+}
+
+function listed(clip: Clip, analysis: ClipAnalysis | null, proposed: readonly Moment[]): Listed[] {
+  const kept = clip.moments.map(({ at, kind, strength }): Listed => {
+    const measured = analysis?.proposed.find((m) => m.at === at && m.kind === kind);
+    return { at, kind, kept: true, strength: strength ?? null, reason: measured?.reason ?? '' };
+  });
+  return [...kept, ...proposed.map((m) => ({ ...m, kept: false }))].sort((a, b) => a.at - b.at);
+}
+
+function Row({ moment, here, clip, edit, onPlace }: RowProps) {
+  const { at, kind, kept, strength, reason } = moment;
+  const measured = strength === null ? {} : { strength };
+  return (
+    <li className={here ? 'is-here' : undefined}>
+      <button type="button" className="moment-go" title={reason} onClick={() => onPlace(at)}>
+        <svg viewBox="-1 -1 12 12" className={kept ? 'is-kept' : undefined} aria-hidden="true">
+          <path d={MOMENT_KINDS[kind].glyph} />
+        </svg>
+        <span className="figures">{at} f</span>
+        <span>
+          {MOMENT_KINDS[kind].name}
+          {strength !== null && (
+            <span className="moment-strength">
+              , {strengthName(strength)} <span className="figures">{strength.toFixed(2)}</span>
+            </span>
+          )}
+          {here && reason && <span className="moment-reason">{reason}</span>}
+        </span>
+      </button>
+      {kept ? (
+        <button type="button" className="link" onClick={() => edit('unpinMoment', clip.id, at)}>
+          Let go
+        </button>
+      ) : (
+        <>
+          <button
+            type="button"
+            className="link"
+            onClick={() => edit('pinMoment', clip.id, { at, kind, ...measured })}
+          >
+            Keep
+          </button>
+          <button type="button" className="link" onClick={() => edit('declineMoment', clip.id, at)}>
+            Decline
+          </button>
+        </>
+      )}
+    </li>
+  );
+}
+
 /** The moments of a clip, kept and proposed, its usable part, and what counts as still. */
-export function MomentsPanel({ clip, analysis, proposed, frame, edit, onPlace }: Props) {
-  const all = [
-    ...clip.moments.map((moment) => ({ ...moment, kept: true })),
-    ...proposed.map(({ at, kind }) => ({ at, kind, kept: false })),
-  ].sort((a, b) => a.at - b.at);
+export function MomentsPanel(props: Props) {
+  const { clip, analysis, proposed, frame, edit, onPlace, reader, storedOf } = props;
+  const all = listed(clip, analysis, proposed);
+  const folded = ({ kept, strength, at }: Listed) =>
+    !kept && strengthName(strength ?? 1) === 'weak' && at !== frame;
+  const [shown, weak] = [all.filter((m) => !folded(m)), all.filter(folded)];
+  const rows = (some: readonly Listed[]) =>
+    some.map((moment) => (
+      <Row
+        key={`${moment.at} ${moment.kept}`}
+        here={moment.at === frame}
+        {...{ moment, clip, edit, onPlace }}
+      />
+    ));
   const context = { rate: clip.rate, dropFrame: clip.dropFrame };
   const { usable } = clip;
   return (
     <div className="clip-panel">
       <div className="buttons">
-        <Button
+        <KeepMoments
+          proposed={proposed}
+          label={`Keep all ${proposed.length} proposed`}
           variant="dark"
-          size="sm"
-          disabled={proposed.length === 0}
-          onClick={() =>
-            edit(
-              'pinMoments',
-              clip.id,
-              proposed.map(({ at, kind }) => ({ at, kind })),
-            )
-          }
-        >
-          Keep all {proposed.length} proposed
-        </Button>
+          small
+          onKeep={(moments) => edit('pinMoments', clip.id, moments.map(pinned))}
+        />
       </div>
+      {reader && all.some(({ at }) => at === frame) && (
+        <MomentPictures at={frame} {...{ clip, reader, storedOf }} />
+      )}
       <ul className="moment-list" aria-label="Moments">
-        {all.map(({ at, kind, kept }) => (
-          <li key={`${at} ${kept}`} className={at === frame ? 'is-here' : undefined}>
-            <button type="button" className="moment-go" onClick={() => onPlace(at)}>
-              <svg
-                viewBox="-1 -1 12 12"
-                className={kept ? 'is-kept' : undefined}
-                aria-hidden="true"
-              >
-                <path d={MOMENT_KINDS[kind].glyph} />
-              </svg>
-              <span className="figures">{at} f</span> {MOMENT_KINDS[kind].name}
-            </button>
-            {kept ? (
-              <button
-                type="button"
-                className="link"
-                onClick={() => edit('unpinMoment', clip.id, at)}
-              >
-                Let go
-              </button>
-            ) : (
-              <>
-                <button
-                  type="button"
-                  className="link"
-                  onClick={() => edit('pinMoment', clip.id, { at, kind })}
-                >
-                  Keep
-                </button>
-                <button
-                  type="button"
-                  className="link"
-                  onClick={() => edit('declineMoment', clip.id, at)}
-                >
-                  Decline
-                </button>
-              </>
-            )}
-          </li>
-        ))}
+        {rows(shown)}
         {all.length === 0 && (
           <li className="nothing">
             {analysis ? 'None is proposed.' : 'The clip was not watched yet.'}
           </li>
         )}
       </ul>
+      {weak.length > 0 && (
+        <details className="moments-weak">
+          <summary>{counted(weak.length, 'weak one')}</summary>
+          <ul className="moment-list" aria-label="Weak moments">
+            {rows(weak)}
+          </ul>
+        </details>
+      )}
       <h4>Usable</h4>
       <LengthField
         label="From"

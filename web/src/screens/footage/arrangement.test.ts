@@ -20,6 +20,8 @@ function analysis(dx: number, direction: number): ClipAnalysis {
     alike: 1,
     brightness: 0.5,
     sharpness: 1,
+    subject: { x: 0, y: 0, vx: 0, vy: 0, agreed: 0, size: 0, atEdge: 0 },
+    light: { brighter: 0, darker: 0 },
   };
   const frames = Array.from({ length: 20 }, () => ({
     ...frame,

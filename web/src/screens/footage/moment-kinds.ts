@@ -8,7 +8,13 @@ export const MOMENT_KINDS: Readonly<
   Record<MomentKind, { readonly name: string; readonly glyph: string }>
 > = {
   start: { name: 'movement starts', glyph: 'M0 10L10 10L10 0Z' },
-  peak: { name: 'a hit or break', glyph: 'M5 10L0 0L10 0Z' },
-  turn: { name: 'movement turns', glyph: 'M5 10L0 5L5 0L10 5Z' },
   settle: { name: 'comes to rest', glyph: 'M0 0L0 10L10 10Z' },
+  flash: { name: 'a flash', glyph: 'M5 0L6.4 3.6L10 5L6.4 6.4L5 10L3.6 6.4L0 5L3.6 3.6Z' },
+  impact: { name: 'an impact', glyph: 'M5 10L0 0L10 0Z' },
+  whip: { name: 'a whip of the camera', glyph: 'M0 3H10V7H0Z' },
+  turn: { name: 'movement turns', glyph: 'M5 10L0 5L5 0L10 5Z' },
+  entry: { name: 'comes into the picture', glyph: 'M0 0H10V3H3V7H10V10H0Z' },
+  exit: { name: 'goes out of the picture', glyph: 'M0 0H10V10H0V7H7V3H0Z' },
+  change: { name: 'the camera changes speed', glyph: 'M0 10V6H5V0H10V10Z' },
+  peak: { name: 'a height', glyph: 'M5 0A5 5 0 1 1 4.99 0Z' },
 };
