@@ -225,7 +225,7 @@ test('a clip that this browser cannot show is planned with its numbers', async (
   // Moments can be kept all the same.
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('p');
-  await expect(page.getByRole('button', { name: 'Frame 1: a hit or break, kept' })).toBeAttached();
+  await expect(page.getByRole('button', { name: 'Frame 1: a moment, kept' })).toBeAttached();
   await page.getByRole('tab', { name: 'Alike' }).click();
   await expect(
     page.getByText('The clip was not watched yet, so it cannot be compared.'),

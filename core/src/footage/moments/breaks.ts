@@ -13,8 +13,11 @@ const FULL = 50;
 const AT_ONCE = 0.03;
 const PART = 0.75;
 
-/** The frames at which all movement breaks off at once, each the first after the fall. */
-export function breaks(all: Float64Array, rate: number): Moment[] {
+/**
+ * The frames at which all movement breaks off at once, each the first after the fall: an impact
+ * where it was that of a subject; a camera that stops comes to rest. `all` is the activity of both.
+ */
+export function breaks(all: Float64Array, camera: Float64Array, rate: number): Moment[] {
   const beside = spanOf(BESIDE, rate, 2);
   const close = spanOf(AT_ONCE, rate, 1);
   const falls = Float64Array.from(all, (_, k) => {
@@ -25,7 +28,7 @@ export function breaks(all: Float64Array, rate: number): Moment[] {
   });
   return peaksOf(falls, beside).map((k) => ({
     at: sourceFrames(k),
-    kind: 'impact',
+    kind: meanOf(camera, k - beside, k) > meanOf(all, k - beside, k) / 2 ? 'settle' : 'impact',
     strength: clamp(Math.sqrt(falls[k]! / FULL)),
     reason: 'movement breaks off at once',
   }));

@@ -54,6 +54,7 @@ export function proposedMoments(
 ): Moment[] {
   const activity = activityOf(frames, rate);
   const all = together(activity);
+  const inUnits = activity.camera.map((c) => c / CAMERA_UNIT);
   const still = stillRanges(activity, rate, limits);
   const signals = signalsOf(frames, rate);
   const strongest = (a: Moment, b: Moment) => b.strength - a.strength;
@@ -82,7 +83,7 @@ export function proposedMoments(
     ...speedChanges(signals)
       .filter((m) => unlit(m) && !inWhip(m.at))
       .sort(strongest),
-    ...breaks(all, rate).filter(unlit).sort(strongest),
+    ...breaks(all, inUnits, rate).filter(unlit).sort(strongest),
     ...edgesOfRests(still, all, rate)
       .filter((m) => unlit(m) && !afterWhip(m.at))
       .sort(strongest),

@@ -36,6 +36,8 @@ const SAME_PEAK = 0.7;
 const FAR_START = 1;
 /** Log-odds times seconds that are full strength. */
 const FULL_SUM = 20;
+/** Seconds that a rise lasts at least once its peak is placed. */
+const SHORTEST = 1;
 /** Seconds from the start of a bar within which an edge is on it. */
 const BAR_WITHIN = 0.08;
 /** Beats from which rises go from beat to beat. */
@@ -205,7 +207,7 @@ export function riseCandidates(
         },
       };
     })
-    .filter(({ start, peak }) => peak > start);
+    .filter(({ start, peak }) => peak - start >= SHORTEST * sampleRate);
 }
 
 /** The rises of a sound in order of time; see `riseCandidates`. */

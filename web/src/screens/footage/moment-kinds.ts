@@ -16,5 +16,5 @@ export const MOMENT_KINDS: Readonly<
   entry: { name: 'comes into the picture', glyph: 'M0 0H10V3H3V7H10V10H0Z' },
   exit: { name: 'goes out of the picture', glyph: 'M0 0H10V10H0V7H7V3H0Z' },
   change: { name: 'the camera changes speed', glyph: 'M0 10V6H5V0H10V10Z' },
-  peak: { name: 'a height', glyph: 'M5 0A5 5 0 1 1 4.99 0Z' },
+  peak: { name: 'a moment', glyph: 'M5 0A5 5 0 1 1 4.99 0Z' },
 };
