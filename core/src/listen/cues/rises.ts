@@ -151,7 +151,8 @@ export function riseCandidates(
   analysis: Analysis,
   rise: Float32Array,
 ): RiseCandidate[] {
-  const envelope = lowEnvelope(stepLevels(strength.bands));
+  const levels = stepLevels(strength.bands);
+  const envelope = lowEnvelope(levels);
   const edges = edgesOf(analysis, rise.length);
   const at = (time: number) =>
     samples(Math.min(length - 1, Math.max(0, Math.round(time * sampleRate))));
@@ -169,7 +170,7 @@ export function riseCandidates(
     peak: peak / STRENGTH_RATE,
     sum,
   }));
-  const found = swells(stepLevels(strength.bands), envelope);
+  const found = swells(levels, envelope);
   const ends = (a: { readonly peak: number }, b: { readonly peak: number }) =>
     Math.abs(a.peak - b.peak) <= SAME_PEAK;
   const all: Stretch[] = [
