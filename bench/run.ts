@@ -1,7 +1,7 @@
 import { filmOf } from '../core/src/film/index.ts';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
@@ -233,8 +233,23 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   list: () => benchList(say),
   faults: () => benchFaults(say),
 };
+/** Judges first cuts of made films; see `first-cut/run.ts`. The clips are made the first time. */
+async function benchFirstCuts(): Promise<void> {
+  const root = path.resolve(import.meta.dirname, '..');
+  const folder = path.join(root, '.cache', 'film-report');
+  const run = async (command: string, args: readonly string[]) => {
+    const [code] = (await once(spawn(command, args, { cwd: root, stdio: 'inherit' }), 'exit')) as [
+      number,
+    ];
+    if (code !== 0) throw new Error(`${command} ${args.join(' ')} ended with ${code}.`);
+  };
+  if (!existsSync(path.join(folder, 'manifest.json')))
+    await run('/usr/bin/python3', ['bench/footage/make_clips.py', folder, 'film-report']);
+  await run('npx', ['tsx', 'bench/first-cut/run.ts', folder, '900']);
+}
+
 /** Those that take too long to be run with the others: only by name. */
-const LONG: typeof BENCHES = { looping: () => benchLooping(say) };
+const LONG: typeof BENCHES = { looping: () => benchLooping(say), 'first-cut': benchFirstCuts };
 const only = process.argv[2];
 for (const [name, bench] of Object.entries(only ? { ...BENCHES, ...LONG } : BENCHES))
   if (!only || only === name) await bench();

@@ -2,7 +2,13 @@ import path from 'node:path';
 import { readFileSync, statSync, readdirSync } from 'node:fs';
 import { ALL_FORMATS, EncodedPacketSink, FilePathSource, Input } from 'mediabunny';
 import { expect, it } from 'vitest';
-import { clipLikeness, rateOfTimestamps, clipAnalysisOf, unpackFacts } from '@caesura/core/footage';
+import {
+  CLEAR_STRENGTH,
+  clipLikeness,
+  rateOfTimestamps,
+  clipAnalysisOf,
+  unpackFacts,
+} from '@caesura/core/footage';
 import { median } from '../core/src/numbers/median.ts';
 import { readPlan } from '@caesura/core/plan';
 import { parseRate, toNumber } from '@caesura/core/time';
@@ -78,15 +84,12 @@ it('what was seen of every clip has all its frames, and looks from the first to 
   }
 });
 
-/** Strength under which moments are folded away until they are asked for. */
-const FOLDED = 0.4;
-
 it('nine tenths of all true moments are proposed within two frames, with at most one false in ten seconds that is not folded away', () => {
   let [found, wanted, wrong, seconds] = [0, 0, 0, 0];
   for (const { analysis, moments, frames, frameOf } of all) {
     const left = analysis.proposed.map((m) => m.at as number);
     const shown = new Set(
-      analysis.proposed.filter((m) => m.strength >= FOLDED).map((m) => m.at as number),
+      analysis.proposed.filter((m) => m.strength >= CLEAR_STRENGTH).map((m) => m.at as number),
     );
     for (const at of moments) {
       const nearest = left.toSorted((a, b) => Math.abs(a - at) - Math.abs(b - at))[0];

@@ -20,8 +20,12 @@ test('three layouts are proposed, side by side, and one is taken, and taken back
       .map(Number) as number[];
     expect(cuts).toBe(shots! - 1);
     expect(on! / cuts!).toBeGreaterThanOrEqual(0.95);
-    const [, landed, able] = /(\d+) of (\d+) moments land/.exec(text)!.map(Number) as number[];
-    expect(landed! / able!).toBeGreaterThanOrEqual(0.8);
+    const [, landed, able, begun] = /in (\d+) of (\d+) a moment lands, (\d+) begin/
+      .exec(text)!
+      .map(Number) as number[];
+    // What lands lies inside its shot; a shot that only begins with a moment is counted apart.
+    expect(landed! + begun!).toBeLessThanOrEqual(able!);
+    expect(landed! / able!).toBeGreaterThanOrEqual(0.2);
   }
   await saved(page);
   const before = (await planOf(page)).score;

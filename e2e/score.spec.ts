@@ -51,7 +51,7 @@ test('shots are split, swapped, slipped, lengthened, locked and filled by keys a
   await expect(cut(page, 2)).toHaveAccessibleName(/locked/);
   await page.keyboard.press(']');
   await expect(page.getByRole('alert')).toContainText('Cut 2 is locked');
-  await page.getByRole('button', { name: 'Close' }).first().click();
+  await page.getByRole('button', { name: 'Close', exact: true }).first().click();
   await page.keyboard.press('.');
   expect((await shotAt(2)).sourceIn).toBe(before.shots[2]!.sourceIn + 1);
   await page.keyboard.press('Shift+.');

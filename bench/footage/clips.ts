@@ -26,6 +26,8 @@ export interface TrueClip {
   readonly size: readonly [width: number, height: number];
   readonly frames: number;
   readonly events: readonly TrueEvent[];
+  /** Stretches in which nothing moves, [from, to) in frames. */
+  readonly still: readonly (readonly [from: number, to: number])[];
 }
 
 /** The clips of a folder that `make_clips.py` made. */

@@ -1,6 +1,6 @@
 """
 Makes clips whose events are known: drawn by script, coded with H.264.
-usage: /usr/bin/python3 make_clips.py FOLDER tune|report
+usage: /usr/bin/python3 make_clips.py FOLDER tune|report|film-tune|film-report
 """
 import json
 import os
@@ -10,11 +10,13 @@ import sys
 import numpy as np
 
 sys.path.insert(0, os.path.dirname(os.path.abspath(__file__)))
-from scenes import SCENES
+from scenes import SCENES, TAKES, take
 from world import Scene
 
-FIRST = {'tune': 1, 'report': 1001}
+FIRST = {'tune': 1, 'report': 1001, 'film-tune': 5001, 'film-report': 7001}
 TIMES = 2
+# Takes of which films are cut, and how long they are.
+TAKE_COUNT, TAKE_SECONDS = 36, 6.
 RATES = [(24000, 1001), (24, 1), (25, 1), (30000, 1001), (30, 1), (50, 1), (60000, 1001), (25, 1), (12, 1), (8, 1), (100, 1), (240, 1)]
 SIZES = [(640, 360), (640, 360), (640, 360), (360, 640), (480, 360)]
 
@@ -36,21 +38,26 @@ def main():
     folder, part = sys.argv[1], sys.argv[2]
     os.makedirs(folder, exist_ok=True)
     items = []
-    for index in range(TIMES * len(SCENES)):
-        setting = SCENES[index % len(SCENES)]
+    of_film = part.startswith('film')
+    settings = TAKES if of_film else SCENES
+    for index in range(TAKE_COUNT if of_film else TIMES * len(SCENES)):
+        setting = settings[index % len(settings)]
         chance = np.random.default_rng(FIRST[part] + index)
         rate = RATES[int(chance.integers(len(RATES)))]
-        if setting.__name__ in ('flash', 'whip', 'bounce') and rate[0] / rate[1] < 20:
+        if rate[0] / rate[1] < 20 and (of_film or setting.__name__ in ('flash', 'whip', 'bounce')):
             rate = (24, 1)
-        seconds = 2.4 if rate[0] / rate[1] > 99 else 4.
-        scene = Scene(chance, SIZES[int(chance.integers(len(SIZES)))], rate, seconds)
-        setting(scene)
+        fast = rate[0] / rate[1] > 99
+        scene = Scene(chance, SIZES[int(chance.integers(len(SIZES)))], rate, (3. if fast else TAKE_SECONDS) if of_film else 2.4 if fast else 4.)
+        if of_film:
+            take(scene, setting)
+        else:
+            setting(scene)
         file = f'{index:02d}_{setting.__name__}.mp4'
-        if not os.path.exists(os.path.join(folder, file)):
-            written(scene, os.path.join(folder, file))
+        written(scene, os.path.join(folder, file))
         events = [{'at': round(t * scene.fps), 'kind': kind, 'strength': round(float(s), 3)} for t, kind, s in scene.events
                   if 0 < round(t * scene.fps) < round(scene.seconds * scene.fps) - 1]
-        items.append({'file': file, 'rate': list(rate), 'size': list(scene.size), 'frames': round(scene.seconds * scene.fps), 'events': events})
+        items.append({'file': file, 'rate': list(rate), 'size': list(scene.size), 'frames': round(scene.seconds * scene.fps), 'events': events,
+                      'still': scene.still()})
     with open(os.path.join(folder, 'manifest.json'), 'w') as out:
         json.dump({'items': items}, out, indent=1)
 

@@ -250,3 +250,22 @@ def set_out(scene):
 
 SCENES = [flash, lights, fireworks, black, fade, strike, bounce, close, whip, pan_back, pendulum, passing, crossing, gear, by_hand,
           struck_by_hand, in_low_light, two, set_out, whip, strike, flash]
+
+
+# What happens in the takes of a film; some of them twice as often as others.
+TAKES = [strike, flash, bounce, close, fireworks, passing, struck_by_hand, lights, two, crossing, by_hand, pendulum]
+
+
+def take(scene, setting):
+    """A take as a film is cut from: the camera goes on slowly past what happens, and rests at the end."""
+    setting(scene)
+    before = scene.view
+    pace = scene.chance.uniform(.06, .12) * scene.size[0] * (1 if scene.chance.random() < .5 else -1)
+    ends, slows = scene.seconds - scene.chance.uniform(1., 1.8), .5
+    gone = lambda t: pace * (t if t < ends else ends + slows * (1 - math.exp(-min(9., (t - ends) / slows * 2))) / 2)
+
+    def view(t):
+        held = before(t)
+        return View(held.x + gone(t) - 1.6 * pace, held.y, held.zoom, held.turn)
+
+    scene.view = view

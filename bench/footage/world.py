@@ -6,6 +6,8 @@ import numpy as np
 SIDE = 1024
 # Parts of a frame's time in which the shutter is open, and pictures that one exposure is made of.
 OPEN, EXPOSURES = .5, 3
+# Mean change a second, in steps of brightness, under which a picture is still.
+STILL = 2.
 
 
 def texture(chance, roughness):
@@ -66,6 +68,7 @@ class Scene:
         self.bursts = []
         self.noise = chance.uniform(.6, 1.8)
         self.looked, self.kept = None, None
+        self.changes = []
 
     @property
     def fps(self):
@@ -97,10 +100,23 @@ class Scene:
             thing.draw(picture, grid_x, grid_y, t)
         return picture
 
+    def still(self):
+        """Stretches, [from, to) in frames, of a third of a second or more in which nothing changes but noise; after `frames`."""
+        found, since = [], None
+        for frame, change in enumerate(self.changes[1:] + [math.inf], 1):
+            if change * self.fps < STILL and since is None:
+                since = frame
+            if change * self.fps >= STILL and since is not None:
+                if frame - since >= self.fps / 3:
+                    found.append([since, frame])
+                since = None
+        return found
+
     def frames(self):
         """The frames of the clip, one after the other, as bytes."""
         width, height = self.size
         x, y = np.meshgrid(np.arange(width), np.arange(height))
+        before = None
         for frame in range(round(self.seconds * self.fps)):
             t = frame / self.fps
             picture = sum(self.exposed(t + OPEN / self.fps * k / EXPOSURES) for k in range(EXPOSURES)) / EXPOSURES
@@ -110,5 +126,8 @@ class Scene:
                     ring = np.exp(-((np.hypot(x - bx, y - by) - radius * (1 - math.exp(-6 * age))) / (.22 * radius)) ** 2)
                     picture = picture + loud * math.exp(-3.2 * age) * (ring + math.exp(-9 * age))
             gain, lift = self.light(frame)
-            picture = picture * gain + lift + self.noise * self.chance.standard_normal(picture.shape, dtype=np.float32)
+            picture = picture * gain + lift
+            self.changes.append(0. if before is None else float(np.abs(picture - before).mean()))
+            before = picture
+            picture = picture + self.noise * self.chance.standard_normal(picture.shape, dtype=np.float32)
             yield np.clip(np.round(picture), 0, 255).astype(np.uint8).tobytes()

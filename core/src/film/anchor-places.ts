@@ -41,3 +41,14 @@ export function anchorNear(plan: Plan, frame: Frames): Anchor {
     ? { on: 'cut', shot: nearest.shot.id, by: frame - nearest.start }
     : { on: 'frame', frame: frames(frame) };
 }
+
+/**
+ * An instant of the film on a frame: of the sound whose cue or beat is there, so that it moves with
+ * it, else the frame.
+ */
+export function instantOn(plan: Plan, frame: Frames): Exclude<Anchor, { on: 'cut' }> {
+  const { beats, cues } = filmOf(plan);
+  const cue = beats.find((c) => c.frame === frame) ?? cues.find((c) => c.frame === frame);
+  const anchor = cue && anchorOnCue(plan, cue);
+  return anchor?.on === 'sound' ? anchor : { on: 'frame', frame };
+}

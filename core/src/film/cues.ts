@@ -149,6 +149,18 @@ export const beatCuesOf = (plan: Timed): readonly Cue[] =>
       )
     : [];
 
+const keptParts = remembered<Sound, Cue[]>();
+
+/** The halves and quarters of the beats of the music, whatever its switches. */
+export const partBeatsOf = (plan: Timed): readonly Cue[] =>
+  plan.music
+    ? keptParts(plan.music, timesOf(plan), () =>
+        gathered({ ...plan, sounds: [] }, (sound) =>
+          cuesOfSound(sound).filter(({ kind }) => kind === 'half-beat' || kind === 'quarter-beat'),
+        ),
+      )
+    : [];
+
 /** Where a cut falls: the nearest cue and the offset from it. */
 export interface Landing {
   readonly cue: Cue;

@@ -3,7 +3,7 @@ import type { Plan } from '../plan/index.ts';
 import { audioEventsOf, type AudioEvent } from '../sound/audio-events.ts';
 import { effectFactsOf, type EffectFacts } from '../sound/effect-facts.ts';
 import { CaesuraError, type CutIndex, type ShotIndex } from '../time/index.ts';
-import { beatCuesOf, cuesOf, type Cue } from './cues.ts';
+import { beatCuesOf, cuesOf, partBeatsOf, type Cue } from './cues.ts';
 import { shotFactsOf, type ShotFacts } from './shots.ts';
 
 /** What follows from a plan. Each list is worked out when it is first asked for. */
@@ -13,6 +13,8 @@ export interface Film {
   readonly cues: readonly Cue[];
   /** All beats of the music, whatever its switches. */
   readonly beats: readonly Cue[];
+  /** The halves and quarters of its beats, whatever its switches. */
+  readonly partBeats: readonly Cue[];
   /** Frames on which there is a cue. */
   readonly cueFrames: ReadonlySet<number>;
   /** Every shot; empty while there is no score. */
@@ -34,6 +36,7 @@ function lazily<T>(make: () => T): () => T {
 function derived(plan: Plan): Film {
   const cues = lazily(() => cuesOf(plan));
   const beats = lazily(() => beatCuesOf(plan));
+  const partBeats = lazily(() => partBeatsOf(plan));
   const cueFrames = lazily(() => new Set<number>(cues().map(({ frame }) => frame)));
   const shots = lazily(() => shotFactsOf(plan, cues()));
   const joins = lazily(() => joinsOf(plan, shots()));
@@ -46,6 +49,9 @@ function derived(plan: Plan): Film {
     },
     get beats() {
       return beats();
+    },
+    get partBeats() {
+      return partBeats();
     },
     get cueFrames() {
       return cueFrames();

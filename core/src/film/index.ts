@@ -1,5 +1,5 @@
 export { beatsOnFrames } from './beats-on-frames.ts';
-export { barLineBefore, dropsOf, anchorNear } from './anchor-places.ts';
+export { barLineBefore, dropsOf, anchorNear, instantOn } from './anchor-places.ts';
 export { type Cue, landingOf, nearestCueIndex, soundsOf } from './cues.ts';
 export { type Film, filmOf, joinAt, shotFactsAt } from './film.ts';
 export { sectionAround, rangeAround, wholeFilm } from './film-range.ts';

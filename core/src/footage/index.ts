@@ -22,7 +22,13 @@ export {
 export { clipLikeness } from './likeness.ts';
 export { CELLS, type ColourGrid, cellMeans, evenGrid } from './look.ts';
 export type { Luma } from './luma.ts';
-export { type Moment, type MomentKind, MOMENT_KINDS } from './moments/moment.ts';
+export {
+  type Moment,
+  type MomentKind,
+  CLEAR_STRENGTH,
+  MOMENT_KINDS,
+  STRONG_STRENGTH,
+} from './moments/moment.ts';
 export { type Met, meetingOf, orderByLikeness } from './neighbours.ts';
 export { type FoundRate, rateOfTimestamps } from './rate-of-timestamps.ts';
 export { type StillLimits, USUAL_LIMITS } from './still-ranges.ts';

@@ -1,8 +1,9 @@
-import { filmOf } from '../film/index.ts';
+import { correctedBeats, filmOf, lengthContext, type Cue } from '../film/index.ts';
 import type { CueKind, Plan, Wishes } from '../plan/index.ts';
-import { CaesuraError, frames, type Frames } from '../time/index.ts';
+import { CaesuraError, frames, framesPerBeat, toNumber, type Frames } from '../time/index.ts';
 import { chance } from '../numbers/index.ts';
 import type { Candidate } from './optimise/problem.ts';
+import { wantedLength } from './wanted-length.ts';
 
 /**
  * How good a cut on a cue of each kind is when the cue is at its strongest; common practice, no
@@ -16,13 +17,17 @@ const WORTH: Readonly<Record<CueKind, number>> = {
   'rise-peak': 0.85,
   'pause-end': 0.8,
   word: 0.8,
-  hit: 0.75,
-  beat: 0.6,
+  beat: 0.5,
+  hit: 0.45,
   'pause-start': 0.5,
   'rise-start': 0.4,
-  'half-beat': 0.35,
+  'half-beat': 0.3,
   'quarter-beat': 0.2,
 };
+/** The same of the beat in the middle of a bar, where a bar has one. */
+const HALF_BAR = 0.65;
+/** Part of what a cue is worth that it keeps between the beats of music that has some. */
+const OFF_BEAT = 0.7;
 /** Part of that which the weakest cue of a kind keeps. */
 const WEAKEST = 0.6;
 /** Worth of a frame without a cue, where there are too few of them. */
@@ -52,19 +57,55 @@ function burstCuts(
   });
 }
 
+/**
+ * Part of a beat, against the length of the half or quarter itself, under which wanted lengths ask
+ * for cuts on halves and quarters of beats.
+ */
+const QUICK = 1.5;
+const PARTS: Partial<Record<CueKind, number>> = { 'half-beat': 1 / 2, 'quarter-beat': 1 / 4 };
+
+/** Halves and quarters of beats where shots are wanted that are so short. */
+function quickParts(plan: Plan, wishes: Wishes): readonly Cue[] {
+  const { tempo } = lengthContext(plan);
+  if (!tempo) return [];
+  const beat = toNumber(framesPerBeat(tempo, plan.rate));
+  const wanted = wantedLength(plan, wishes.pacing);
+  return filmOf(plan).partBeats.filter(
+    ({ frame, kind }) =>
+      frame > 0 && frame < plan.target && wanted(frame) < QUICK * PARTS[kind]! * beat,
+  );
+}
+
+/** Cues that are meant where they are, whatever the beat. */
+const MEANT: ReadonlySet<CueKind> = new Set(['beat', 'downbeat', 'drop', 'hand', 'word']);
+
 /** Cues as candidates inside the film; of those within a frame of each other the best is kept. */
-function fromCues(plan: Plan, seed: number): Candidate[] {
+function fromCues(plan: Plan, wishes: Wishes): Candidate[] {
+  const { seed } = wishes;
   const kept: Candidate[] = [];
-  for (const { frame, kind, strength } of filmOf(plan).cues) {
+  const cues = [...filmOf(plan).cues, ...quickParts(plan, wishes)];
+  const perBar = plan.music ? correctedBeats(plan.music).beatsPerBar : 0;
+  const hasBeats = filmOf(plan).beats.length > 0;
+  for (const { frame, kind, strength, beat } of cues.sort((a, b) => a.frame - b.frame)) {
     if (frame <= 0 || frame >= plan.target) continue;
-    const usual = WORTH[kind] * (WEAKEST + (1 - WEAKEST) * strength);
+    const halfBar = kind === 'beat' && 2 * (beat - 1) === perBar;
+    const usual = (halfBar ? HALF_BAR : WORTH[kind]) * (WEAKEST + (1 - WEAKEST) * strength);
     const worth = seed === 0 ? usual : Math.min(1, usual * (1 + SEEDED * chance(seed, frame)));
-    const candidate = { frame, worth, kind, locked: false };
+    const lands = !hasBeats || MEANT.has(kind);
+    const candidate = { frame, worth, kind, lands, locked: false };
     const last = kept.at(-1);
-    if (!last || frame - last.frame > 1) kept.push(candidate);
-    else if (candidate.worth > last.worth) kept[kept.length - 1] = candidate;
+    if (last && frame - last.frame <= 1) kept[kept.length - 1] = oneOf(last, candidate);
+    else kept.push(candidate);
   }
-  return kept;
+  return kept.map((c) => (c.lands ? c : { ...c, worth: OFF_BEAT * c.worth }));
+}
+
+/** Two candidates as one: the better, on which an event lands where it does on either. */
+function oneOf(one: Candidate, other: Candidate): Candidate {
+  const better = other.worth > one.worth ? other : one;
+  // A section may begin on a drop; a drop asks for more than any other cue.
+  const dropped = one.kind === 'drop' || other.kind === 'drop';
+  return { ...better, lands: one.lands || other.lands, ...(dropped && { kind: 'drop' }) };
 }
 
 /** Frames without a cue where two candidates are further apart than a shot may last. */
@@ -75,7 +116,7 @@ function between(candidates: readonly Candidate[], longest: number, target: numb
     if (frame - from <= longest) return [];
     return Array.from({ length: Math.ceil((frame - from) / step) - 1 }, (_, k): Candidate => ({
       frame: frames(from + (k + 1) * step),
-      ...{ worth: NO_CUE, kind: 'none', locked: false },
+      ...{ worth: NO_CUE, kind: 'none', lands: false, locked: false },
     }));
   });
 }
@@ -92,7 +133,7 @@ function heldCuts(
   const { target } = plan;
   const held = new Map<number, Candidate>();
   const hold = (frame: number, kind: string) =>
-    held.set(frame, { frame: frames(frame), worth: 1, kind, locked: true });
+    held.set(frame, { frame: frames(frame), worth: 1, kind, lands: true, locked: true });
   for (const { cuts } of burstCuts(wishes, target)) cuts.forEach((frame) => hold(frame, 'run'));
   for (const { start, locked } of plan.score?.shots ?? [])
     if (locked && start < target) hold(start, 'locked');
@@ -113,7 +154,7 @@ function heldCuts(
         `Two clips are pinned to frame ${frame}, “${name}” and another.`,
         'Take one of the pins away, or move it.',
       );
-    held.set(frame, { frame, worth: 1, kind: 'pin', locked: true, starts });
+    held.set(frame, { frame, worth: 1, kind: 'pin', lands: true, locked: true, starts });
   }
   hold(0, 'start');
   hold(target, 'end');
@@ -135,7 +176,7 @@ export function candidatesOf(
   const { target } = plan;
   const runs = burstCuts(wishes, target);
   const held = heldCuts(plan, wishes, placeOf);
-  const free = fromCues(plan, wishes.seed).filter(
+  const free = fromCues(plan, wishes).filter(
     ({ frame }) =>
       !held.has(frame) &&
       !runs.some(({ from, cuts }) => frame > from && frame < cuts.at(-1)!) &&

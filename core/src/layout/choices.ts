@@ -7,8 +7,9 @@ import {
   type SourceFrames,
   type ShotIndex,
 } from '../time/index.ts';
-import { fitterOf, LANDING_WORTH } from './optimise/fit.ts';
+import { LANDING_WORTH, showingsOf } from './optimise/fit.ts';
 import { followingCost, repeatCost } from './optimise/neighbour-costs.ts';
+import { seenAgainCost, startingRanges } from './optimise/seen-ranges.ts';
 import { problemOf, usableClips, type MeasuredClip } from './problem-of.ts';
 
 /** One way to fill a shot. */
@@ -16,8 +17,10 @@ export interface Choice {
   readonly clip: string;
   readonly sourceIn: SourceFrames;
   readonly speed: Rational;
-  /** The moment that lands on a cue, and the frame of the film it lands on. */
+  /** The moment that lands on a cue inside the shot, and the frame of the film it lands on. */
   readonly landed: { readonly moment: SourceFrames; readonly frame: Frames } | null;
+  /** The moment that it begins with. */
+  readonly begins: SourceFrames | null;
   /** Part of it in which the clip moves, 0–1; null when that is not known. */
   readonly moving: number | null;
   /** What it costs with its neighbours, of which less is better. */
@@ -46,14 +49,14 @@ export function choicesFor(
   const clips = usableClips(plan, wishes);
   const { materials, shownBefore, shownAfter, weights, candidates } = problem;
   const cues = candidates
-    .filter(
-      (c) =>
-        c.frame >= range.from &&
-        c.frame < range.to &&
-        (c.frame === range.from || c.worth >= LANDING_WORTH),
-    )
-    .toSorted((a, b) => b.worth - a.worth)
-    .map((c) => c.frame - range.from);
+    .filter(({ frame }) => frame >= range.from && frame < range.to)
+    .filter(({ frame, worth, lands }) => frame === range.from || (lands && worth >= LANDING_WORTH))
+    .map(({ frame, worth, kind }) => ({
+      after: frame - range.from,
+      worth,
+      drop: kind === 'drop',
+    }));
+  const seen = startingRanges(problem);
   return materials
     .flatMap((material, m) => {
       const previous = shownBefore.at(-1);
@@ -62,29 +65,23 @@ export function choicesFor(
         (shownAfter === null ? 0 : followingCost(problem, m, shownAfter)) +
         (m === shownAfter ? weights.repeat : 0) +
         repeatCost(problem, shownBefore, m);
-      const alone = [...material.moments.map((moment) => [moment]), []];
       const ways = material.speeds.flatMap((speed) =>
-        alone.flatMap((moments): Choice[] => {
-          const fit = fitterOf({ ...material, moments, speeds: [speed] }, problem)(0, length, cues);
-          // Without its moment it is the same as the way that asks for none.
-          if (!fit || (moments.length > 0 && !fit.landed)) return [];
-          const missed = moments.length === 0 && material.moments.length > 0 ? weights.moment : 0;
-          return [
-            {
-              clip: clips[m]!.id,
-              ...{ sourceIn: fit.sourceIn, speed },
-              landed: fit.landed && {
-                moment: fit.landed.moment,
-                frame: frames(range.from + fit.landed.after),
-              },
-              moving:
-                material.movement && weights.movement > 0
-                  ? 1 - fit.movement / weights.movement
-                  : null,
-              cost: fit.cost + missed + beside,
+        showingsOf({ ...material, speeds: [speed] }, problem)
+          .ways(length, cues)
+          .slice(0, Math.max(1, Math.floor(MOST_OF_ONE / material.speeds.length)))
+          .map((fit): Choice => ({
+            clip: clips[m]!.id,
+            ...{ sourceIn: fit.sourceIn, speed, begins: fit.begins },
+            landed: fit.landed && {
+              moment: fit.landed.moment,
+              frame: frames(range.from + fit.landed.after),
             },
-          ];
-        }),
+            moving:
+              material.movement && weights.movement > 0
+                ? 1 - fit.movement / weights.movement
+                : null,
+            cost: fit.cost + fit.drop + beside + seenAgainCost(problem, seen[m]!, fit),
+          })),
       );
       return ways.sort((a, b) => a.cost - b.cost).slice(0, MOST_OF_ONE);
     })

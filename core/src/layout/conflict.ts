@@ -44,7 +44,7 @@ function isPossible({ plan, wishes }: Asked, range: FilmRange | undefined): Poss
   const sure = (possible: boolean): Possible => ({ possible, certain: true });
   if (usableClips(plan, wishes).length === 0) return sure(false);
   try {
-    const problem = problemOf(plan, wishes, () => null, range);
+    const problem = { ...problemOf(plan, wishes, () => null, range), near: false };
     const kept = wishes.order === 'kept';
     const known = feasible(problem, kept);
     if (known !== 'unknown') return sure(known !== 'none');

@@ -164,7 +164,7 @@ describe('a conflict that is told', () => {
   it('is one by trying everything, and none of its limits can be left out', () => {
     let told = 0;
     for (let n = 1; n <= 160; n++) {
-      const plan = planOfRequest(randomRequest(n));
+      const { plan } = planOfRequest(randomRequest(n));
       const asked: Asked = { plan, wishes: plan.wishes };
       const conflict = finished(conflictOf(plan));
       if (!conflict) {

@@ -1,5 +1,7 @@
+export { type ArcRange, arcRanges } from './arcs.ts';
 export { type Choice, choicesFor } from './choices.ts';
 export { type Conflict, conflictOf } from './conflict.ts';
+export { formArcs } from './form-arcs.ts';
 export { layOutRequest, layoutReport } from './layout-report.ts';
 export { bestInOrder } from './optimise/fixed-order.ts';
 export { bestInAnyOrder } from './optimise/free-order.ts';

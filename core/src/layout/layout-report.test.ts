@@ -5,7 +5,7 @@ import { reportOf } from '../listen/analysis-report.ts';
 import { findingsOf } from '../testing/sound-findings.ts';
 import { exactAnalysis } from '../testing/sample-plan.ts';
 import { layoutReport, layOutRequest, LayoutReportSchema } from './layout-report.ts';
-import { LayoutRequestSchema } from './request.ts';
+import { LayoutRequestSchema } from './request-schema.ts';
 
 const music = reportOf(findingsOf(exactAnalysis(112, 96)), 'teaser.wav', 'a'.repeat(64));
 const clips = [

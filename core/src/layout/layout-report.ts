@@ -1,13 +1,14 @@
+import { dropsLeftOut } from '../endings/index.ts';
 import { faultsOf } from '../faults/index.ts';
 import { z } from 'zod';
 import { cutFigures } from '../plan/edits/edit-cuts.ts';
 import { speedOf, type ShotFacts, filmOf } from '../film/index.ts';
-import { TERMS, type Plan } from '../plan/index.ts';
+import { TERMS, type Plan, type Sound } from '../plan/index.ts';
 import { CaesuraError, finished, formatTimecode, toText } from '../time/index.ts';
 import { conflictOf } from './conflict.ts';
 import type { Found } from './optimise/problem.ts';
 import { proposals, type Proposal } from './propose.ts';
-import { planOfRequest } from './request.ts';
+import { planOfRequest, type AskedPlan, type ReadSeen } from './request.ts';
 import { layOutSteadily } from './steady-layout.ts';
 
 const whole = z.number().int();
@@ -33,8 +34,10 @@ const ShotReportSchema = z.strictObject({
   sourceIn: whole,
   sourceOut: whole,
   speed: z.string(),
-  /** The moment that lands on a cue, and the frame of the film it lands on. */
+  /** The moment that lands on a cue inside the shot, and the frame of the film it lands on. */
   landed: z.strictObject({ moment: whole, frame: whole }).nullable(),
+  /** The moment that the shot begins with. */
+  begins: whole.nullable(),
 });
 const AlternativeSchema = z.strictObject({
   number: whole,
@@ -44,9 +47,12 @@ const AlternativeSchema = z.strictObject({
     shots: whole,
     cuts: whole,
     cutsOnCue: whole,
+    /** Of the others those on the half or the quarter of a beat. */
+    cutsOnParts: whole,
     worstOffsetMilliseconds: z.number(),
     averageLength: z.number(),
     momentsLanded: whole,
+    momentsBegun: whole,
     momentsThatCould: whole,
     faults: whole,
   }),
@@ -67,6 +73,10 @@ export const LayoutReportSchema = z.strictObject({
   /** Frames. */
   target: whole,
   seed: whole,
+  /** The part of the music that is used, in seconds of its file, and bars of drops that are not. */
+  music: z
+    .strictObject({ from: z.number(), to: z.number(), dropsLeftOut: z.array(whole) })
+    .nullable(),
   alternatives: z.array(AlternativeSchema),
   /** Why there is no layout; null where there is one. */
   conflict: z
@@ -104,6 +114,7 @@ function shotReport(
     clip: clip?.name ?? null,
     speed: toText(speedOf(shot)),
     landed: found?.shots[index]?.landed ?? null,
+    begins: found?.shots[index]?.begins ?? null,
   };
 }
 
@@ -114,7 +125,7 @@ function alternative(
   found: Found | null,
 ) {
   const facts = filmOf(plan).shots;
-  const { cuts, onCue, worstMilliseconds } = cutFigures(plan);
+  const { cuts, onCue, onParts, worstMilliseconds } = cutFigures(plan);
   return {
     ...{ number, leans },
     figures: {
@@ -122,10 +133,12 @@ function alternative(
         shots: facts.length,
         cuts,
         cutsOnCue: onCue,
+        cutsOnParts: onParts,
         worstOffsetMilliseconds: rounded(worstMilliseconds),
       },
       averageLength: rounded(plan.score!.length / facts.length),
       momentsLanded: found?.shots.filter((s) => s.landed).length ?? 0,
+      momentsBegun: found?.shots.filter((s) => s.begins !== null).length ?? 0,
       momentsThatCould: facts.filter(({ clip }) => clip && clip.moments.length > 0).length,
       faults: faultsOf(plan).length,
     },
@@ -137,28 +150,37 @@ function alternative(
 const mapped = (costs: Found['costs']): Record<string, number> =>
   Object.fromEntries(Object.entries(costs).map(([term, cost]) => [term, rounded(cost)]));
 
+function musicReport(plan: Plan, music: Sound) {
+  const { region, analysis } = music;
+  const at = (sample: number): number => rounded(sample / analysis.sampleRate);
+  return { from: at(region.in), to: at(region.out), dropsLeftOut: dropsLeftOut(plan, music) };
+}
+
 /** The layouts that a request asks for: of its pace alone where it has no clips, else weighed. */
-function layoutsOf(
-  plan: Plan,
-): { plan: Plan; leans: Proposal['leans'] | 'steady'; found: Found | null }[] {
+function layoutsOf({
+  plan,
+  measuredOf,
+}: AskedPlan): { plan: Plan; leans: Proposal['leans'] | 'steady'; found: Found | null }[] {
   if (plan.clips.length === 0)
     return [{ plan: layOutSteadily(plan), leans: 'steady', found: null }];
-  return finished(proposals(plan));
+  return finished(proposals(plan, plan.wishes, measuredOf));
 }
 
 /**
  * Lays out a film as a request asks: every alternative with every figure, or the conflict. Throws
  * what is wrong with it.
  */
-export function layoutReport(json: unknown): LayoutReport {
-  const plan = planOfRequest(json);
-  const layouts = layoutsOf(plan);
+export function layoutReport(json: unknown, readSeen?: ReadSeen): LayoutReport {
+  const asked = planOfRequest(json, readSeen);
+  const { plan } = asked;
+  const layouts = layoutsOf(asked);
   const conflict = layouts.length > 0 ? null : finished(conflictOf(plan));
   return {
     format: 'layout 1',
     rate: toText(plan.rate),
     target: plan.target,
     seed: plan.wishes.seed,
+    music: plan.music && musicReport(plan, plan.music),
     alternatives: layouts.map((l, i) => alternative(l.plan, i + 1, l.leans, l.found)),
     conflict: conflict && {
       limits: [...conflict.limits],
@@ -172,9 +194,10 @@ export function layoutReport(json: unknown): LayoutReport {
  * The plan of one of the layouts that a request asks for, counted from 1. Throws when there is no
  * such layout.
  */
-export function layOutRequest(json: unknown, number = 1): Plan {
-  const plan = planOfRequest(json);
-  const layouts = layoutsOf(plan);
+export function layOutRequest(json: unknown, number = 1, readSeen?: ReadSeen): Plan {
+  const asked = planOfRequest(json, readSeen);
+  const { plan } = asked;
+  const layouts = layoutsOf(asked);
   const taken = layouts[number - 1];
   if (taken) return taken.plan;
   const conflict = layouts.length > 0 ? null : finished(conflictOf(plan));

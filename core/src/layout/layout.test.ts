@@ -87,7 +87,7 @@ describe('layout request', () => {
   const request = {
     rate: '24',
     target: '45s',
-    pace: '2 beats',
+    ...{ pace: '2 beats', pacing: { kind: 'steady' } },
     music,
     clips: ['Street door', 'Inking roller', 'Platen'].map((name) => ({
       name,

@@ -1,7 +1,8 @@
-import { clipWish, type Clip, type Plan, type Wishes } from '../plan/index.ts';
+import { clipWish, type Arc, type Clip, type Plan, type Wishes } from '../plan/index.ts';
 import { lockCut } from '../plan/edits/edit-cuts.ts';
 import { NORMAL_SPEED, USUAL_SPEEDS } from '../film/index.ts';
 import { compare, frames, plural, sourceFrames } from '../time/index.ts';
+import { arcRanges } from './arcs.ts';
 import { limitsOf } from './problem-of.ts';
 
 /** A plan and how it is to be laid out. */
@@ -204,8 +205,61 @@ function placeLimits({ plan, wishes }: Asked): Limit[] {
   return limits;
 }
 
+/** What arcs ask of the shots that start in them. */
+function arcLimits({ plan, wishes: { pacing } }: Asked): Limit[] {
+  if (pacing.kind !== 'arcs') return [];
+  return arcRanges(pacing.arcs, plan).flatMap(({ arc, from }): Limit[] => {
+    const { shortest, longest, clips } = arc;
+    const drop =
+      (change: Partial<Pick<Arc, 'shortest' | 'longest' | 'clips'>>) => (asked: Asked) =>
+        asked.wishes.pacing.kind !== 'arcs'
+          ? asked
+          : wished(asked, {
+              pacing: {
+                kind: 'arcs',
+                arcs: asked.wishes.pacing.arcs.map((a) =>
+                  a.from === arc.from ? { ...a, ...change } : a,
+                ),
+              },
+            });
+    const here = `in the arc from frame ${from}`;
+    return [
+      ...(shortest === null
+        ? []
+        : [
+            whole(
+              `Shots ${here} last at least ${plural(shortest, 'frame')}`,
+              `arc shortest ${from}`,
+              `Let shots ${here} be shorter`,
+              drop({ shortest: null }),
+            ),
+          ]),
+      ...(longest === null
+        ? []
+        : [
+            whole(
+              `Shots ${here} last at most ${plural(longest, 'frame')}`,
+              `arc longest ${from}`,
+              `Let shots ${here} be longer`,
+              drop({ longest: null }),
+            ),
+          ]),
+      ...(clips.length === 0
+        ? []
+        : [
+            whole(
+              `Shots ${here} are of ${plural(clips.length, 'clip')} only`,
+              `arc clips ${from}`,
+              `Let shots ${here} be of any clip`,
+              drop({ clips: [] }),
+            ),
+          ]),
+    ];
+  });
+}
+
 /** Everything that layouts of a plan must keep and that can be loosened. */
 export const limitsAsked = (asked: Asked): Limit[] =>
-  [...lengthLimits(asked), ...clipLimits(asked), ...placeLimits(asked)].filter(
+  [...lengthLimits(asked), ...clipLimits(asked), ...placeLimits(asked), ...arcLimits(asked)].filter(
     ({ steps }) => steps > 0,
   );

@@ -1,15 +1,18 @@
 import { longestFor, strideAt } from './optimise/fit.ts';
 import { meetingOf, movementAt, type Activity, type Met } from '../footage/index.ts';
 import { clipWish, TERMS, type Clip, type Plan, type Wishes } from '../plan/index.ts';
-import { NORMAL_SPEED, shotEnd } from '../film/index.ts';
+import { filmOf, NORMAL_SPEED, shotEnd } from '../film/index.ts';
 import { divide, frames, type Frames, type ShotIndex } from '../time/index.ts';
 import { chance } from '../numbers/index.ts';
+import { arcRanges } from './arcs.ts';
 import { candidatesOf } from './candidates.ts';
 import {
   USUAL_WEIGHTS,
+  type Candidate,
   type Material,
   type Problem,
   type Shift,
+  type SourceRange,
   type Weights,
 } from './optimise/problem.ts';
 import { wantedLength } from './wanted-length.ts';
@@ -35,6 +38,8 @@ const UNKNOWN_LIKENESS = 0.5;
 const MOVES = 1;
 /** How much a seed lifts or lowers likeness, at most: half of this. */
 const SEEDED = 0.4;
+/** What a moment counts that was kept by hand. */
+const BY_HAND = 0.8;
 /** What variety counts, where it is wished for at its usual weight. */
 const USUAL_VARIETY = 0.3;
 
@@ -74,10 +79,15 @@ export function limitsOf(
   const lengths = Array.from({ length: LOOKED_AT }, (_, i) =>
     wanted(frames(Math.floor((i * plan.target) / LOOKED_AT))),
   );
+  const arcs = wishes.pacing.kind === 'arcs' ? wishes.pacing.arcs : [];
+  const least = arcs.map((arc) => arc.shortest ?? Infinity);
+  const most = arcs.map((arc) => arc.longest ?? 0);
   const shortest =
-    wishes.shortest ?? frames(Math.max(1, Math.floor(Math.min(...lengths) * SHORTEST)));
+    wishes.shortest ??
+    frames(Math.max(1, Math.min(Math.floor(Math.min(...lengths) * SHORTEST), ...least)));
   const longest =
-    wishes.longest ?? frames(Math.max(shortest, Math.ceil(Math.max(...lengths) * LONGEST)));
+    wishes.longest ??
+    frames(Math.max(shortest, Math.ceil(Math.max(...lengths) * LONGEST), ...most));
   return { shortest, longest };
 }
 
@@ -129,6 +139,14 @@ function outside({ score }: Plan, { from, to }: FilmRange) {
   return { before: before.map((s) => s.clip), after: after.map((s) => s.clip) };
 }
 
+/** The source frames of a clip that are shown outside a stretch of the film. */
+const shownOf = (plan: Plan, clip: Clip, { from, to }: FilmRange): SourceRange[] =>
+  filmOf(plan).shots.flatMap(({ start, sourceIn, sourceOut, clip: shown }) =>
+    shown?.id === clip.id && (start < from || start >= to)
+      ? [{ in: sourceIn, out: sourceOut }]
+      : [],
+  );
+
 /** How well each clip goes on after each other, 0–1, as wished. */
 function likenessOf(
   clips: readonly Clip[],
@@ -148,6 +166,26 @@ function likenessOf(
     }),
   );
   return (i: number, j: number): number => table[i]![j]!;
+}
+
+/** Candidates with what the arcs they lie in ask of shots that start there. */
+function asked(
+  candidates: readonly Candidate[],
+  plan: Plan,
+  { pacing }: Wishes,
+  place: (id: string) => number | null,
+): readonly Candidate[] {
+  if (pacing.kind !== 'arcs') return candidates;
+  const ranges = arcRanges(pacing.arcs, plan).map(({ arc, from }) => {
+    const { shortest, longest, clips } = arc;
+    const places = new Set(clips.flatMap((id) => place(id) ?? []));
+    // Clips that are gone ask for nothing.
+    return { from, asks: { shortest, longest, clips: places.size > 0 ? places : null } };
+  });
+  return candidates.map((candidate) => {
+    const asks = ranges.findLast(({ from }) => from <= candidate.frame)?.asks;
+    return asks ? { ...candidate, asks } : candidate;
+  });
 }
 
 /**
@@ -177,9 +215,9 @@ export function problemOf(
       frames: clip.frames,
       usable: clip.usable,
       stride: divide(clip.rate, plan.rate),
-      moments: clip.moments
-        .map((m) => m.at)
-        .filter((at) => at >= clip.usable.in && at < clip.usable.out),
+      events: clip.moments
+        .filter(({ at }) => at >= clip.usable.in && at < clip.usable.out)
+        .map(({ at, kind, strength }) => ({ at, kind, strength: strength ?? BY_HAND })),
       speeds: speeds.length > 0 ? speeds : [NORMAL_SPEED],
       must: use === 'must' && later === 0,
       most: most === null ? Infinity : Math.max(0, most - later),
@@ -196,12 +234,13 @@ export function problemOf(
   const reach = frames(Math.min(limits.longest, longestLasting(materials, wishes.handles)));
   return {
     target: plan.target,
-    candidates: candidatesOf(plan, wishes, reach, place).filter(
+    candidates: asked(candidatesOf(plan, wishes, reach, place), plan, wishes, place).filter(
       ({ frame }) => frame >= range.from && frame <= range.to,
     ),
     wanted: wantedLength(plan, wishes.pacing) as (frame: number) => number,
     shortest: limits.shortest,
     longest: reach,
+    near: true,
     materials,
     likeness: likenessOf(clips, measuredOf, wishes),
     handles: { before: wishes.handles, after: wishes.handles },
@@ -211,6 +250,7 @@ export function problemOf(
     together: pairsOf(wishes.together),
     shownBefore: before.flatMap((id) => place(id) ?? []),
     shownAfter: place(after[0] ?? null),
+    shownOutside: clips.map((clip) => shownOf(plan, clip, range)),
     weights: weightsOf(wishes),
   };
 }

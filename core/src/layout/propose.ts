@@ -119,19 +119,39 @@ function* searchedTwice(problem: Problem, breadth: Breadth): Generator<number, F
 }
 
 /**
- * One search of one pass: exact where the order is kept, else of a breadth; where that finds none,
- * any layout that there is. Yields the part that is done.
+ * One search of one pass: exact where the order is kept, else of a breadth. Where there is none of
+ * shots that are near what is wanted, of any; and where that finds none, any layout that there is.
+ * Yields the part that is done.
  */
 function* searched(
   problem: Problem,
   order: Wishes['order'],
   breadth: Breadth,
 ): Generator<number, Found | null, void> {
-  if (order === 'kept') return bestInOrder(problem);
-  const found = yield* searchedTwice(problem, breadth);
-  if (found) return found;
+  const search = (p: Problem) => (order === 'kept' ? inOrder(p) : searchedTwice(p, breadth));
+  const found = yield* search(problem);
+  if (found || !problem.near) return found ?? anyLayout(problem, order);
+  const wide = { ...problem, near: false };
+  return (yield* search(wide)) ?? anyLayout(wide, order);
+}
+
+/** The best layout with the clips in their order, as a search. */
+// eslint-disable-next-line require-yield -- it is done at once
+function* inOrder(problem: Problem): Generator<number, Found | null, void> {
+  return bestInOrder(problem);
+}
+
+/** Any layout, whatever it costs; null when there is none, or the order is kept. */
+function anyLayout(problem: Problem, order: Wishes['order']): Found | null {
+  if (order === 'kept') return null;
   const any = feasible(problem, false);
-  return typeof any === 'string' ? null : shotsAndCosts(problem, shotCosts(problem), any.steps);
+  if (typeof any === 'string') return null;
+  const costs = shotCosts(problem);
+  const steps = any.steps.map((step) => ({
+    ...step,
+    show: costs.ways(step.material, step.from, step.to)[0]!,
+  }));
+  return shotsAndCosts(problem, costs, steps);
 }
 
 /**

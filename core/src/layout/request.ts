@@ -1,5 +1,10 @@
-import { z } from 'zod';
-import { AnalysisReportSchema, analysisOfReport } from '../listen/analysis-report.ts';
+import {
+  clipAnalysisOf,
+  CLEAR_STRENGTH,
+  type ClipAnalysis,
+  type FrameMeasurements,
+} from '../footage/index.ts';
+import { analysisOfReport } from '../listen/analysis-report.ts';
 import { NOTHING_FOUND } from '../listen/index.ts';
 import {
   CaesuraError,
@@ -12,8 +17,9 @@ import {
   sourceFrames,
   type Rational,
 } from '../time/index.ts';
-import { addSound, editCues, setMusic, setRegion } from '../plan/edits/edit-sounds.ts';
+import { addSound, editCues, setEnding, setMusic, setRegion } from '../plan/edits/edit-sounds.ts';
 import { changeBrief } from '../plan/edits/edit-brief.ts';
+import { musicWindows } from '../endings/index.ts';
 import { lengthContext } from '../film/index.ts';
 import {
   NO_WISHES,
@@ -21,89 +27,60 @@ import {
   WishesSchema,
   type Clip,
   type Plan,
+  type Sound,
   type Wishes,
   PlanSchema,
 } from '../plan/index.ts';
+import type { MeasuredClip } from './problem-of.ts';
+import { LayoutRequestSchema, type LayoutRequest } from './request-schema.ts';
 import { withShots } from '../plan/edits/with-shots.ts';
 
-/** Frames that a clip has at most: a day of timecode at 1000 frames a second. */
-const MOST_FRAMES = 86_400_000;
+/** Reads what was seen of a clip from the file that a request names. Throws when it cannot. */
+export type ReadSeen = (file: string) => FrameMeasurements;
 
-/** Whole frames, or a length as typed. */
-const length = z.union([z.number().int().min(0), z.string().min(1).max(40)]);
-/** The name of a clip of the request. */
-const clipName = z.string().min(1).max(120);
-const pair = z.tuple([clipName, clipName]);
+const noFiles: ReadSeen = (file) => {
+  throw new CaesuraError('bad-request', `“${file}” cannot be read here.`);
+};
 
-const ClipRequestSchema = z.strictObject({
-  name: clipName,
-  file: z.string().min(1).max(255).optional(),
-  rate: z.string(),
-  frames: z.number().int().min(1).max(MOST_FRAMES),
-  start: z.string().optional(),
-  usable: z.tuple([z.number().int().min(0), z.number().int().min(1)]).optional(),
-  size: z.tuple([z.number().int().min(1), z.number().int().min(1)]).optional(),
-  /** Source frames worth landing on a cue. */
-  moments: z.array(z.number().int().min(0)).max(10_000).default([]),
-  /** Speeds it may be shown at, 1 for normal, as fractions or per cent: `"1/2"`, `"40%"`. */
-  speeds: z
-    .array(z.string().regex(/^\d+(\/\d+)?%?$/, 'must be such as 1/2 or 40%'))
-    .max(20)
-    .default([]),
-  use: z.enum(['may', 'must', 'never']).default('may'),
-  most: z.number().int().min(1).max(1000).nullable().default(null),
-});
+/**
+ * What was seen of a clip of a request; null where it names no file. Throws when that is of another
+ * clip.
+ */
+function analysisOf(
+  request: LayoutRequest['clips'][number],
+  index: number,
+  readSeen: ReadSeen,
+): ClipAnalysis | null {
+  if (request.seen === undefined) return null;
+  const measured = readSeen(request.seen);
+  if (measured.frames.length !== request.frames)
+    throw new CaesuraError(
+      'bad-request',
+      `The request is not right at clips.${index}.seen: “${request.seen}” tells of ${measured.frames.length} frames, and “${request.name}” has ${request.frames}.`,
+      'Name the file of this clip.',
+    );
+  return clipAnalysisOf(measured, parseRate(request.rate));
+}
 
-/** What a script gives to have a film laid out; lengths and rates as a person types them. */
-export const LayoutRequestSchema = z.strictObject({
-  name: z.string().min(1).max(120).default('Layout'),
-  rate: z.string(),
-  dropFrame: z.boolean().default(false),
-  start: z.string().default('01:00:00:00'),
-  target: z.string(),
-  pace: z.string().trim().min(1, 'a pace needs a length').max(40).default('2 beats'),
-  lead: z.number().int().min(0).max(1000).default(0),
-  /** The report of `analyse`, unchanged. */
-  music: AnalysisReportSchema.optional(),
-  /** Part of the music used, in seconds; from the first downbeat to the end when left out. */
-  region: z.tuple([z.number().min(0), z.number().min(0)]).optional(),
-  /** Instants of the film, in seconds, that a cut may land on beside those of the music. */
-  cues: z
-    .array(z.strictObject({ at: z.number().min(0), name: z.string().max(200).optional() }))
-    .max(10_000)
-    .default([]),
-  clips: z.array(ClipRequestSchema).max(5000).default([]),
-  /** How the pace changes; see the plan's schema. */
-  pacing: WishesSchema.shape.pacing,
-  bursts: z
-    .array(z.strictObject({ end: length, shots: z.number().int().min(1).max(200), each: length }))
-    .max(100)
-    .default([]),
-  shortest: length.nullable().default(null),
-  longest: length.nullable().default(null),
-  order: z.enum(['kept', 'free']).default('free'),
-  handles: length.default(0),
-  first: clipName.nullable().default(null),
-  last: clipName.nullable().default(null),
-  /** Frames of the film on which there must be a cut. */
-  locks: z.array(z.number().int().min(1)).max(10_000).default([]),
-  pins: z
-    .array(z.strictObject({ clip: clipName, frame: z.number().int().min(1) }))
-    .max(500)
-    .default([]),
-  before: z.array(pair).max(500).default([]),
-  together: z.array(pair).max(500).default([]),
-  neighbours: WishesSchema.shape.neighbours,
-  weights: WishesSchema.shape.weights,
-  seed: WishesSchema.shape.seed,
-});
-type LayoutRequest = z.output<typeof LayoutRequestSchema>;
-
-function clipOf(request: LayoutRequest['clips'][number], index: number): Clip {
+function clipOf(
+  request: LayoutRequest['clips'][number],
+  index: number,
+  analysis: ClipAnalysis | null,
+): Clip {
   const rate = parseRate(request.rate);
   const [from, to] = request.usable ?? [0, request.frames];
   const [width, height] = request.size ?? [1920, 1080];
-  const outside = request.moments.find((at) => at >= request.frames);
+  const clear = analysis?.proposed.filter(({ strength }) => strength >= CLEAR_STRENGTH) ?? [];
+  const given =
+    request.moments ??
+    clear.map(({ at, kind, strength }) => ({ at: at as number, kind, strength }));
+  const moments = new Map(
+    given.map((m) => {
+      const moment = typeof m === 'number' ? { at: m, kind: 'peak' as const } : m;
+      return [moment.at, { ...moment, at: sourceFrames(moment.at) }];
+    }),
+  );
+  const outside = [...moments.keys()].find((at) => at >= request.frames);
   if (outside !== undefined)
     throw new CaesuraError(
       'bad-request',
@@ -129,9 +106,7 @@ function clipOf(request: LayoutRequest['clips'][number], index: number): Clip {
     dropFrame: request.start?.includes(';') ?? false,
     usable: { in: sourceFrames(from), out: sourceFrames(to) },
     poster: null,
-    moments: [...new Set(request.moments)]
-      .sort((a, b) => a - b)
-      .map((at) => ({ at: sourceFrames(at), kind: 'peak' })),
+    moments: [...moments.values()].sort((a, b) => a.at - b.at),
     declined: [],
   };
 }
@@ -195,18 +170,25 @@ function wishesOf(request: LayoutRequest, plan: Plan): Wishes {
   };
   const pairs = (list: readonly (readonly [string, string])[]) =>
     list.map(([clip, then]) => ({ clip: id(clip), then: id(then) }));
-  const { pacing, shortest, longest, order, handles, first, last, neighbours, weights, seed } =
-    request;
+  const { pacing, order, first, last, neighbours, weights, seed } = request;
+  const arcs = request.arcs.map(({ from, shortest, longest, clips, ...arc }) => ({
+    ...arc,
+    from: { on: 'frame', frame: lengthOf(from) },
+    shortest: shortest === null ? null : lengthOf(shortest),
+    longest: longest === null ? null : lengthOf(longest),
+    clips: clips.map(id),
+  }));
   const wishes = {
     ...NO_WISHES,
-    ...{ pacing, order, neighbours, weights, seed, handles: lengthOf(handles) },
+    pacing: arcs.length > 0 ? { kind: 'arcs', arcs } : pacing,
+    ...{ order, neighbours, weights, seed, handles: lengthOf(request.handles) },
     bursts: request.bursts.map(({ end, shots, each }) => ({
       end: lengthOf(end),
       shots,
       each: lengthOf(each),
     })),
-    shortest: shortest === null ? null : lengthOf(shortest),
-    longest: longest === null ? null : lengthOf(longest),
+    shortest: request.shortest === null ? null : lengthOf(request.shortest),
+    longest: request.longest === null ? null : lengthOf(request.longest),
     first: first === null ? null : id(first),
     last: last === null ? null : id(last),
     pins: request.pins.map(({ clip, frame }) => ({ clip: id(clip), frame })),
@@ -250,6 +232,12 @@ function withLocks(plan: Plan, locks: readonly number[]): Plan {
   );
 }
 
+/** A plan with the part of its music that holds a drop best, where the film is shorter. */
+function withDrop(plan: Plan, music: Sound): Plan {
+  const [window] = musicWindows(plan, music);
+  return window?.drop ? setEnding(plan, music.id, window) : plan;
+}
+
 /** Throws when two clips have one name, or a wish asks for a clip that is never to be shown. */
 function checkClips({ clips, first, last, pins }: LayoutRequest): void {
   const twice = clips.findIndex(({ name }, i) => clips.findIndex((c) => c.name === name) < i);
@@ -274,11 +262,17 @@ function checkClips({ clips, first, last, pins }: LayoutRequest): void {
       );
 }
 
+/** A plan to be laid out, and what was seen of its clips. */
+export interface AskedPlan {
+  readonly plan: Plan;
+  readonly measuredOf: (clip: Clip) => MeasuredClip | null;
+}
+
 /**
- * The plan that a request asks for, with its wishes, not yet laid out. Throws with the place of the
- * first thing that is wrong.
+ * The plan that a request asks for, with its wishes, not yet laid out, and what was seen of its
+ * clips. Throws with the place of the first thing that is wrong.
  */
-export function planOfRequest(json: unknown): Plan {
+export function planOfRequest(json: unknown, readSeen: ReadSeen = noFiles): AskedPlan {
   const parsed = LayoutRequestSchema.safeParse(json);
   if (!parsed.success) {
     const [issue] = parsed.error.issues;
@@ -299,7 +293,10 @@ export function planOfRequest(json: unknown): Plan {
     lead: frames(request.lead),
   };
   const start = parseTimecode(request.start, rate, request.dropFrame);
-  let plan: Plan = { ...empty, start, clips: request.clips.map(clipOf) };
+  const seen = request.clips.map((clip, i) => analysisOf(clip, i, readSeen));
+  const clips = request.clips.map((clip, i) => clipOf(clip, i, seen[i]!));
+  const measured = new Map(clips.map(({ id }, i) => [id, seen[i]!]));
+  let plan: Plan = { ...empty, start, clips };
   if (request.music) plan = setMusic(plan, analysisOfReport(request.music));
   if (request.region) {
     const at = (t: number) =>
@@ -307,9 +304,10 @@ export function planOfRequest(json: unknown): Plan {
     plan = setRegion(plan, plan.music!.id, at(request.region[0]), at(request.region[1]));
   }
   plan = changeBrief(plan, { target: parseLength(request.target, lengthContext(plan)).frames });
+  if (plan.music && !request.region) plan = withDrop(plan, plan.music);
   plan = withLocks(withCues(plan, request.cues), request.locks);
   const whole = PlanSchema.safeParse({ ...plan, wishes: wishesOf(request, plan) });
-  if (whole.success) return whole.data;
+  if (whole.success) return { plan: whole.data, measuredOf: ({ id }) => measured.get(id) ?? null };
   const [issue] = whole.error.issues;
   throw new CaesuraError(
     'bad-request',

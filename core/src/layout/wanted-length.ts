@@ -3,12 +3,14 @@ import {
   partsOf,
   usedPlaces,
   instantAfter,
+  type Arc,
   type Pacing,
   type Plan,
   type Sound,
 } from '../plan/index.ts';
-import { framesPerBeat, nearestFrame, toNumber, type Frames } from '../time/index.ts';
-import { parsePace } from './pace.ts';
+import { framesPerBeat, nearestFrame, parseLength, toNumber, type Frames } from '../time/index.ts';
+import { arcRanges, type ArcRange } from './arcs.ts';
+import { formArcs } from './form-arcs.ts';
 
 /**
  * Wanted length, in frames, of a shot that starts at a frame. Only wished for, so it need not be
@@ -16,14 +18,9 @@ import { parsePace } from './pace.ts';
  */
 export type WantedLength = (frame: Frames) => number;
 
-/** A pace as typed, in frames. Throws when it cannot be read. */
-function lengthOf(text: string, plan: Plan): number {
-  const context = lengthContext(plan);
-  const pace = parsePace(text, context);
-  return pace.kind === 'frames'
-    ? toNumber(pace.length)
-    : pace.beats * toNumber(framesPerBeat(context.tempo!, plan.rate));
-}
+/** A length as typed, in frames, at least one. Throws when it cannot be read. */
+const lengthOf = (text: string, plan: Plan): number =>
+  Math.max(1, toNumber(parseLength(text, lengthContext(plan)).exact));
 
 /** Between two lengths by a part of 0–1, in equal ratios: half-way from 48 to 12 is 24. */
 const between = (from: number, to: number, part: number): number => from * (to / from) ** part;
@@ -77,6 +74,54 @@ function sectionStarts({ paces }: Extract<Pacing, { kind: 'sections' }>, plan: P
     .sort((a, b) => a.frame - b.frame);
 }
 
+/** Frames of so many bars of a film; its whole length where it has no beat. */
+function barsLength(bars: number, plan: Plan): number {
+  const perBar = plan.music ? correctedBeats(plan.music).beatsPerBar : 4;
+  const { tempo } = lengthContext(plan);
+  return tempo ? bars * perBar * toNumber(framesPerBeat(tempo, plan.rate)) : plan.target;
+}
+
+/**
+ * From one length to another and back, once a period: the part of the way at a frame after its
+ * start.
+ */
+const waved = (after: number, period: number): number =>
+  (1 - Math.cos((2 * Math.PI * after) / period)) / 2;
+
+/** What an arc wants of a shot that starts so many frames after it does. */
+function wantedInArc({ arc, from, to }: ArcRange, plan: Plan): (after: number) => number {
+  const pace = lengthOf(arc.pace, plan);
+  switch (arc.shape) {
+    case 'hold':
+      return () => pace;
+    case 'build': {
+      const last = lengthOf(arc.to, plan);
+      return (after) => between(pace, last, SHAPES[arc.ease](Math.min(1, after / (to - from))));
+    }
+    case 'breathe': {
+      const middle = lengthOf(arc.to, plan);
+      return (after) => between(pace, middle, waved(after, to - from));
+    }
+    case 'waves': {
+      const [other, period] = [lengthOf(arc.to, plan), barsLength(arc.bars, plan)];
+      return (after) => between(pace, other, waved(after, period));
+    }
+  }
+}
+
+/** What arcs want, and the pace before the first. */
+function wantedByArcs(arcs: readonly Arc[], plan: Plan): WantedLength {
+  const usual = lengthOf(plan.pace, plan);
+  const ranges = arcRanges(arcs, plan).map((range) => ({
+    from: range.from,
+    wanted: wantedInArc(range, plan),
+  }));
+  return (frame) => {
+    const range = ranges.findLast(({ from }) => from <= frame);
+    return range ? range.wanted(frame - range.from) : usual;
+  };
+}
+
 /**
  * What length is wanted where in a film: its pace, changing as its pacing says. Throws when a
  * length cannot be read.
@@ -94,13 +139,13 @@ export function wantedLength(plan: Plan, pacing: Pacing): WantedLength {
     }
     case 'wave': {
       const [from, to] = [usual(), lengthOf(pacing.to, plan)];
-      const perBar = plan.music ? correctedBeats(plan.music).beatsPerBar : 4;
-      const { tempo } = lengthContext(plan);
-      const period = tempo
-        ? pacing.bars * perBar * toNumber(framesPerBeat(tempo, plan.rate))
-        : plan.target;
-      return (frame) => between(from, to, (1 - Math.cos((2 * Math.PI * frame) / period)) / 2);
+      const period = barsLength(pacing.bars, plan);
+      return (frame) => between(from, to, waved(frame, period));
     }
+    case 'form':
+      return wantedByArcs(formArcs(plan), plan);
+    case 'arcs':
+      return wantedByArcs(pacing.arcs, plan);
     case 'energy': {
       const [from, to] = [usual(), lengthOf(pacing.to, plan)];
       if (!plan.music) return () => from;

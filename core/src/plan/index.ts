@@ -56,10 +56,12 @@ export { type Plan, PlanSchema, type Size } from './schema/plan-schema.ts';
 export type { Score, Shot } from './schema/shot-schema.ts';
 export type { CueEdit, Sound } from './schema/sound-schema.ts';
 export type { Ramp, RampKey } from './schema/ramp-schema.ts';
+export { type Arc } from './schema/arc-schema.ts';
 export {
   type ClipWish,
   NO_WISHES,
   type Pacing,
+  PacingSchema,
   TERMS,
   type Term,
   type Wishes,

@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto';
-import { createReadStream } from 'node:fs';
+import { createReadStream, readFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { text } from 'node:stream/consumers';
 import { pipeline } from 'node:stream/promises';
 import { parseArgs } from 'node:util';
+import { unpackFacts } from '@caesura/core/footage';
 import { HANDOFF_FORMATS } from '@caesura/core/handoff';
 import { layOutRequest, layoutReport } from '@caesura/core/layout';
 import { findingsIn } from '@caesura/core/listen';
@@ -68,14 +69,24 @@ async function exportPlan(file: string, to: string | undefined): Promise<string>
 }
 
 async function layOutFile(file: string, take: string | undefined): Promise<string> {
-  if (take === undefined) return json(layoutReport(await readJson(file)));
+  // Files that a request names lie beside it.
+  const readSeen = (name: string) => {
+    const found = path.resolve(file === '-' ? '.' : path.dirname(file), name);
+    try {
+      return unpackFacts(readFileSync(found));
+    } catch (error) {
+      if (error instanceof CaesuraError) throw error;
+      throw new CaesuraError('no-file', `“${name}” cannot be read: ${(error as Error).message}.`);
+    }
+  };
+  if (take === undefined) return json(layoutReport(await readJson(file), readSeen));
   if (!/^[1-9]\d*$/.test(take))
     throw new CaesuraError(
       'bad-usage',
       `There is no layout “${take}”.`,
       'Count them from 1: --take 1.',
     );
-  return json(layOutRequest(await readJson(file), Number(take)));
+  return json(layOutRequest(await readJson(file), Number(take), readSeen));
 }
 
 async function framesOfFile(file: string, cut: string | undefined): Promise<string> {

@@ -9,6 +9,7 @@ import {
   type MeasuredClip,
   type FilmRange,
 } from '@caesura/core/layout';
+import { filmOf } from '@caesura/core/film';
 import { faultsOf } from '@caesura/core/faults';
 import { cutFigures } from '@caesura/core/edits';
 import type { Plan, Score } from '@caesura/core/plan';
@@ -23,21 +24,23 @@ export interface Offer {
   readonly cuts: number;
   readonly onCue: number;
   readonly worstMilliseconds: number;
-  /** Moments that land on a cue, of the shots whose clip has one. */
+  /**
+   * Shots in which a moment lands on a cue, and those that begin with one, of those whose clip has
+   * one.
+   */
   readonly landed: number;
+  readonly begun: number;
   readonly withMoment: number;
   readonly faults: number;
 }
 
-const offerOf = ({ leans, plan, found }: Proposal): Offer => {
-  const moments = new Map(plan.clips.map((c) => [c.id, c.moments.length]));
-  return {
-    ...{ leans, score: plan.score!, costs: found.costs, ...cutFigures(plan) },
-    landed: found.shots.filter((s) => s.landed).length,
-    withMoment: found.shots.filter((s) => moments.get(plan.clips[s.material]?.id ?? '')).length,
-    faults: faultsOf(plan).filter((f) => f.area === 'layout').length,
-  };
-};
+const offerOf = ({ leans, plan, found }: Proposal): Offer => ({
+  ...{ leans, score: plan.score!, costs: found.costs, ...cutFigures(plan) },
+  landed: found.shots.filter((s) => s.landed).length,
+  begun: found.shots.filter((s) => s.begins !== null).length,
+  withMoment: filmOf(plan).shots.filter(({ clip }) => clip && clip.moments.length > 0).length,
+  faults: faultsOf(plan).filter((f) => f.area === 'layout').length,
+});
 
 /** Part of the work after which something is told. */
 const TOLD_EVERY = 0.02;

@@ -28,3 +28,6 @@ export interface Moment {
   /** What is seen there, in words. */
   readonly reason: string;
 }
+
+/** Strength from which a moment is strong, and from which it is clear to see; below it is weak. */
+export const [STRONG_STRENGTH, CLEAR_STRENGTH] = [0.7, 0.4];

@@ -6,15 +6,16 @@ import {
   repeatCost,
   samenessCost,
 } from './neighbour-costs.ts';
+import { seenAgainCost, startingRanges, withShown } from './seen-ranges.ts';
 import type { Costs, Found, PlacedShot, Problem } from './problem.ts';
-import type { ShotCosts } from './shot-costs.ts';
+import type { Showing, ShotCosts } from './shot-costs.ts';
 
-/** A shot as it was chosen: between two candidates, with a clip for the `use`-th time. */
+/** A shot as it was chosen: between two candidates, a clip in a way to show it there. */
 export interface Step {
   readonly from: number;
   readonly to: number;
   readonly material: number;
-  readonly use: number;
+  readonly show: Showing;
 }
 
 /** The shots of a chosen layout with every part of what it costs. Every step must be possible. */
@@ -32,22 +33,23 @@ export function shotsAndCosts(problem: Problem, costs: ShotCosts, steps: readonl
     variety: 0,
   };
   const shown = [...shownBefore];
-  const shots = steps.map(({ from, to, material, use }, i): PlacedShot => {
-    const fit = costs.fit(material, use, from, to)!;
+  const seen = startingRanges(problem);
+  const shots = steps.map(({ from, to, material, show: fit }, i): PlacedShot => {
     const share = costs.share(from, to);
     const previous = shown.at(-1);
     const [start, end] = [candidates[from]!.frame, candidates[to]!.frame];
     sums.pace += share * costs.pace(from, to);
-    sums.cue += share * costs.cue(to);
-    sums.moment += share * fit.moment;
+    sums.cue += share * costs.cue(from, to);
+    sums.moment += share * fit.moment + fit.drop;
     sums.movement += share * fit.movement;
     sums.speed += share * fit.speedCost;
     if (previous !== undefined) sums.likeness += share * followingCost(problem, previous, material);
-    sums.repeat += share * repeatCost(problem, shown, material);
+    sums.repeat +=
+      share * (repeatCost(problem, shown, material) + seenAgainCost(problem, seen[material]!, fit));
+    seen[material] = withShown(seen[material]!, fit);
     if (i > 0) {
       const last = steps[i - 1]!;
-      const before = costs.tail(last.material, last.use, last.from, last.to);
-      sums.flow += share * flowCost(problem, before, costs.head(material, use, from, to));
+      sums.flow += share * flowCost(problem, last.show.tail, fit.head);
     }
     if (i > 0)
       sums.variety +=
@@ -59,6 +61,7 @@ export function shotsAndCosts(problem: Problem, costs: ShotCosts, steps: readonl
       material,
       sourceIn: fit.sourceIn,
       speed: materials[material]!.speeds[fit.speed]!,
+      begins: fit.begins,
       landed: fit.landed && { moment: fit.landed.moment, frame: frames(start + fit.landed.after) },
     };
   });

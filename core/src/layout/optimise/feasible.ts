@@ -11,11 +11,14 @@ const MOST_STATES = 200_000;
  * What is known of whether a problem has a layout: one, none, or that the search was too large to
  * tell.
  */
-export type Feasible = { readonly steps: readonly Step[] } | 'none' | 'unknown';
+export type Feasible = { readonly steps: readonly Clipped[] } | 'none' | 'unknown';
+
+/** A shot with its clip, in whatever way it is shown. */
+export type Clipped = Omit<Step, 'show'>;
 
 /** A way to be at a candidate: with what, so often each, and from where. */
 interface State {
-  readonly step: Step | null;
+  readonly step: Clipped | null;
   readonly before: State | null;
   readonly uses: Uint16Array;
 }
@@ -58,10 +61,10 @@ export function feasible(problem: Problem, kept: boolean): Feasible {
           if (length > longest[material]! || !mayShow(material, from, to)) continue;
           if (++looked > MOST_STATES) return 'unknown';
           const uses = state.uses.slice();
-          const use = uses[material]!++;
+          uses[material]!++;
           const key = keyOf(uses, material);
           if (!states[to]!.has(key))
-            states[to]!.set(key, { step: { from, to, material, use }, before: state, uses });
+            states[to]!.set(key, { step: { from, to, material }, before: state, uses });
         }
       }
     }
@@ -70,7 +73,7 @@ export function feasible(problem: Problem, kept: boolean): Feasible {
   }
   for (const state of states[end]!.values()) {
     if (!materials.every(({ must }, i) => !must || state.uses[i]! > 0)) continue;
-    const steps: Step[] = [];
+    const steps: Clipped[] = [];
     for (let way: State | null = state; way?.step; way = way.before) steps.unshift(way.step);
     return { steps };
   }

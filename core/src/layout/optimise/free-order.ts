@@ -7,9 +7,11 @@ import {
   leavingCost,
   samenessCost,
 } from './neighbour-costs.ts';
+import { offerWays } from './offer-ways.ts';
 import type { Found, Problem } from './problem.ts';
 import { rulesOf, usesBefore } from './rules.ts';
-import { shotCosts, type Fits, type ShotCosts } from './shot-costs.ts';
+import { startingRanges, withShown, type Seen } from './seen-ranges.ts';
+import { shotCosts, type Showing, type ShotCosts } from './shot-costs.ts';
 
 /** How much is kept: ways to be at one candidate, and of those that end with one clip. */
 export interface Breadth {
@@ -51,6 +53,8 @@ interface Way {
   /** How often each clip was shown, and after which shot last, from 1; 0 for never. */
   readonly uses: Uint16Array;
   readonly lastShown: Uint16Array;
+  /** What of each clip was shown. */
+  readonly seen: readonly Seen[];
   readonly shots: number;
   readonly mark: number;
 }
@@ -90,7 +94,9 @@ const cheapest = (byClip: readonly Arrival[][], most: number): Way[] =>
       const [uses, lastShown] = [before.uses.slice(), before.lastShown.slice()];
       uses[step.material]!++;
       lastShown[step.material] = before.shots + 1;
-      return { cost, rank, step, before, uses, lastShown, shots: before.shots + 1, mark };
+      const seen = before.seen.slice();
+      seen[step.material] = withShown(seen[step.material]!, step.show);
+      return { cost, rank, step, before, uses, lastShown, seen, shots: before.shots + 1, mark };
     });
 
 /**
@@ -117,7 +123,8 @@ function startOf(problem: Problem): Way {
   shownBefore.forEach((material, i) => (lastShown[material] = i + 1));
   const pending = materials.filter((m, i) => m.must && uses[i] === 0).length;
   const nothing = { cost: 0, rank: MUST * pending, step: null, before: null, mark: 0 };
-  return { ...nothing, uses, lastShown, shots: shownBefore.length };
+  const seen = startingRanges(problem);
+  return { ...nothing, uses, lastShown, seen, shots: shownBefore.length };
 }
 
 /** What each clip costs after a way, beside its fit. */
@@ -147,8 +154,15 @@ const lastShown = ({ shownBefore }: Problem, { step }: Way): number | null =>
   step?.material ?? shownBefore.at(-1) ?? null;
 
 /** How the last shot of a way ends; not a number where there is none. */
-const tailOf = (costs: ShotCosts, { step }: Way): number =>
-  step ? costs.tail(step.material, step.use, step.from, step.to) : NaN;
+const tailOf = ({ step }: Way): number => step?.show.tail ?? NaN;
+
+/** What it costs that a shot between two candidates is as long as the one before it. */
+function lengthCost(problem: Problem, { step }: Way, from: number, to: number): number {
+  if (!step) return 0;
+  const { candidates } = problem;
+  const lasted = candidates[from]!.frame - candidates[step.from]!.frame;
+  return samenessCost(problem, lasted, candidates[to]!.frame - candidates[from]!.frame);
+}
 
 /** How often clips may still be shown in all, and how many must be that were not. */
 const stillOpen = (
@@ -189,33 +203,27 @@ export function* bestInAnyOrder(
     if (from === end) whole = ways;
     const ends = costs.ends(from);
     const shares = ends.map((to) => costs.share(from, to));
-    const own = ends.map((to) => costs.pace(from, to) + costs.cue(to));
+    const own = ends.map((to) => costs.pace(from, to) + costs.cue(from, to));
     for (const way of ways) {
       const previous = lastShown(problem, way);
       const mayShow = mayFollow(previous, way.uses);
       const follows = followingCosts(problem, way, previous);
-      const tail = tailOf(costs, way);
+      const tail = tailOf(way);
       const [spare, pending] = stillOpen(problem, way.uses);
-      /**
-       * What is the same for all clips, a shot to each end; infinite where the way could then no
-       * longer end.
-       */
-      const between = new Float64Array(ends.length);
-      ends.forEach((to, i) => {
+      const arrive = (list: Arrival[], step: Step, rank: number, paid: number) => {
+        const cost = way.cost + (rank - way.rank) + paid;
+        const mark = way.mark + marks[step.material]!;
+        keep(list, { cost, rank, step, before: way, mark }, breadth);
+      };
+      const between = ends.map((to, i) => {
         // For want of uses, or of shots for what must be shown; so that such ways take no one's
         // place.
-        if (spare <= left.fewest[to]! || pending - 1 > left.most[to]!)
-          return (between[i] = Infinity);
-        const lasts = candidates[to]!.frame - candidates[from]!.frame;
-        const lasted = way.step ? candidates[from]!.frame - candidates[way.step.from]!.frame : null;
-        const same = lasted === null ? 0 : samenessCost(problem, lasted, lasts);
-        return (between[i] = own[i]! + same);
+        if (spare <= left.fewest[to]! || pending - 1 > left.most[to]!) return Infinity;
+        return own[i]! + lengthCost(problem, way, from, to);
       });
       for (let material = 0; material < materials.length; material++) {
-        const use = way.uses[material]!;
-        const paid = materials[material]!.must && use === 0 ? MUST : 0;
+        const paid = materials[material]!.must && way.uses[material] === 0 ? MUST : 0;
         const follow = follows[material]!;
-        let fits: Fits | null = null;
         for (let i = 0; i < ends.length; i++) {
           const to = ends[i]!;
           const list = arrivals[to]![material]!;
@@ -225,14 +233,20 @@ export function* bestInAnyOrder(
           // No fit costs less than nothing.
           if (owed >= most || !mayShow(material, from, to)) continue;
           if (pending > left.most[to]! && paid === 0) continue;
-          fits ??= costs.fits(material, use, from);
-          const fit = share * fits.costs[fits.first + i]!;
-          if (owed + fit >= most) continue;
-          const rank = owed + fit + share * flowCost(problem, tail, fits.heads[fits.first + i]!);
-          if (rank >= most) continue;
-          const step = { from, to, material, use };
-          const cost = way.cost + (rank - way.rank) + paid;
-          keep(list, { cost, rank, step, before: way, mark: way.mark + marks[material]! }, breadth);
+          if (owed + costs.least(material, from, i) >= most) continue;
+          let chosen: Showing | null = null;
+          let best = most;
+          const shot = { material, from, to, seen: way.seen[material]!, most: most - owed };
+          offerWays(problem, costs, { ...shot, beside: !breadth.distinct }, (show, again) => {
+            const alone = owed + show.drop + share * show.cost;
+            if (alone >= best) return;
+            const rank = alone + share * (again + flowCost(problem, tail, show.head));
+            if (rank >= best) return;
+            // Where few are kept, of the ways to show a clip only the cheapest.
+            if (breadth.distinct) [best, chosen] = [rank, show];
+            else arrive(list, { from, to, material, show }, rank, paid);
+          });
+          if (chosen) arrive(list, { from, to, material, show: chosen }, best, paid);
         }
       }
     }

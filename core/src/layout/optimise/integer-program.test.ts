@@ -6,7 +6,7 @@ import { bestInOrder } from './fixed-order.ts';
 import { bestInAnyOrder } from './free-order.ts';
 import { followingCost } from './neighbour-costs.ts';
 import { USUAL_WEIGHTS, type Candidate, type Problem } from './problem.ts';
-import { shotCosts } from './shot-costs.ts';
+import { shotCosts, type ShotCosts } from './shot-costs.ts';
 
 /**
  * Problems larger than can be tried out, of what an integer program can say: no cost looks back
@@ -31,9 +31,15 @@ const problems: fc.Arbitrary<Problem> = fc
   .map(({ gaps, worths, pace, clips, alike, ends }): Problem => {
     let at = 0;
     const inside = gaps.map((gap, i): Candidate => ({
-      ...{ frame: frames((at += gap)), worth: worths[i]!, kind: 'beat', locked: false },
+      ...{
+        frame: frames((at += gap)),
+        worth: worths[i]!,
+        kind: 'beat',
+        lands: true,
+        locked: false,
+      },
     }));
-    const end = { worth: 1, locked: true } as const;
+    const end = { worth: 1, lands: true, locked: true } as const;
     const target = frames(at + 6);
     const whole = { in: sourceFrames(0) };
     return {
@@ -53,7 +59,7 @@ const problems: fc.Arbitrary<Problem> = fc
         },
         ...{
           stride: rational(1),
-          moments: [],
+          events: [],
           speeds: [rational(1)],
           must,
           most,
@@ -65,11 +71,17 @@ const problems: fc.Arbitrary<Problem> = fc
       handles: { before: frames(0), after: frames(0) },
       first: ends[0] >= 0 ? ends[0] : null,
       last: ends[1] >= 0 ? ends[1] : null,
-      ...{ before: [], together: [], shownBefore: [], shownAfter: null },
+      ...{ before: [], together: [], shownBefore: [], shownAfter: null, shownOutside: [] },
       // Showing a clip again costs by how long ago it was, which this program does not say.
       weights: { ...USUAL_WEIGHTS, repeat: 0, likeness: 1 },
     };
   });
+
+/** What the cheapest way to show a clip in a shot costs; infinite when it does not last. */
+const leastOf = (costs: ShotCosts, material: number, from: number, to: number): number =>
+  Math.min(
+    ...costs.ways(material, from, to).map(({ cost, drop }) => costs.share(from, to) * cost + drop),
+  );
 
 /** A shot that may be: from one node of a net to another, with its clip and what it costs. */
 interface Arc {
@@ -90,7 +102,7 @@ function arcsInAnyOrder(problem: Problem): Arc[] {
   return candidates.slice(0, -1).flatMap((_, from) =>
     costs.ends(from).flatMap((to) =>
       materials.flatMap((_, material): Arc[] => {
-        const fit = costs.fitCost(material, 0, from, to);
+        const fit = leastOf(costs, material, from, to);
         const wrongStart = from === 0 && first !== null && first !== material;
         if (fit === Infinity || wrongStart || (to === end && last !== null && last !== material))
           return [];
@@ -100,7 +112,8 @@ function arcsInAnyOrder(problem: Problem): Arc[] {
             from: from === 0 ? 'start' : `${from}_${previous}`,
             to: to === end ? 'end' : `${to}_${material}`,
             material,
-            cost: costs.share(from, to) * (costs.pace(from, to) + costs.cue(to) + fit + follows),
+            cost:
+              fit + costs.share(from, to) * (costs.pace(from, to) + costs.cue(from, to) + follows),
           };
         });
       }),
@@ -124,14 +137,15 @@ function arcsInOrder(problem: Problem): Arc[] {
     return candidates.slice(0, -1).flatMap((_, from) => {
       if ((shot === 0) !== (from === 0)) return [];
       return costs.ends(from).flatMap((to): Arc[] => {
-        const fit = costs.fitCost(material, 0, from, to);
+        const fit = leastOf(costs, material, from, to);
         if (fit === Infinity || (to === end && last !== null && last !== material)) return [];
         return [
           {
             from: shot === 0 ? 'start' : `${from}_${shot}`,
             to: to === end ? 'end' : `${to}_${shot + 1}`,
             material,
-            cost: costs.share(from, to) * (costs.pace(from, to) + costs.cue(to) + fit + follows),
+            cost:
+              fit + costs.share(from, to) * (costs.pace(from, to) + costs.cue(from, to) + follows),
           },
         ];
       });

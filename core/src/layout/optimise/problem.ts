@@ -1,3 +1,4 @@
+import type { MomentKind } from '../../footage/moments/moment.ts';
 import type { Term } from '../../plan/index.ts';
 import type { Frames, Rational, SourceFrames } from '../../time/index.ts';
 
@@ -8,10 +9,19 @@ export interface Candidate {
   readonly worth: number;
   /** What it is: a kind of cue, or why there is a candidate without one. */
   readonly kind: string;
+  /** Whether an event that is seen here lands: on a beat, or on what was meant or said. */
+  readonly lands: boolean;
   /** Whether a cut must fall here. */
   readonly locked: boolean;
   /** The clip whose shot must start here, as a place among the materials; any when left out. */
   readonly starts?: number;
+  /** What is asked of a shot that starts here, where it is something else than of others. */
+  readonly asks?: {
+    readonly shortest: Frames | null;
+    readonly longest: Frames | null;
+    /** The clips of which it may be, as places among the materials; null for any. */
+    readonly clips: ReadonlySet<number> | null;
+  };
 }
 
 /**
@@ -27,6 +37,20 @@ export interface Shift {
   readonly least: number;
 }
 
+/** Something that happens in a clip. */
+export interface Event {
+  readonly at: SourceFrames;
+  readonly kind: MomentKind;
+  /** How much it strikes the eye, 0–1. */
+  readonly strength: number;
+}
+
+/** Source frames of a clip, [in, out). */
+export interface SourceRange {
+  readonly in: number;
+  readonly out: number;
+}
+
 /** A clip as it is laid out. */
 export interface Material {
   readonly id: string;
@@ -35,8 +59,8 @@ export interface Material {
   readonly usable: { readonly in: SourceFrames; readonly out: SourceFrames };
   /** Source frames from one frame of the film to the next at normal speed, exact. */
   readonly stride: Rational;
-  /** Source frames worth landing on a cue, in order. */
-  readonly moments: readonly SourceFrames[];
+  /** What is worth landing on a cue, in order of time. */
+  readonly events: readonly Event[];
   /** Constant speeds it may be shown at, the preferred first. */
   readonly speeds: readonly Rational[];
   /** Whether it must be shown, and how often at most. */
@@ -53,15 +77,16 @@ export interface Material {
 
 /**
  * How much each term of the cost counts: distance of a shot's length from the pace; how much weaker
- * the cue under a cut is than the best near it; a clip's moment that lands on no cue; stillness of
- * what is shown; unlikeness of neighbours; movement that goes another way on either side of a cut;
- * speed other than normal; a clip shown again soon; a shot as long as the one before it.
+ * the cue under a cut is than the best near it; how little a shot has of a strong event on a strong
+ * cue; stillness of what is shown; unlikeness of neighbours; movement that goes another way on
+ * either side of a cut; speed other than normal; frames of a clip that are shown again, and a clip
+ * shown again soon; a shot as long as the one before it.
  */
 export type Weights = Readonly<Record<Term, number>>;
 
 export const USUAL_WEIGHTS: Weights = {
   pace: 1,
-  cue: 0.6,
+  cue: 2,
   moment: 0.5,
   movement: 0.3,
   likeness: 0.3,
@@ -80,6 +105,10 @@ export interface Problem {
   readonly wanted: (frame: number) => number;
   readonly shortest: Frames;
   readonly longest: Frames;
+  /**
+   * Whether of the shots that may be only those are looked at whose length is near what is wanted.
+   */
+  readonly near?: boolean;
   readonly materials: readonly Material[];
   /** How well material j goes on after i, 0–1. */
   readonly likeness: (i: number, j: number) => number;
@@ -98,6 +127,8 @@ export interface Problem {
    */
   readonly shownBefore: readonly number[];
   readonly shownAfter: number | null;
+  /** What of each clip is shown outside the stretch. */
+  readonly shownOutside: readonly (readonly SourceRange[])[];
   readonly weights: Weights;
 }
 
@@ -110,8 +141,13 @@ export interface PlacedShot {
   readonly material: number;
   readonly sourceIn: SourceFrames;
   readonly speed: Rational;
-  /** The moment that lands on a cue, and the frame of the film it lands on; null when none does. */
+  /**
+   * The event that lands on a cue inside the shot, and the frame of the film it lands on; null when
+   * none does.
+   */
   readonly landed: { readonly moment: SourceFrames; readonly frame: Frames } | null;
+  /** The event that the shot begins with; null for none. */
+  readonly begins: SourceFrames | null;
 }
 
 /** The cost of a layout, part by part, weighted. */

@@ -33,6 +33,7 @@ export function rulesOf({
     if (from === 0 && first !== null && first !== material) return false;
     if (to === end && last !== null && last !== material) return false;
     if ((candidates[from]!.starts ?? material) !== material) return false;
+    if (candidates[from]!.asks?.clips?.has(material) === false) return false;
     if (!earlier[material]!.every((one) => uses[one]! > 0)) return false;
     const led = previous === null ? undefined : follower.get(previous);
     if (led !== undefined && led !== material) return false;

@@ -1,6 +1,26 @@
 import type { Frames } from '../../time/index.ts';
-import { CUES_TRIED, endWays, fitterOf, LANDING_WORTH, turnsOf, type Fit } from './fit.ts';
+import {
+  endWays,
+  LANDING_WORTH,
+  leastOfEvents,
+  showingsOf,
+  type CueInShot,
+  type Fit,
+} from './fit.ts';
 import type { Problem } from './problem.ts';
+import type { Seen } from './seen-ranges.ts';
+
+/** A shot of a clip, as ways to show it are asked for. */
+export interface AskedShot {
+  readonly material: number;
+  /** Places among the candidates. */
+  readonly from: number;
+  readonly to: number;
+  /** What of the clip was seen before it. */
+  readonly seen: Seen;
+  /** What a way must cost less than by itself. */
+  readonly most: number;
+}
 
 /**
  * What is worked out once for a problem: which cuts can follow which, and what each clip costs
@@ -14,48 +34,74 @@ export interface ShotCosts {
    * as much as few long ones, and no cost makes shots longer or shorter.
    */
   readonly share: (from: number, to: number) => number;
-  /** Costs of the length and of the cue at its end, weighted. */
-  readonly pace: (from: number, to: number) => number;
-  readonly cue: (to: number) => number;
   /**
-   * The best use of a clip between two candidates the `use`-th time it is shown; null when it does
-   * not last.
+   * Costs of the length, and of the cue at its end and those it passes over, weighted.
    */
-  readonly fit: (material: number, use: number, from: number, to: number) => Fit | null;
-  /** What a clip costs the `use`-th time from a candidate to each of its ends. */
-  readonly fits: (material: number, use: number, from: number) => Fits;
-  /** The same for one end. */
-  readonly fitCost: (material: number, use: number, from: number, to: number) => number;
-  readonly head: (material: number, use: number, from: number, to: number) => number;
-  readonly tail: (material: number, use: number, from: number, to: number) => number;
+  readonly pace: (from: number, to: number) => number;
+  readonly cue: (from: number, to: number) => number;
+  /**
+   * The ways to show a clip between two candidates, the cheapest first; none if it does not last.
+   */
+  readonly ways: (material: number, from: number, to: number) => readonly Showing[];
+  /**
+   * Ways that show nothing of what was seen again, beside it, and that cost less than `most` by
+   * themselves; see `Showings`.
+   */
+  readonly unseen: (shot: AskedShot) => readonly Showing[];
+  /** What a clip costs at least to a candidate's `i`-th end. */
+  readonly least: (material: number, from: number, i: number) => number;
 }
 
-/** What a clip costs from a candidate on: for its end `i` at place `first + i`. */
-export interface Fits {
-  readonly first: number;
-  /** Cost of the best use; infinite when the clip does not last. */
-  readonly costs: Float64Array;
+/** A way to show a clip in a shot, with the ways its picture goes. */
+export interface Showing extends Fit {
   /**
    * The ways its picture goes after its start and before its end, in radians; not a number when it
    * hardly goes.
    */
-  readonly heads: Float64Array;
-  readonly tails: Float64Array;
+  readonly head: number;
+  readonly tail: number;
 }
 
+/** Part of the wanted length within which a better cue would have been near. */
+const NEAR_CUE = 0.6;
+/** What it counts that a shot passes over a stronger cue than are at its ends. */
+const PASSED_OVER = 0.3;
+/** Parts of the wanted length that count as near it. */
+const [NEAR_SHORT, NEAR_LONG] = [0.4, 2.6];
+
 /** Places among the candidates to which a shot from each may last. */
-export function endsOf({ candidates, shortest, longest }: Problem): number[][] {
+export function endsOf({ candidates, wanted, shortest, longest, near }: Problem): number[][] {
   return candidates.map((start, from) => {
     const found: number[] = [];
+    const least = start.asks?.shortest ?? shortest;
+    const most = Math.min(start.asks?.longest ?? Infinity, longest);
     for (let to = from + 1; to < candidates.length; to++) {
       const length = candidates[to]!.frame - start.frame;
       // Between two locked cuts a shot may be as short as they make it.
       const held = start.locked && candidates[to]!.locked;
-      if (length <= longest && (length >= shortest || held)) found.push(to);
-      if (candidates[to]!.locked || length > longest) break;
+      if (length <= most && (length >= least || held)) found.push(to);
+      if (candidates[to]!.locked || length > most) break;
     }
-    return found;
+    if (!near) return found;
+    const usual = wanted(start.frame);
+    const some = found.filter((to) => {
+      const length = candidates[to]!.frame - start.frame;
+      return length >= NEAR_SHORT * usual && length <= NEAR_LONG * usual;
+    });
+    // What is held apart, or short of the end, has no choice.
+    return some.length > 0 ? some : found;
   });
+}
+
+/** The place of the first of ascending numbers that is more than one; their count when none is. */
+function firstAfter(numbers: readonly number[], one: number): number {
+  let [low, high] = [0, numbers.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (numbers[middle]! > one) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }
 
 /** Works out what shots of a problem cost, each thing once. */
@@ -76,68 +122,115 @@ export function shotCosts(problem: Problem): ShotCosts {
   // A cut is measured against the best that is near, or many cuts would cost more than few.
   const missed = candidates.map(({ frame, worth }, to) => {
     if (to === 0 || to === last) return 0;
-    const reach = Math.max(1, wanted(frame)) / 2;
+    const reach = NEAR_CUE * Math.max(1, wanted(frame));
     const near = candidates.filter(
       (c, i) => i > 0 && i < last && Math.abs(c.frame - frame) <= reach,
     );
     return weights.cue * (near.reduce((best, c) => Math.max(best, c.worth), worth) - worth);
   });
   const [paces, shares] = [new Float64Array(shots), new Float64Array(shots)];
-  ends.forEach((found, from) =>
+  const cueCosts = new Float64Array(shots);
+  ends.forEach((found, from) => {
+    let [inside, next] = [0, from + 1];
     found.forEach((to) => {
+      for (; next < to; next++) inside = Math.max(inside, candidates[next]!.worth);
+      const beside = Math.max(candidates[from]!.worth, candidates[to]!.worth);
+      cueCosts[shotAt(from, to)] =
+        missed[to]! + weights.cue * PASSED_OVER * Math.max(0, inside - beside);
       const length = candidates[to]!.frame - candidates[from]!.frame;
       const off = Math.log(length) - wantedAt[from]!;
       shares[shotAt(from, to)] = length / Math.max(1, wanted(candidates[from]!.frame));
       paces[shotAt(from, to)] = weights.pace * off * off;
+    });
+  });
+  // Few frames without a cue are worth landing on, and there may be thousands of them.
+  const worthLanding = candidates.flatMap(({ worth, kind, lands }, i) =>
+    kind === 'drop' || (lands && worth >= LANDING_WORTH) ? [i] : [],
+  );
+  const landings: (readonly CueInShot[] | undefined)[] = [];
+  const landingsOf = (from: number, to: number): readonly CueInShot[] => {
+    const at = shotAt(from, to);
+    const known = landings[at];
+    if (known) return known;
+    const cue = (i: number): CueInShot => ({
+      after: candidates[i]!.frame - candidates[from]!.frame,
+      worth: candidates[i]!.worth,
+      drop: candidates[i]!.kind === 'drop',
+    });
+    const inside = worthLanding
+      .slice(firstAfter(worthLanding, from), firstAfter(worthLanding, to - 1))
+      .map(cue);
+    return (landings[at] = [cue(from), ...inside]);
+  };
+  const showings = materials.map((material) => showingsOf(material, problem));
+  const strongest = materials.map(({ events }) =>
+    events.reduce((most, { strength }) => Math.max(most, strength), 0),
+  );
+  const bestWorths = new Float64Array(shots);
+  const withDrop = new Uint8Array(shots);
+  ends.forEach((found, from) =>
+    found.forEach((to, i) => {
+      const inside = landingsOf(from, to);
+      bestWorths[firsts[from]! + i] = inside.reduce((best, { worth }) => Math.max(best, worth), 0);
+      withDrop[firsts[from]! + i] = Number(inside.some(({ drop }) => drop));
     }),
   );
-  const landings: (readonly number[] | undefined)[] = [];
-  const landingsOf = (from: number, to: number): readonly number[] =>
-    (landings[shotAt(from, to)] ??= candidates
-      .slice(from, to)
-      .filter(({ worth }, i) => i === 0 || worth >= LANDING_WORTH)
-      .toSorted((a, b) => b.worth - a.worth)
-      .slice(0, CUES_TRIED)
-      .map(({ frame }) => frame - candidates[from]!.frame));
-  const fitters = materials.map((material) => fitterOf(material, problem));
-  const fit: ShotCosts['fit'] = (material, use, from, to) => {
-    const length = (candidates[to]!.frame - candidates[from]!.frame) as Frames;
-    return fitters[material]!(use, length, landingsOf(from, to));
+  /** What shots cost at least once their ways are worked out; not a number before. */
+  const exact = materials.map(() => new Float64Array(shots).fill(NaN));
+  const least: ShotCosts['least'] = (material, from, i) => {
+    const at = firsts[from]! + i;
+    const worked = exact[material]![at]!;
+    if (worked === worked) return Math.min(worked, shares[at]! * weights.moment);
+    const [cost, whole] = leastOfEvents(
+      strongest[material]!,
+      bestWorths[at]!,
+      withDrop[at] === 1,
+      weights,
+    );
+    return shares[at]! * cost + whole;
   };
-  /** Costs and ways by clip and turn of use, and from which candidates they are worked out. */
-  const known = materials.map((): (Omit<Fits, 'first'> & { readonly worked: Uint8Array })[] => []);
-  const fits: ShotCosts['fits'] = (material, use, from) => {
-    const turn = use % turnsOf(materials[material]!);
-    const { costs, heads, tails, worked } = (known[material]![turn] ??= {
-      costs: new Float64Array(shots),
-      heads: new Float64Array(shots),
-      tails: new Float64Array(shots),
-      worked: new Uint8Array(candidates.length),
-    });
-    const first = firsts[from]!;
-    if (!worked[from]) {
-      worked[from] = 1;
-      ends[from]!.forEach((to, i) => {
-        const best = fit(material, turn, from, to);
-        costs[first + i] = best?.cost ?? Infinity;
-        const length = candidates[to]!.frame - candidates[from]!.frame;
-        const { head, tail } = best
-          ? endWays(materials[material]!, best, length)
-          : { head: NaN, tail: NaN };
-        [heads[first + i], tails[first + i]] = [head, tail];
-      });
-    }
-    return { first, costs, heads, tails };
+  const worked = (material: number, length: Frames, cues: readonly CueInShot[]) =>
+    showings[material]!.ways(length, cues).map((fit): Showing =>
+      Object.assign(fit, endWays(materials[material]!, fit, length)),
+    );
+  /** Ways of clips without an event, in which cues count for nothing, by length and drop. */
+  const plain = materials.map(() => new Map<number, readonly Showing[]>());
+  const seenOf = (material: number, length: Frames, cues: readonly CueInShot[]) => {
+    if (strongest[material]! > 0) return worked(material, length, cues);
+    const key = 2 * length + Number(cues.some(({ drop }) => drop));
+    const found = plain[material]!.get(key) ?? worked(material, length, cues);
+    plain[material]!.set(key, found);
+    return found;
+  };
+  /** Ways by clip and shot, as they are asked for. */
+  const known = materials.map(() => new Array<readonly Showing[] | undefined>(shots));
+  const ways: ShotCosts['ways'] = (material, from, to) => {
+    const at = shotAt(from, to);
+    const found = known[material]![at];
+    if (found) return found;
+    const length = (candidates[to]!.frame - candidates[from]!.frame) as Frames;
+    const shown = seenOf(material, length, landingsOf(from, to));
+    exact[material]![at] = shown.reduce(
+      (best, { cost, drop }) => Math.min(best, shares[at]! * cost + drop),
+      Infinity,
+    );
+    return (known[material]![at] = shown);
   };
   return {
     ends: (from) => ends[from]!,
     share: (from, to) => shares[shotAt(from, to)]!,
     pace: (from, to) => paces[shotAt(from, to)]!,
-    cue: (to) => missed[to]!,
-    fit,
-    fits,
-    fitCost: (material, use, from, to) => fits(material, use, from).costs[shotAt(from, to)]!,
-    head: (material, use, from, to) => fits(material, use, from).heads[shotAt(from, to)]!,
-    tail: (material, use, from, to) => fits(material, use, from).tails[shotAt(from, to)]!,
+    cue: (from, to) => cueCosts[shotAt(from, to)]!,
+    least,
+    ways,
+    unseen: ({ material, from, to, seen, most }) => {
+      const length = (candidates[to]!.frame - candidates[from]!.frame) as Frames;
+      const share = shares[shotAt(from, to)]!;
+      const found: Showing[] = [];
+      for (const fit of showings[material]!.unseen(length, landingsOf(from, to), seen))
+        if (share * fit.cost + fit.drop < most)
+          found.push(Object.assign(fit, endWays(materials[material]!, fit, length)));
+      return found;
+    },
   };
 }

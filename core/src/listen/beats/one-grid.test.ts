@@ -39,6 +39,19 @@ describe('one grid through a piece', () => {
     expect(onOneGrid(beats(0, 50, 10), bassOn([]))).toEqual(beats(0, 50, 10));
   });
 
+  it('sets no beat after the sound, where the off-beats go on to its end', () => {
+    const even = beats(1000, 48, 60);
+    const after = beats(1000 + 60.5 * 48, 48, 44);
+    expect(after.at(-1)).toBe(5968);
+    const sound = bassOn(even);
+    const found = onOneGrid([...even, ...after], sound);
+    // On the grid again, whose next line is half a beat later.
+    expect(found.at(-1)).toBe(5992);
+    const low = sound.white.low.slice(0, 5990);
+    const cut = onOneGrid([...even, ...after], { white: { ...sound.white, low } });
+    expect(cut).toEqual(found.slice(0, -1));
+  });
+
   it.each([126, 96, 140])(
     'in sound: hats on the off-beats alone, then all, at %d a minute',
     (tempo) => {

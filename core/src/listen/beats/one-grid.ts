@@ -87,12 +87,13 @@ export function onOneGrid(
   const moves = (beats: readonly number[]) =>
     halfOff(beats, line) && meanBass(beats, white.low) <= LESS_BASS * bass;
   const at = (i: number) => Math.round(line.first + line.period * i);
+  const lastOf = (wanted: number) => Math.min(wanted, white.low.length - 1);
   const steady = frames.slice(best.from, best.to);
   const start = moves(before)
     ? gridFrom(before[0]! - line.period / 2, (k) => at(best.from - 1 - k), -1).reverse()
     : before;
   const end = moves(after)
-    ? gridFrom(after.at(-1)! + line.period / 2, (k) => at(best.to + k), 1)
+    ? gridFrom(lastOf(after.at(-1)! + line.period / 2), (k) => at(best.to + k), 1)
     : after;
   return [...start, ...steady, ...end];
 }

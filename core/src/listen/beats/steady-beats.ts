@@ -94,7 +94,9 @@ export function steadied(beatFrames: readonly number[], curve: Float32Array): re
   const [first, last] = [nearestOf(beatFrames[0]!, grid), beatFrames.at(-1)!];
   const onGrid: number[] = [];
   let i = 0;
-  for (let line = first; line <= last + grid.period / 4; line += grid.period) {
+  // A line may lie a little after the last beat, but not after the sound.
+  const end = Math.min(last + grid.period / 4, curve.length - 1);
+  for (let line = first; line <= end; line += grid.period) {
     while (
       i + 1 < beatFrames.length &&
       Math.abs(beatFrames[i + 1]! - line) <= Math.abs(beatFrames[i]! - line)

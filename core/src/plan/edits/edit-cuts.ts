@@ -129,14 +129,31 @@ export function removeCut(plan: Plan, cut: CutIndex): Plan {
   return { ...plan, score: { ...score, shots: score.shots.filter((_, i) => i !== cut) } };
 }
 
-/**
- * How many cuts there are, how many fall on a cue, and the worst offset of those in milliseconds.
- */
-export function cutFigures(plan: Plan): { cuts: number; onCue: number; worstMilliseconds: number } {
-  const cues = filmOf(plan).cues;
-  const landings = (plan.score?.shots.slice(1) ?? []).map((s) => landingOf(s.start, cues, plan));
-  const on = landings.flatMap((l) => (l?.onCue ? [Math.abs(l.offsetMilliseconds)] : []));
-  return { cuts: landings.length, onCue: on.length, worstMilliseconds: Math.max(0, ...on) };
+/** How the cuts of a film fall. */
+export interface CutFigures {
+  readonly cuts: number;
+  /** Those on a cue that is used. */
+  readonly onCue: number;
+  /** Of the others those on the half or the quarter of a beat, as in runs of short shots. */
+  readonly onParts: number;
+  /** The furthest that any cut is from the nearest cue, in milliseconds. */
+  readonly worstMilliseconds: number;
+}
+
+/** How many cuts there are, how many fall on a cue or on a part of a beat, and the worst of all. */
+export function cutFigures(plan: Plan): CutFigures {
+  const { cues, partBeats } = filmOf(plan);
+  const starts = (plan.score?.shots.slice(1) ?? []).map((s) => s.start);
+  const landings = starts.map((start) => landingOf(start, cues, plan));
+  const onParts = starts.filter(
+    (start, i) => !landings[i]?.onCue && landingOf(start, partBeats, plan)?.onCue,
+  );
+  return {
+    cuts: starts.length,
+    onCue: landings.filter((l) => l?.onCue).length,
+    onParts: onParts.length,
+    worstMilliseconds: Math.max(0, ...landings.map((l) => Math.abs(l?.offsetMilliseconds ?? 0))),
+  };
 }
 
 /**

@@ -64,3 +64,6 @@ export const SizeSchema = z.object({
 export const MediaIdSchema = z
   .string()
   .regex(/^[0-9a-f]{64}$/, 'must be a SHA-256 hash in hexadecimal');
+
+/** A length as typed, such as “2 beats”. */
+export const lengthText = z.string().trim().min(1).max(40);

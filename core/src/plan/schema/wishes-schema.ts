@@ -1,8 +1,6 @@
 import { z } from 'zod';
-import { framesFrom, samplesFrom0, SpeedSchema, whole } from './fields.ts';
-
-/** A length as typed, such as “2 beats”. */
-const lengthText = z.string().trim().min(1).max(40);
+import { ArcSchema } from './arc-schema.ts';
+import { framesFrom, lengthText, samplesFrom0, SpeedSchema, whole } from './fields.ts';
 
 /** How the wanted length of a shot changes over the film, from the plan's pace to another. */
 export const PacingSchema = z.discriminatedUnion('kind', [
@@ -21,6 +19,10 @@ export const PacingSchema = z.discriminatedUnion('kind', [
       .max(200)
       .readonly(),
   }),
+  /** Builds to the drops of the music, rests after them; the pace alone where there are none. */
+  z.object({ kind: z.literal('form') }),
+  /** Arcs, each from an instant until the next begins; the pace alone before the first. */
+  z.object({ kind: z.literal('arcs'), arcs: z.array(ArcSchema).max(200).readonly() }),
   /** Lengths set at some frames of the film, and between them in between. */
   z.object({
     kind: z.literal('drawn'),

@@ -1,7 +1,9 @@
+import { CLEAR_STRENGTH, STRONG_STRENGTH } from '@caesura/core/footage';
+
 /** Strengths of moments, on one scale for all clips, and how each is called. */
 export const STRENGTHS = [
-  { name: 'strong', least: 0.7 },
-  { name: 'clear', least: 0.4 },
+  { name: 'strong', least: STRONG_STRENGTH },
+  { name: 'clear', least: CLEAR_STRENGTH },
   { name: 'weak', least: 0 },
 ] as const;
 

@@ -94,6 +94,7 @@ export function Proposals({
             onCue,
             worstMilliseconds,
             landed,
+            begun,
             withMoment,
             faults,
             costs,
@@ -111,7 +112,8 @@ export function Proposals({
               />
               <p className="figures">
                 {counted(score.shots.length, 'shot')} · {onCue} of {cuts} on a cue
-                {withMoment > 0 && ` · ${landed} of ${withMoment} moments land`}
+                {withMoment > 0 &&
+                  ` · in ${landed} of ${withMoment} a moment lands, ${begun} begin with one`}
                 {` · worst ${worstMilliseconds.toFixed(1)} ms · ${counted(faults, 'fault')}`}
               </p>
               <p className="reason">

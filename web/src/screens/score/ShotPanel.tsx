@@ -50,9 +50,11 @@ function EndPictures({ clip, facts }: { clip: Clip; facts: ShotFacts }) {
 }
 
 /** What a choice is, in a few words. */
-function choiceText({ landed, speed, moving, sourceIn }: Choice): string {
+function choiceText({ landed, begins, speed, moving, sourceIn }: Choice): string {
   const slowed = compare(speed, rational(1)) !== 0 ? `${percent(toNumber(speed))} · ` : '';
-  const lands = landed ? `${landed.moment} lands on ${landed.frame}` : `from ${sourceIn}`;
+  const lands = landed
+    ? `${landed.moment} lands on ${landed.frame}`
+    : `${begins === null ? 'from' : 'begins with'} ${sourceIn}`;
   return `${slowed}${lands}${moving === null ? '' : ` · moves ${Math.round(100 * moving)} %`}`;
 }
 

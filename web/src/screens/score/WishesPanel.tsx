@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { limitsOf, pacePoints, parsePace } from '@caesura/core/layout';
+import { limitsOf } from '@caesura/core/layout';
 import { landingOf, lengthContext, filmOf } from '@caesura/core/film';
-import { TERMS, type Clip, type Pacing, type Plan, type Term } from '@caesura/core/plan';
+import { TERMS, type Clip, type Plan, type Term } from '@caesura/core/plan';
 import { frames, parseLength, type Frames } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
@@ -10,15 +10,7 @@ import { LengthField } from '../../fields/LengthField.tsx';
 import { TextField } from '../../fields/TextField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
 import { ClipWishes } from './ClipWishes.tsx';
-
-const PACINGS: Readonly<Record<Pacing['kind'], string>> = {
-  steady: 'Steady',
-  build: 'Build',
-  wave: 'Wave',
-  energy: 'Follow the loudness',
-  sections: 'By section',
-  drawn: 'Drawn on the score',
-};
+import { PacingChoice } from './PacingChoice.tsx';
 
 const TERM_NAMES: Readonly<Record<Term, string>> = {
   pace: 'Near the pace',
@@ -31,87 +23,6 @@ const TERM_NAMES: Readonly<Record<Term, string>> = {
   repeat: 'No clip again soon',
   variety: 'Lengths vary',
 };
-
-/** How the pace changes, with the other pace it goes to. */
-function PacingChoice({ plan }: { plan: Plan }) {
-  const edit = useEdit();
-  const { pacing } = plan.wishes;
-  const context = lengthContext(plan);
-  const set = (next: Pacing) => edit('changeWishes', { pacing: next });
-  const to = 'to' in pacing ? pacing.to : '1 beat';
-  const choose = (kind: Pacing['kind']) => {
-    const start = plan.music?.region.in ?? 0;
-    if (kind === 'steady') set({ kind });
-    if (kind === 'build') set({ kind, to, shape: 'even' });
-    if (kind === 'wave') set({ kind, to, bars: 8 });
-    if (kind === 'energy') set({ kind, to });
-    if (kind === 'sections') set({ kind, paces: sectionPaces(plan, start) });
-    if (kind === 'drawn') set({ kind, points: pacePoints(plan) });
-  };
-  return (
-    <>
-      <Choose label="Pace over time" value={pacing.kind} of={PACINGS} onChoose={choose} />
-      {'to' in pacing && (
-        <TextField
-          label="To"
-          narrow
-          value={pacing.to}
-          maxLength={40}
-          check={(text) => void parsePace(text, context)}
-          onCommit={(text) => set({ ...pacing, to: text })}
-        />
-      )}
-      {pacing.kind === 'build' && (
-        <Choose
-          label="Mostly"
-          value={pacing.shape}
-          of={{ even: 'evenly', late: 'at the end', early: 'at the start' }}
-          onChoose={(shape) => set({ ...pacing, shape })}
-        />
-      )}
-      {pacing.kind === 'wave' && (
-        <WholeField
-          label="Bars a wave"
-          value={pacing.bars}
-          least={1}
-          most={256}
-          onCommit={(bars) => set({ ...pacing, bars })}
-        />
-      )}
-      {pacing.kind === 'sections' &&
-        (pacing.paces.length === 0 ? (
-          <p>No sections were heard in the music; add some in Listen.</p>
-        ) : (
-          pacing.paces.map(({ at, pace }, i) => (
-            <TextField
-              key={at}
-              label={plan.music?.sectionNames.find((n) => n.at === at)?.name ?? `Section ${i + 1}`}
-              narrow
-              value={pace}
-              maxLength={40}
-              check={(text) => void parsePace(text, context)}
-              onCommit={(text) =>
-                set({
-                  ...pacing,
-                  paces: pacing.paces.map((p, k) => (k === i ? { at: p.at, pace: text } : p)),
-                })
-              }
-            />
-          ))
-        ))}
-      {pacing.kind === 'drawn' && (
-        <p>Drag the points of the curve over the lines, up for shorter shots.</p>
-      )}
-    </>
-  );
-}
-
-/** The sections of the music, each at the plan's pace. */
-function sectionPaces(plan: Plan, start: number): Extract<Pacing, { kind: 'sections' }>['paces'] {
-  const { music, pace } = plan;
-  if (!music) return [];
-  return music.found.sections.filter(({ at }) => at >= start).map(({ at }) => ({ at, pace }));
-}
 
 /** A limit of a shot's length: as typed, or what follows from the pace when left empty. */
 function LimitField({ plan, which }: { plan: Plan; which: 'shortest' | 'longest' }) {
@@ -239,7 +150,7 @@ export function WishesPanel({
     <aside className="panel wishes" aria-label="Wishes">
       <h2 className="panel-title">Wishes</h2>
       <p className="panel-sub">What Propose keeps to. The total is always exact.</p>
-      <PacingChoice plan={plan} />
+      <PacingChoice plan={plan} frame={frame} />
       <LimitField plan={plan} which="shortest" />
       <LimitField plan={plan} which="longest" />
       <LengthField
