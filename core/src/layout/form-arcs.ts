@@ -7,7 +7,7 @@ import {
   type Plan,
   type Sound,
 } from '../plan/index.ts';
-import { frames, framesPerBeat, nearestFrame, toNumber } from '../time/index.ts';
+import { frames, framesPerBeat, nearestFrame, rational, toNumber } from '../time/index.ts';
 import { parsePace, type Pace } from './pace.ts';
 
 /**
@@ -28,8 +28,9 @@ const NEAR = 2;
 /** A length against the pace, as it is typed: in beats where that is, else in frames. */
 function lengthText(pace: Pace, times: number): string {
   if (pace.kind === 'frames') return `${Math.max(1, Math.round(toNumber(pace.length) * times))}f`;
-  const beats = pace.beats * times;
-  return Number.isInteger(beats) ? `${beats} beats` : `${Math.round(4 * beats)}/4 beats`;
+  const quarters = Math.max(1, Math.round(4 * pace.beats * times));
+  const { num, den } = rational(quarters, 4);
+  return `${den === 1 ? num : `${num}/${den}`} ${num > den ? 'beats' : 'beat'}`;
 }
 
 /** A cue of the music where the film has it. */

@@ -15,6 +15,8 @@ export {
   problemOf,
   rangeOfShots,
 } from './problem-of.ts';
+export { gradeOf, gradesOf } from './proposal-grade.ts';
+export { proposalWords } from './proposal-words.ts';
 export { type Proposal, type Search, proposals } from './propose.ts';
 export { layOutSteadily } from './steady-layout.ts';
 export { wantedLength } from './wanted-length.ts';

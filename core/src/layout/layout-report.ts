@@ -7,6 +7,8 @@ import { TERMS, type Plan, type Sound } from '../plan/index.ts';
 import { CaesuraError, finished, formatTimecode, toText } from '../time/index.ts';
 import { conflictOf } from './conflict.ts';
 import type { Found } from './optimise/problem.ts';
+import { gradeOf, gradesOf } from './proposal-grade.ts';
+import { proposalWords } from './proposal-words.ts';
 import { proposals, type Proposal } from './propose.ts';
 import { planOfRequest, type AskedPlan, type ReadSeen } from './request.ts';
 import { layOutSteadily } from './steady-layout.ts';
@@ -55,7 +57,11 @@ const AlternativeSchema = z.strictObject({
     momentsBegun: whole,
     momentsThatCould: whole,
     faults: whole,
+    /** How good it is, 0–100; null for a steady layout, which is not weighed. */
+    grade: whole.nullable(),
   }),
+  /** What it does with its pace, the drops and the ends, and what is weakest. */
+  says: z.array(z.string()),
   /**
    * What each term costs, weighted, and all together; null for a steady layout, which is not
    * weighed.
@@ -90,6 +96,13 @@ export const LayoutReportSchema = z.strictObject({
 });
 export type LayoutReport = z.output<typeof LayoutReportSchema>;
 
+/** A layout of a request. */
+interface LaidOut {
+  readonly plan: Plan;
+  readonly leans: Proposal['leans'] | 'steady';
+  readonly found: Found | null;
+}
+
 const rounded = (x: number): number => Math.round(x * 1e6) / 1e6;
 
 function shotReport(
@@ -118,12 +131,8 @@ function shotReport(
   };
 }
 
-function alternative(
-  plan: Plan,
-  number: number,
-  leans: Proposal['leans'] | 'steady',
-  found: Found | null,
-) {
+function alternative({ plan, leans, found }: LaidOut, number: number, { measuredOf }: AskedPlan) {
+  const grades = found && gradesOf(plan, found, measuredOf);
   const facts = filmOf(plan).shots;
   const { cuts, onCue, onParts, worstMilliseconds } = cutFigures(plan);
   return {
@@ -141,7 +150,9 @@ function alternative(
       momentsBegun: found?.shots.filter((s) => s.begins !== null).length ?? 0,
       momentsThatCould: facts.filter(({ clip }) => clip && clip.moments.length > 0).length,
       faults: faultsOf(plan).length,
+      grade: grades && gradeOf(grades),
     },
+    says: found && grades ? proposalWords(plan, found, grades) : [],
     costs: found && { ...mapped(found.costs), all: rounded(found.cost) },
     shots: facts.map((f) => shotReport(f, plan, found)),
   };
@@ -181,7 +192,7 @@ export function layoutReport(json: unknown, readSeen?: ReadSeen): LayoutReport {
     target: plan.target,
     seed: plan.wishes.seed,
     music: plan.music && musicReport(plan, plan.music),
-    alternatives: layouts.map((l, i) => alternative(l.plan, i + 1, l.leans, l.found)),
+    alternatives: layouts.map((laidOut, i) => alternative(laidOut, i + 1, asked)),
     conflict: conflict && {
       limits: [...conflict.limits],
       mends: conflict.mends.map(({ text, by, enough }) => ({ text, by, enough })),

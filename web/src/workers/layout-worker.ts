@@ -1,9 +1,11 @@
 import { expose } from 'comlink';
 import {
   conflictOf,
+  gradeOf,
+  gradesOf,
   proposals,
+  proposalWords,
   type Conflict,
-  type Found,
   type Proposal,
   type Search,
   type MeasuredClip,
@@ -11,36 +13,38 @@ import {
 } from '@caesura/core/layout';
 import { filmOf } from '@caesura/core/film';
 import { faultsOf } from '@caesura/core/faults';
-import { cutFigures } from '@caesura/core/edits';
-import type { Plan, Score } from '@caesura/core/plan';
+import { cutFigures, type CutFigures } from '@caesura/core/edits';
+import type { Clip, Plan, Score } from '@caesura/core/plan';
 import { finished } from '@caesura/core/time';
 import { answering } from './task.ts';
 
 /** A layout that is offered, with its figures. */
-export interface Offer {
+export interface Offer extends CutFigures {
   readonly leans: Proposal['leans'];
   readonly score: Score;
-  readonly costs: Found['costs'];
-  readonly cuts: number;
-  readonly onCue: number;
-  readonly worstMilliseconds: number;
-  /**
-   * Shots in which a moment lands on a cue, and those that begin with one, of those whose clip has
-   * one.
-   */
+  /** How good it is, 0–100, and what it does, in sentences. */
+  readonly grade: number;
+  readonly words: readonly string[];
+  /** Shots in which a moment lands on a cue, and those that begin with one, of those whose clip has one. */
   readonly landed: number;
   readonly begun: number;
   readonly withMoment: number;
   readonly faults: number;
 }
 
-const offerOf = ({ leans, plan, found }: Proposal): Offer => ({
-  ...{ leans, score: plan.score!, costs: found.costs, ...cutFigures(plan) },
-  landed: found.shots.filter((s) => s.landed).length,
-  begun: found.shots.filter((s) => s.begins !== null).length,
-  withMoment: filmOf(plan).shots.filter(({ clip }) => clip && clip.moments.length > 0).length,
-  faults: faultsOf(plan).filter((f) => f.area === 'layout').length,
-});
+type MeasuredOf = (clip: Clip) => MeasuredClip | null;
+
+function offerOf({ leans, plan, found }: Proposal, measuredOf: MeasuredOf): Offer {
+  const grades = gradesOf(plan, found, measuredOf);
+  return {
+    ...{ leans, score: plan.score!, ...cutFigures(plan) },
+    ...{ grade: gradeOf(grades), words: proposalWords(plan, found, grades) },
+    landed: found.shots.filter((s) => s.landed).length,
+    begun: found.shots.filter((s) => s.begins !== null).length,
+    withMoment: filmOf(plan).shots.filter(({ clip }) => clip && clip.moments.length > 0).length,
+    faults: faultsOf(plan).filter((f) => f.area === 'layout').length,
+  };
+}
 
 /** Part of the work after which something is told. */
 const TOLD_EVERY = 0.02;
@@ -65,21 +69,18 @@ function propose(
   range: FilmRange | null,
   onProgress: (fraction: number, best: readonly Offer[] | null) => void,
 ): Offer[] {
-  const search = proposals(
-    plan,
-    plan.wishes,
-    (clip) => measured[clip.id] ?? null,
-    range ?? undefined,
-  );
+  const measuredOf: MeasuredOf = (clip) => measured[clip.id] ?? null;
+  const search = proposals(plan, plan.wishes, measuredOf, range ?? undefined);
+  const offers = (found: readonly Proposal[]) => found.map((p) => offerOf(p, measuredOf));
   let shown: readonly Proposal[] = [];
   const tell = nowAndThen<Search>(
     ({ done }) => done,
     ({ done, best }) => {
-      onProgress(done, best === shown ? null : best.map(offerOf));
+      onProgress(done, best === shown ? null : offers(best));
       shown = best;
     },
   );
-  return finished(search, tell).map(offerOf);
+  return offers(finished(search, tell));
 }
 
 /** Why a plan has no layout; null when that is not known. */

@@ -19,6 +19,7 @@ export {
 } from './edit-clips.ts';
 export {
   cutFigures,
+  type CutFigures,
   cutLimits,
   lockCut,
   moveCut,

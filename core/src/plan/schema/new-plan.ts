@@ -4,7 +4,8 @@ import type { Plan } from './plan-schema.ts';
 import { NO_WISHES } from './wishes-schema.ts';
 
 /**
- * A plan to begin with: 24 fps, 1920 × 1080, 30 seconds, starting at 01:00:00:00, two beats a shot.
+ * A plan to begin with: 24 fps, 1920 × 1080, 30 seconds, starting at 01:00:00:00, two beats a
+ * shot, with builds to the drops of its music.
  */
 export const newPlan = (name: string): Plan => ({
   version: PLAN_VERSION,
@@ -17,7 +18,7 @@ export const newPlan = (name: string): Plan => ({
   start: frames(86400),
   lead: frames(0),
   pace: '2 beats',
-  wishes: NO_WISHES,
+  wishes: { ...NO_WISHES, pacing: { kind: 'form' } },
   music: null,
   sounds: [],
   clips: [],

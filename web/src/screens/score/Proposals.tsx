@@ -1,6 +1,6 @@
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import type { FilmRange } from '@caesura/core/layout';
+import { formArcs, type FilmRange } from '@caesura/core/layout';
 import { takeScore, takeRange } from '@caesura/core/edits';
 import type { Plan } from '@caesura/core/plan';
 import { compared } from '../../app/compare.ts';
@@ -10,14 +10,20 @@ import { useAppDispatch } from '../../app/store.ts';
 import { MiniScore } from '../../components/MiniScore.tsx';
 import { Working } from '../../components/Working.tsx';
 import type { Offer } from '../../workers/layout-worker.ts';
-import { pricesOf, sameAs } from './proposal-figures.ts';
+import { sameAs } from './proposal-figures.ts';
 import type { Propose } from './use-propose.ts';
 
-const LEANS: Readonly<Record<Offer['leans'], { readonly name: string; readonly why: string }>> = {
-  even: { name: 'Even', why: 'nearest to the pace' },
-  music: { name: 'With the music', why: 'longer where it is quiet, shorter where it is loud' },
-  pictures: { name: 'By the pictures', why: 'lengths vary; moments, movement and likeness first' },
-};
+/** What a layout puts first, in a few words; the first keeps to how the pace is wished to go. */
+function intentOf(leans: Offer['leans'], { wishes: { pacing } }: Plan, builds: boolean) {
+  if (leans === 'music')
+    return { name: 'With the loudness', why: 'longer where it is quiet, shorter where it is loud' };
+  if (leans === 'pictures')
+    return { name: 'By the pictures', why: 'lengths vary; moments, movement and likeness first' };
+  if (pacing.kind === 'steady') return { name: 'Even', why: 'nearest to the pace' };
+  if (pacing.kind === 'form' && !builds) return { name: 'Even', why: 'the music has no drop here' };
+  if (pacing.kind === 'form') return { name: 'To the drop', why: 'as the music goes' };
+  return { name: 'As wished', why: 'nearest to the pace over time' };
+}
 
 /** What keeps there from being a layout, with mends that are made at a click. */
 function WhyNone({ conflict, clear }: Pick<Propose, 'conflict' | 'clear'>) {
@@ -81,6 +87,7 @@ export function Proposals({
   const { offers, range, conflict, working, stop, clear } = propose;
   const progress = working && <Working {...working} onStop={stop} />;
   if (offers.length === 0) return progress ?? <WhyNone conflict={conflict} clear={clear} />;
+  const builds = formArcs(plan).length > 0;
   const places = new Map(plan.clips.map((c, i) => [c.id, i]));
   return (
     <>
@@ -97,27 +104,34 @@ export function Proposals({
             begun,
             withMoment,
             faults,
-            costs,
+            grade,
+            words,
+            onParts,
           } = offer;
+          const { name, why } = intentOf(leans, plan, builds);
           const taken = plan.score === score;
           const first = offers[0]!;
           return (
             <article key={leans} className={taken ? 'is-taken' : undefined}>
               <h3>
-                {LEANS[leans].name} <small>{LEANS[leans].why}</small>
+                {name} <small>{why}</small>
               </h3>
               <MiniScore
                 shots={score.shots.map((s) => [s.start, places.get(s.clip ?? '') ?? -1])}
                 length={score.length}
               />
               <p className="figures">
-                {counted(score.shots.length, 'shot')} · {onCue} of {cuts} on a cue
+                <b title="100: lengths as wanted, every cut on a cue, a moment landing in every second shot, all of it moving, no picture twice">
+                  {grade} of 100
+                </b>
+                {` · ${counted(score.shots.length, 'shot')} · ${onCue} of ${cuts} on a cue`}
+                {onParts > 0 && ` · ${onParts} on parts of a beat`}
                 {withMoment > 0 &&
                   ` · in ${landed} of ${withMoment} a moment lands, ${begun} begin with one`}
                 {` · worst ${worstMilliseconds.toFixed(1)} ms · ${counted(faults, 'fault')}`}
               </p>
               <p className="reason">
-                Marked down for {pricesOf(costs)}.
+                {words.join(' ')}
                 {offer !== first &&
                   ` ${Math.round(100 * (1 - sameAs(score, first.score)))} % other than the first.`}
               </p>
@@ -139,7 +153,7 @@ export function Proposals({
                   const other = range
                     ? takeRange(plan, score, range.from, range.to)
                     : takeScore(plan, score);
-                  dispatch(compared({ name: `“${LEANS[leans].name}”`, plan: other }));
+                  dispatch(compared({ name: `“${name}”`, plan: other }));
                   void navigate('../rehearse');
                 }}
               >

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
-import { TERMS, type Score, type Term } from '@caesura/core/plan';
+import type { Score } from '@caesura/core/plan';
 import { frames, sourceFrames } from '@caesura/core/time';
-import { pricesOf, sameAs } from './proposal-figures.ts';
+import { sameAs } from './proposal-figures.ts';
 
 const score = (...shots: [start: number, clip: string][]): Score => ({
   length: frames(100),
@@ -20,13 +20,4 @@ it('two scores are the same as far as they show the same clips between the same 
   // The first shot is longer, so it is another, and so is what it takes from.
   expect(sameAs(one, score([0, 'a'], [45, 'b'], [70, 'c']))).toBeCloseTo(0.3, 9);
   expect(sameAs(one, score([0, 'x']))).toBe(0);
-});
-
-it('what a layout is marked down for is named from a tenth of all on, the most first', () => {
-  const costs = (of: Partial<Record<Term, number>>) =>
-    Object.fromEntries(TERMS.map((term) => [term, of[term] ?? 0])) as Record<Term, number>;
-  expect(pricesOf(costs({ pace: 2, likeness: 7.5, repeat: 0.5 }))).toBe(
-    'neighbours that do not go together 7.5, off the pace 2.0',
-  );
-  expect(pricesOf(costs({}))).toBe('nothing');
 });

@@ -1,0 +1,72 @@
+import { filmOf, type ShotFacts } from '../film/index.ts';
+import type { Plan } from '../plan/index.ts';
+import { plural } from '../time/index.ts';
+import type { Found } from './optimise/problem.ts';
+import { GRADE_PARTS, takenBy, type Grades } from './proposal-grade.ts';
+
+/** Shots before a drop in which a build is told. */
+const BUILD_SHOTS = 4;
+
+const nameOf = ({ clip }: ShotFacts): string => `“${clip?.name ?? 'nothing'}”`;
+const mean = (shots: readonly ShotFacts[]): number =>
+  Math.round(shots.reduce((sum, s) => sum + s.length, 0) / Math.max(1, shots.length));
+
+/** What is done with the lengths of shots on the way to a drop, or in the whole film. */
+function paceWords(shots: readonly ShotFacts[], drop: number | null): string {
+  const before = drop === null ? [] : shots.filter((s) => s.end <= drop);
+  const lengths = shots.map((s) => s.length);
+  const [least, most] = [Math.min(...lengths), Math.max(...lengths)];
+  if (before.length < 2 * BUILD_SHOTS)
+    return least === most
+      ? `Every shot lasts ${plural(least, 'frame')}.`
+      : `Shots last ${least} to ${plural(most, 'frame')}.`;
+  const [early, late] = [mean(before.slice(0, BUILD_SHOTS)), mean(before.slice(-BUILD_SHOTS))];
+  return late < 0.8 * early
+    ? `Builds to the drop: from shots of about ${early} frames to ${plural(late, 'frame')}.`
+    : `Goes on evenly to the drop, with shots of about ${plural(late, 'frame')}.`;
+}
+
+/** What is seen on a drop. */
+function dropWords(shots: readonly ShotFacts[], found: Found, drop: number, bar: number): string {
+  const at = shots.findIndex((s) => drop >= s.start && drop < s.end);
+  const [shot, of] = [shots[at]!, found.shots[at]];
+  if (of?.landed && Math.abs(of.landed.frame - drop) <= 1)
+    return `On the drop, bar ${bar}, lands source frame ${of.landed.moment} of ${nameOf(shot)}.`;
+  if (shot.start === drop)
+    return `${nameOf(shot)} begins on the drop, bar ${bar}${typeof of?.begins === 'number' ? ', with its moment' : ''}.`;
+  return `Nothing happens on the drop, bar ${bar}: ${nameOf(shot)} goes on over it.`;
+}
+
+const MENDS: Readonly<Record<keyof Grades, string>> = {
+  pace: 'lengths differ from the pace that is wanted; widen what is usable of the clips, or choose another pace',
+  cues: 'cuts lie beside the cues; switch more kinds of cues on in Listen, or let shots be longer',
+  events: 'few shots have a moment that lands; keep more moments in Footage',
+  movement: 'much of it stands still; narrow what is usable of the clips to what moves',
+  fresh: 'pictures are shown again; add clips, or shorten the film',
+};
+/** What a part takes of the hundred at least to be named as the weakest. */
+const WEAK = 2;
+
+/** What is weakest in a layout and what would mend it; null where nothing is. */
+export function weakestWords(grades: Grades): string | null {
+  const weakest = GRADE_PARTS.reduce((a, b) => (takenBy(grades, b) > takenBy(grades, a) ? b : a));
+  const taken = takenBy(grades, weakest);
+  return taken < WEAK ? null : `Weakest, ${Math.round(taken)} of 100: ${MENDS[weakest]}.`;
+}
+
+/**
+ * What a layout that was found does, in sentences: with its pace, with each drop, how it opens and
+ * closes, and what is weakest.
+ */
+export function proposalWords(plan: Plan, found: Found, grades: Grades): string[] {
+  const { shots, cues } = filmOf(plan);
+  const drops = cues.filter((c) => c.kind === 'drop' && c.frame > 0 && c.frame < plan.target);
+  const [opens, closes] = [shots[0]!, shots.at(-1)!];
+  const weakest = weakestWords(grades);
+  return [
+    paceWords(shots, drops[0]?.frame ?? null),
+    ...drops.map((drop) => dropWords(shots, found, drop.frame, drop.bar)),
+    `Opens with ${nameOf(opens)}, ${plural(opens.length, 'frame')}, and closes with ${nameOf(closes)}, ${plural(closes.length, 'frame')}.`,
+    ...(weakest ? [weakest] : []),
+  ];
+}
