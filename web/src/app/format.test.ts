@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { newPlan } from '@caesura/core/plan';
 import { frameRate, frames } from '@caesura/core/time';
 import {
+  barWords,
   clock,
   counted,
   formatLine,
@@ -49,5 +50,11 @@ describe('how figures are written', () => {
     expect(lengthTimecode(1800, plan)).toBe('00:01:00;02');
     expect(secondsOf(450, plan.rate)).toBe('15.015 s');
     expect(formatLine(plan)).toBe('29.97 fps drop-frame · 1920 × 1080');
+  });
+
+  it('name bars one by one', () => {
+    expect(barWords([33])).toBe('bar 33');
+    expect(barWords([9, 33])).toBe('bars 9 and 33');
+    expect(barWords([1, 9, 33])).toBe('bars 1, 9 and 33');
   });
 });

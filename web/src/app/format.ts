@@ -15,6 +15,10 @@ export const grouped = (n: number): string => String(n).replace(/\B(?=(\d{3})+$)
 export const counted = (n: number, word: string): string =>
   `${grouped(n)} ${word}${n === 1 ? '' : 's'}`;
 
+/** Bars in words: “bar 33”, “bars 9 and 33”. */
+export const barWords = (bars: readonly number[]): string =>
+  bars.length === 1 ? `bar ${bars[0]}` : `bars ${bars.slice(0, -1).join(', ')} and ${bars.at(-1)}`;
+
 /** Minutes and seconds for orientation, not exact: 0:17. */
 export function clock(seconds: number): string {
   const whole = Math.max(0, Math.floor(seconds));

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { Button, Tab, Tabs } from 'react-bootstrap';
-import type { EndingChoice } from '@caesura/core/endings';
+import type { Ending } from '@caesura/core/edits';
 import { correctedBeats } from '@caesura/core/film';
 import type { Plan, Sound } from '@caesura/core/plan';
 import type { Samples } from '@caesura/core/time';
@@ -9,6 +9,7 @@ import type { Playing } from '../../sound/use-player.ts';
 import { CueFiles } from './CueFiles.tsx';
 import { CueSwitches } from './CueSwitches.tsx';
 import { Endings } from './Endings.tsx';
+import { MusicParts } from './MusicParts.tsx';
 import { Heard } from './Heard.tsx';
 import { OnFrames } from './OnFrames.tsx';
 import { OverTime } from './OverTime.tsx';
@@ -28,7 +29,7 @@ interface Props {
   readonly onPlay: () => void;
   readonly onStartHere: () => void;
   readonly onEndHere: () => void;
-  readonly onHearEnding: (choice: EndingChoice) => void;
+  readonly onHearEnding: (choice: Ending) => void;
   readonly onGo: (to: Samples) => void;
   readonly readings: ReactNode;
   readonly putRight: ReactNode;
@@ -73,7 +74,10 @@ export function SoundPanel(props: Props) {
             onEndHere={props.onEndHere}
           />
           {sound.kind === 'music' && (
-            <Endings plan={plan} sound={sound} onHear={props.onHearEnding} />
+            <>
+              <MusicParts plan={plan} sound={sound} onHear={props.onHearEnding} />
+              <Endings plan={plan} sound={sound} onHear={props.onHearEnding} />
+            </>
           )}
         </Tab>
         <Tab eventKey="figures" title="Figures">

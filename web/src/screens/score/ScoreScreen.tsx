@@ -8,6 +8,7 @@ import { cutSelected, placed } from '../../app/view.ts';
 import type { LineListHandle } from '../../components/LineList.tsx';
 import { AtOtherRate } from './AtOtherRate.tsx';
 import { CutPanel } from './CutPanel.tsx';
+import { DropLeftOut } from './DropLeftOut.tsx';
 import { LayoutBar } from './LayoutBar.tsx';
 import { NotLaidOut } from './NotLaidOut.tsx';
 import { Proposals } from './Proposals.tsx';
@@ -105,6 +106,7 @@ export default function ScoreScreen() {
         >
           <ScoreBar view={view} onView={setView} zoom={zoom} onZoom={zoomBy} />
         </LayoutBar>
+        <DropLeftOut plan={plan} />
         <Proposals plan={plan} selected={cuts.length > 1 ? range() : null} propose={propose} />
         {plan.score ? views[view]() : <NotLaidOut hasMusic={plan.music !== null} />}
       </div>
