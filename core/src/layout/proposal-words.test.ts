@@ -13,8 +13,8 @@ import { proposalWords } from './proposal-words.ts';
 const none = () => null;
 
 /**
- * A film of 384 frames over 120 BPM at 24 fps, with a drop on frame 240 (bar 6) and these cuts; each
- * shot of another clip, from source frame 0 unless said.
+ * A film of 384 frames over 120 BPM at 24 fps, with a drop on frame 240 (bar 6) and these cuts;
+ * each shot of another clip, from source frame 0 unless said.
  */
 function film(starts: readonly number[], sourceIns: Readonly<Record<number, number>> = {}): Plan {
   const drop = { at: samples(48_000 * 10), strength: 1, confidence: 1 };

@@ -25,7 +25,10 @@ export interface Offer extends CutFigures {
   /** How good it is, 0–100, and what it does, in sentences. */
   readonly grade: number;
   readonly words: readonly string[];
-  /** Shots in which a moment lands on a cue, and those that begin with one, of those whose clip has one. */
+  /**
+   * Shots in which a moment lands on a cue, and those that begin with one, of those whose clip has
+   * one.
+   */
   readonly landed: number;
   readonly begun: number;
   readonly withMoment: number;
