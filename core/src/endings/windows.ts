@@ -53,8 +53,9 @@ export function musicWindows(plan: Plan, sound: Sound): MusicWindow[] {
   const { analysis } = sound;
   const whole: Sound = { ...sound, region: { in: samples(0), out: analysis.length }, splices: [] };
   const lines = barLinesOf(whole);
+  const { place } = sound;
   const wanted = round(
-    multiply(instantOfFrame(plan.target, plan.rate), rational(analysis.sampleRate)),
+    multiply(instantOfFrame(plan.target - place, plan.rate), rational(analysis.sampleRate)),
   );
   if (!lines || wanted >= analysis.length - lines.lead || wanted < lines.bar) return [];
   const cues = cuesOfSound(whole);
@@ -94,7 +95,10 @@ export function musicWindows(plan: Plan, sound: Sound): MusicWindow[] {
       ringsOn: Math.round(
         ((out - lines.at[last]!) * plan.rate.num) / (analysis.sampleRate * plan.rate.den),
       ),
-      drop: drop && { bar: lineAt(drop.at) + 1, part: (drop.at - from) / wanted },
+      drop: drop && {
+        bar: lineAt(drop.at) + 1,
+        part: (place + ((plan.target - place) * (drop.at - from)) / wanted) / plan.target,
+      },
       wholeRise: rise ? rise.at >= from - near : null,
       withSection: { begins: first === 0 || onSection(from), ends: onSection(lines.at[last]!) },
       without: drops.filter((d) => !held.includes(d)).map((d) => lineAt(d.at) + 1),
@@ -119,7 +123,7 @@ export function dropsLeftOut(plan: Plan, sound: Sound): number[] {
   );
   const end = Math.min(sound.region.out, sound.region.in + plays);
   return cuesOfSound(sound)
-    .filter(({ kind, at }) => kind === 'drop' && (at <= sound.region.in || at >= end))
+    .filter(({ kind, at }) => kind === 'drop' && (at < sound.region.in || at >= end))
     .map(
       ({ at }) =>
         1 +

@@ -1,8 +1,7 @@
 import { filmOf, type ShotFacts } from '../film/index.ts';
 import type { Clip, Plan } from '../plan/index.ts';
 import { cutFigures } from '../plan/edits/edit-cuts.ts';
-import { movementAt } from '../footage/index.ts';
-import { CLEAR_STRENGTH } from '../footage/index.ts';
+import { CLEAR_STRENGTH, movementAt } from '../footage/index.ts';
 import type { Found } from './optimise/problem.ts';
 import { seenAgain, withShown, type Seen } from './optimise/seen-ranges.ts';
 import type { MeasuredClip } from './problem-of.ts';
@@ -95,7 +94,8 @@ export function gradesOf(
     0,
   );
   const { cuts, onCue, onParts } = cutFigures(plan);
-  const able = shots.filter(({ clip }) => hasEvent(clip)).length;
+  const laidOut = new Set<number>(found.shots.map(({ from }) => from));
+  const able = shots.filter(({ clip, start }) => laidOut.has(start) && hasEvent(clip)).length;
   const landed = found.shots.filter((shot) => shot.landed).length;
   return {
     pace: 1 - off / plan.target,

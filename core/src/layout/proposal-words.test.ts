@@ -3,7 +3,7 @@ import { NOTHING_FOUND } from '../listen/index.ts';
 import { addClips } from '../plan/edits/edit-clips.ts';
 import { setMusic } from '../plan/edits/edit-sounds.ts';
 import { withShots } from '../plan/edits/with-shots.ts';
-import { newPlan, type Plan } from '../plan/index.ts';
+import { newPlan, TERMS, type Plan } from '../plan/index.ts';
 import { exactAnalysis, sampleClip } from '../testing/sample-plan.ts';
 import { frameRate, frames, rational, samples, sourceFrames } from '../time/index.ts';
 import type { Found } from './optimise/problem.ts';
@@ -45,17 +45,7 @@ function film(starts: readonly number[], sourceIns: Readonly<Record<number, numb
 /** What was found, as far as words need it: shots, of which some have a moment that lands. */
 const found = (plan: Plan, landed: Readonly<Record<number, number>> = {}): Found => ({
   cost: 0,
-  costs: {
-    pace: 0,
-    cue: 0,
-    moment: 0,
-    movement: 0,
-    likeness: 0,
-    flow: 0,
-    speed: 0,
-    repeat: 0,
-    variety: 0,
-  },
+  costs: Object.fromEntries(TERMS.map((term) => [term, 0])) as Found['costs'],
   shots: plan.score!.shots.map((shot, i, all) => ({
     ...{ from: shot.start, to: frames(all[i + 1]?.start ?? 384), material: i % 2 },
     ...{ sourceIn: shot.sourceIn, speed: rational(1), begins: null },
@@ -83,8 +73,17 @@ describe('what is said of a layout', () => {
     expect(wordsOf(plan, found(plan))).toContain('“Door” begins on the drop, bar 6.');
     const over = film(even.filter((at) => at !== 240));
     expect(wordsOf(over, found(over))).toContain(
-      'Nothing happens on the drop, bar 6: “Press” goes on over it.',
+      'No moment lands on the drop, bar 6: “Press” goes on over it.',
     );
+  });
+
+  it('of a stretch tells only of drops in it, and counts only its own shots that could land', () => {
+    const plan = film(even);
+    const { shots, ...whole } = found(plan, { 1: 36 });
+    const stretch = { ...whole, shots: shots.slice(0, 4) };
+    expect(wordsOf(plan, stretch)).not.toContain('on the drop');
+    // One of four, of which every second is enough.
+    expect(gradesOf(plan, stretch, none).events).toBe(1 / 2);
   });
 
   it('grades an even layout that shows nothing twice by its events alone, and names what is weakest', () => {

@@ -1,4 +1,4 @@
-import { filmOf, type ShotFacts } from '../film/index.ts';
+import { filmOf, type Cue, type Film, type ShotFacts } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { plural } from '../time/index.ts';
 import type { Found } from './optimise/problem.ts';
@@ -26,15 +26,16 @@ function paceWords(shots: readonly ShotFacts[], drop: number | null): string {
     : `Goes on evenly to the drop, with shots of about ${plural(late, 'frame')}.`;
 }
 
-/** What is seen on a drop. */
-function dropWords(shots: readonly ShotFacts[], found: Found, drop: number, bar: number): string {
-  const at = shots.findIndex((s) => drop >= s.start && drop < s.end);
-  const [shot, of] = [shots[at]!, found.shots[at]];
-  if (of?.landed && Math.abs(of.landed.frame - drop) <= 1)
+/** What is seen on a drop; null where it lies outside what was laid out. */
+function dropWords({ shots }: Film, found: Found, { frame: drop, bar }: Cue): string | null {
+  const shot = shots.find((s) => drop >= s.start && drop < s.end);
+  const of = found.shots.find((s) => s.from === shot?.start);
+  if (!shot || !of) return null;
+  if (of.landed && Math.abs(of.landed.frame - drop) <= 1)
     return `On the drop, bar ${bar}, lands source frame ${of.landed.moment} of ${nameOf(shot)}.`;
   if (shot.start === drop)
-    return `${nameOf(shot)} begins on the drop, bar ${bar}${typeof of?.begins === 'number' ? ', with its moment' : ''}.`;
-  return `Nothing happens on the drop, bar ${bar}: ${nameOf(shot)} goes on over it.`;
+    return `${nameOf(shot)} begins on the drop, bar ${bar}${of.begins === null ? '' : ', with its moment'}.`;
+  return `No moment lands on the drop, bar ${bar}: ${nameOf(shot)} goes on over it.`;
 }
 
 const MENDS: Readonly<Record<keyof Grades, string>> = {
@@ -59,13 +60,14 @@ export function weakestWords(grades: Grades): string | null {
  * closes, and what is weakest.
  */
 export function proposalWords(plan: Plan, found: Found, grades: Grades): string[] {
-  const { shots, cues } = filmOf(plan);
+  const film = filmOf(plan);
+  const { shots, cues } = film;
   const drops = cues.filter((c) => c.kind === 'drop' && c.frame > 0 && c.frame < plan.target);
   const [opens, closes] = [shots[0]!, shots.at(-1)!];
   const weakest = weakestWords(grades);
   return [
     paceWords(shots, drops[0]?.frame ?? null),
-    ...drops.map((drop) => dropWords(shots, found, drop.frame, drop.bar)),
+    ...drops.flatMap((drop) => dropWords(film, found, drop) ?? []),
     `Opens with ${nameOf(opens)}, ${plural(opens.length, 'frame')}, and closes with ${nameOf(closes)}, ${plural(closes.length, 'frame')}.`,
     ...(weakest ? [weakest] : []),
   ];

@@ -128,22 +128,14 @@ function* searched(
   order: Wishes['order'],
   breadth: Breadth,
 ): Generator<number, Found | null, void> {
-  const search = (p: Problem) => (order === 'kept' ? inOrder(p) : searchedTwice(p, breadth));
-  const found = yield* search(problem);
-  if (found || !problem.near) return found ?? anyLayout(problem, order);
   const wide = { ...problem, near: false };
-  return (yield* search(wide)) ?? anyLayout(wide, order);
+  if (order === 'kept') return bestInOrder(problem) ?? bestInOrder(wide);
+  const found = (yield* searchedTwice(problem, breadth)) ?? (yield* searchedTwice(wide, breadth));
+  return found ?? anyLayout(wide);
 }
 
-/** The best layout with the clips in their order, as a search. */
-// eslint-disable-next-line require-yield -- it is done at once
-function* inOrder(problem: Problem): Generator<number, Found | null, void> {
-  return bestInOrder(problem);
-}
-
-/** Any layout, whatever it costs; null when there is none, or the order is kept. */
-function anyLayout(problem: Problem, order: Wishes['order']): Found | null {
-  if (order === 'kept') return null;
+/** Any layout with the clips in any order, whatever it costs; null when there is none. */
+function anyLayout(problem: Problem): Found | null {
   const any = feasible(problem, false);
   if (typeof any === 'string') return null;
   const costs = shotCosts(problem);

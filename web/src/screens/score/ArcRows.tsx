@@ -92,7 +92,8 @@ function ArcRow({
           <span>{landing?.onCue ? `bar ${landing.cue.bar} · beat ${landing.cue.beat}` : ''}</span>
         }
         context={context}
-        onCommit={(at) => onChange({ ...arc, from: instantOn(plan, at) })}
+        // The same frame again must not untie it from the music.
+        onCommit={(at) => at === from || onChange({ ...arc, from: instantOn(plan, at) })}
       />
       <Choose
         label="Shape"
