@@ -205,6 +205,9 @@ function placeLimits({ plan, wishes }: Asked): Limit[] {
   return limits;
 }
 
+/** An arc that asks nothing but a pace. */
+const NOTHING_ASKED = { shortest: null, longest: null, clips: [] } as const;
+
 /** What arcs ask of the shots that start in them. */
 function arcLimits({ plan, wishes: { pacing } }: Asked): Limit[] {
   if (pacing.kind !== 'arcs') return [];
@@ -223,38 +226,23 @@ function arcLimits({ plan, wishes: { pacing } }: Asked): Limit[] {
               },
             });
     const here = `in the arc from frame ${from}`;
-    return [
-      ...(shortest === null
-        ? []
-        : [
-            whole(
-              `Shots ${here} last at least ${plural(shortest, 'frame')}`,
-              `arc shortest ${from}`,
-              `Let shots ${here} be shorter`,
-              drop({ shortest: null }),
-            ),
-          ]),
-      ...(longest === null
-        ? []
-        : [
-            whole(
-              `Shots ${here} last at most ${plural(longest, 'frame')}`,
-              `arc longest ${from}`,
-              `Let shots ${here} be longer`,
-              drop({ longest: null }),
-            ),
-          ]),
-      ...(clips.length === 0
-        ? []
-        : [
-            whole(
-              `Shots ${here} are of ${plural(clips.length, 'clip')} only`,
-              `arc clips ${from}`,
-              `Let shots ${here} be of any clip`,
-              drop({ clips: [] }),
-            ),
-          ]),
+    const asks: [asked: boolean, what: keyof typeof NOTHING_ASKED, says: string, mend: string][] = [
+      [shortest !== null, 'shortest', `last at least ${plural(shortest ?? 0, 'frame')}`, 'shorter'],
+      [longest !== null, 'longest', `last at most ${plural(longest ?? 0, 'frame')}`, 'longer'],
+      [clips.length > 0, 'clips', `are of ${plural(clips.length, 'clip')} only`, 'of any clip'],
     ];
+    return asks.flatMap(([asked, what, says, mend]) =>
+      asked
+        ? [
+            whole(
+              `Shots ${here} ${says}`,
+              `arc ${what} ${from}`,
+              `Let shots ${here} be ${mend}`,
+              drop({ [what]: NOTHING_ASKED[what] }),
+            ),
+          ]
+        : [],
+    );
   });
 }
 
