@@ -7,7 +7,8 @@ import {
   type SourceFrames,
   type ShotIndex,
 } from '../time/index.ts';
-import { LANDING_WORTH, showingsOf } from './optimise/fit.ts';
+import { LANDING_WORTH, shotCues } from './optimise/shot-cues.ts';
+import { showingsOf } from './optimise/showings.ts';
 import { followingCost, repeatCost } from './optimise/neighbour-costs.ts';
 import { seenAgainCost, startingRanges } from './optimise/seen-ranges.ts';
 import { problemOf, usableClips, type MeasuredClip } from './problem-of.ts';
@@ -67,7 +68,7 @@ export function choicesFor(
         repeatCost(problem, shownBefore, m);
       const ways = material.speeds.flatMap((speed) =>
         showingsOf({ ...material, speeds: [speed] }, problem)
-          .ways(length, cues)
+          .ways(length, shotCues(cues))
           .slice(0, Math.max(1, Math.floor(MOST_OF_ONE / material.speeds.length)))
           .map((fit): Choice => ({
             clip: clips[m]!.id,

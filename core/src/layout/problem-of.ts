@@ -1,4 +1,4 @@
-import { longestFor, strideAt } from './optimise/fit.ts';
+import { longestFor, strideAt } from './optimise/lasting.ts';
 import { meetingOf, movementAt, type Activity, type Met } from '../footage/index.ts';
 import { clipWish, TERMS, type Clip, type Plan, type Wishes } from '../plan/index.ts';
 import { filmOf, NORMAL_SPEED, shotEnd } from '../film/index.ts';

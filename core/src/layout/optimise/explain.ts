@@ -8,7 +8,8 @@ import {
 } from './neighbour-costs.ts';
 import { seenAgainCost, startingRanges, withShown } from './seen-ranges.ts';
 import type { Costs, Found, PlacedShot, Problem } from './problem.ts';
-import type { Showing, ShotCosts } from './shot-costs.ts';
+import type { ShotCosts } from './shot-costs.ts';
+import type { Showing } from './showings.ts';
 
 /** A shot as it was chosen: between two candidates, a clip in a way to show it there. */
 export interface Step {

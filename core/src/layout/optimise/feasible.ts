@@ -1,4 +1,4 @@
-import { longestFor, strideAt } from './fit.ts';
+import { longestFor, strideAt } from './lasting.ts';
 import type { Step } from './explain.ts';
 import type { Problem } from './problem.ts';
 import { rulesOf, usesBefore } from './rules.ts';
@@ -31,7 +31,7 @@ interface State {
 export function feasible(problem: Problem, kept: boolean): Feasible {
   const { candidates, materials, handles, shownBefore, before } = problem;
   const end = candidates.length - 1;
-  const mayFollow = rulesOf(problem);
+  const rules = rulesOf(problem);
   const ends = endsOf(problem);
   const longest = materials.map((material) =>
     Math.max(
@@ -52,13 +52,13 @@ export function feasible(problem: Problem, kept: boolean): Feasible {
   for (let from = 0; from < end; from++) {
     for (const state of states[from]!.values()) {
       const last = state.step?.material ?? shownBefore.at(-1) ?? null;
-      const mayShow = mayFollow(last, state.uses);
       const next = last === null ? 0 : (last + 1) % materials.length;
-      for (const to of ends[from]!) {
-        const length = candidates[to]!.frame - candidates[from]!.frame;
-        for (let material = 0; material < materials.length; material++) {
-          if (kept && material !== next) continue;
-          if (length > longest[material]! || !mayShow(material, from, to)) continue;
+      for (let material = 0; material < materials.length; material++) {
+        if (kept && material !== next) continue;
+        if (!rules.starts(material, from) || !rules.follows(material, last, state.uses)) continue;
+        for (const to of ends[from]!) {
+          const length = candidates[to]!.frame - candidates[from]!.frame;
+          if (length > longest[material]! || !rules.ends(material, to)) continue;
           if (++looked > MOST_STATES) return 'unknown';
           const uses = state.uses.slice();
           uses[material]!++;

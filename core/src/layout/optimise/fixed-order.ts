@@ -10,7 +10,8 @@ import { offerWays } from './offer-ways.ts';
 import type { Found, Problem } from './problem.ts';
 import { rulesOf, usesBefore } from './rules.ts';
 import { startingRanges, withShown, type Seen } from './seen-ranges.ts';
-import { shotCosts, type Showing, type ShotCosts } from './shot-costs.ts';
+import { shotCosts, type ShotCosts } from './shot-costs.ts';
+import type { Showing } from './showings.ts';
 
 /**
  * A way to be at a candidate: with a shot that started at another, in one of the ways to show it.
@@ -76,7 +77,7 @@ export function bestInOrder(
   const { candidates, materials, shownBefore, weights } = problem;
   const end = candidates.length - 1;
   const mostShots = mostShotsOf(problem);
-  const mayFollow = rulesOf(problem);
+  const rules = rulesOf(problem);
   const uses = usesBefore(problem);
   const byShot = weights.variety > 0 || (weights.flow > 0 && materials.some((m) => m.shift));
   const shown = [...shownBefore];
@@ -92,13 +93,13 @@ export function bestInOrder(
     const follows =
       (previous === null ? 0 : followingCost(problem, previous, material)) +
       repeatCost(problem, shown, material);
-    const mayShow = mayFollow(previous, uses);
+    if (!rules.follows(material, previous, uses)) break;
     const next = candidates.map((): Kinds => new Map());
     for (let start = 0; start < end; start++) {
       const here = arrivals[start]!;
-      if (here.length === 0) continue;
+      if (here.length === 0 || !rules.starts(material, start)) continue;
       for (const to of costs.ends(start)) {
-        if (!mayShow(material, start, to)) continue;
+        if (!rules.ends(material, to)) continue;
         const share = costs.share(start, to);
         const added = share * (follows + costs.pace(start, to) + costs.cue(start, to));
         const kinds = next[to]!;
@@ -111,6 +112,7 @@ export function bestInOrder(
             const cost = owed + show.drop + share * (show.cost + again + flow);
             const kind = kindOf(show, start, byShot, most);
             arrive(kinds, kind, { from: start, show, cost, before, seen: before.seen }, most);
+            return dearest - owed;
           };
           const own = { material, from: start, to, seen: before.seen[material]! };
           const asked = { ...own, beside: kept === Infinity, most: dearest - owed };

@@ -1,4 +1,4 @@
-import { chance } from '../../numbers/index.ts';
+import { chance, firstAfter } from '../../numbers/index.ts';
 import { shotsAndCosts, type Step } from './explain.ts';
 import {
   againAfter,
@@ -7,11 +7,12 @@ import {
   leavingCost,
   samenessCost,
 } from './neighbour-costs.ts';
-import { offerWays } from './offer-ways.ts';
+import { cheapestWay, offerWays } from './offer-ways.ts';
 import type { Found, Problem } from './problem.ts';
-import { rulesOf, usesBefore } from './rules.ts';
+import { rulesOf, usesBefore, type Rules } from './rules.ts';
 import { startingRanges, withShown, type Seen } from './seen-ranges.ts';
-import { shotCosts, type Showing, type ShotCosts } from './shot-costs.ts';
+import { shotCosts, type ShotCosts } from './shot-costs.ts';
+import type { Showing } from './showings.ts';
 
 /** How much is kept: ways to be at one candidate, and of those that end with one clip. */
 export interface Breadth {
@@ -68,28 +69,50 @@ const MUST = 0.5;
  */
 const markOf = (material: number): number => Math.round(chance(1, material) * 2 ** 32);
 
+/** Arrivals at one candidate. */
+interface Arrivals {
+  /** The cheapest that end with each clip. */
+  readonly byClip: readonly Arrival[][];
+  /** The ranks of all of them, the least first. */
+  readonly ranks: number[];
+  /** How many ways are gone on from. */
+  readonly ways: number;
+}
+
+/** Takes a number out of ascending ones that hold it. */
+function takeOut(ascending: number[], one: number): void {
+  ascending.splice(firstAfter(ascending, one) - 1, 1);
+}
+
+/** What an arrival must rank below to be gone on from; with a clip, also to be kept. */
+const dearestOfAll = ({ ranks, ways }: Arrivals): number => ranks[ways - 1] ?? Infinity;
+const dearest = (arrivals: Arrivals, material: number, { perClip }: Breadth): number =>
+  Math.min(dearestOfAll(arrivals), arrivals.byClip[material]![perClip - 1]?.rank ?? Infinity);
+
 /** Puts an arrival among the cheapest of those that end with its clip. */
-function keep(list: Arrival[], arrival: Arrival, { perClip, distinct }: Breadth): void {
-  if (distinct) {
-    for (let i = 0; i < list.length; i++)
-      if (list[i]!.mark === arrival.mark) {
-        if (list[i]!.rank <= arrival.rank) return;
-        list.splice(i, 1);
-        break;
-      }
+function keep({ byClip, ranks }: Arrivals, arrival: Arrival, breadth: Breadth): void {
+  const list = byClip[arrival.step.material]!;
+  if (breadth.distinct) {
+    const same = list.findIndex(({ mark }) => mark === arrival.mark);
+    if (same >= 0) {
+      if (list[same]!.rank <= arrival.rank) return;
+      takeOut(ranks, list[same]!.rank);
+      list.splice(same, 1);
+    }
   }
   let at = list.length;
   while (at > 0 && list[at - 1]!.rank > arrival.rank) at--;
   list.splice(at, 0, arrival);
-  if (list.length > perClip) list.pop();
+  ranks.splice(firstAfter(ranks, arrival.rank), 0, arrival.rank);
+  if (list.length > breadth.perClip) takeOut(ranks, list.pop()!.rank);
 }
 
 /** The cheapest ways at a candidate, over all clips, each with what it has shown. */
-const cheapest = (byClip: readonly Arrival[][], most: number): Way[] =>
+const cheapest = ({ byClip, ways }: Arrivals): Way[] =>
   byClip
     .flat()
     .sort((a, b) => a.rank - b.rank)
-    .slice(0, most)
+    .slice(0, ways)
     .map(({ cost, rank, step, before, mark }): Way => {
       const [uses, lastShown] = [before.uses.slice(), before.lastShown.slice()];
       uses[step.material]!++;
@@ -127,13 +150,14 @@ function startOf(problem: Problem): Way {
   return { ...nothing, uses, lastShown, seen, shots: shownBefore.length };
 }
 
-/** What each clip costs after a way, beside its fit. */
-function followingCosts(problem: Problem, way: Way, previous: number | null): Float64Array {
-  return Float64Array.from(problem.materials, (_, material) => {
+/** What each clip costs after a way, beside how it is shown. */
+function followingCosts({ problem, after }: Search, way: Way, previous: number | null) {
+  const costs = previous === null ? new Float64Array(after.length) : after[previous]!.slice();
+  for (let material = 0; material < costs.length; material++) {
     const last = way.lastShown[material]!;
-    const again = last === 0 ? 0 : againAfter(problem, way.shots - last);
-    return again + (previous === null ? 0 : followingCost(problem, previous, material));
-  });
+    if (last > 0) costs[material]! += againAfter(problem, way.shots - last);
+  }
+  return costs;
 }
 
 /** The steps of the cheapest way to the end that shows what must be shown; null when none does. */
@@ -177,6 +201,77 @@ const stillOpen = (
     [0, 0],
   );
 
+/** A search under way: what is worked out once for it, and the ways so far. */
+interface Search {
+  readonly problem: Problem;
+  readonly costs: ShotCosts;
+  readonly breadth: Breadth;
+  readonly rules: Rules;
+  readonly left: ReturnType<typeof shotsLeft>;
+  readonly marks: readonly number[];
+  /** What each clip costs after each. */
+  readonly after: readonly Float64Array[];
+  /** At each candidate. */
+  readonly arrivals: Arrivals[];
+}
+
+/** What a way costs more with each end of its next shot, beside its clip; infinite if never. */
+function betweenCosts({ problem, costs, left }: Search, from: number, way: Way): Float64Array {
+  const [spare, pending] = stillOpen(problem, way.uses);
+  return Float64Array.from(costs.ends(from), (to) =>
+    // For want of uses, or of shots for what must be shown; so that such ways take no one's place.
+    spare <= left.fewest[to]! || pending - 1 > left.most[to]!
+      ? Infinity
+      : costs.pace(from, to) + costs.cue(from, to) + lengthCost(problem, way, from, to),
+  );
+}
+
+/** Goes on from a way with every clip to every end of its next shot. */
+function goOn(search: Search, from: number, way: Way): void {
+  const { problem, costs, breadth, rules, left, arrivals } = search;
+  const { materials } = problem;
+  const previous = lastShown(problem, way);
+  const follows = followingCosts(search, way, previous);
+  const tail = tailOf(way);
+  const pending = stillOpen(problem, way.uses)[1];
+  const between = betweenCosts(search, from, way);
+  const mayFollow = materials.flatMap((_, material) =>
+    rules.starts(material, from) && rules.follows(material, previous, way.uses) ? [material] : [],
+  );
+  costs.ends(from).forEach((to, i) => {
+    const share = costs.share(from, to);
+    const own = way.rank + share * between[i]!;
+    const there = arrivals[to]!;
+    // What is paid for a clip that must be shown can make it that much cheaper.
+    if (own - (pending > 0 ? MUST : 0) >= dearestOfAll(there)) return;
+    for (const material of mayFollow) {
+      const paid = materials[material]!.must && way.uses[material] === 0 ? MUST : 0;
+      const most = dearest(there, material, breadth);
+      const owed = own - paid + share * follows[material]!;
+      // No fit costs less than nothing.
+      if (owed >= most || owed + costs.least(material, from, i) >= most) continue;
+      if (!rules.ends(material, to) || (pending > left.most[to]! && paid === 0)) continue;
+      const shot = { material, from, to, seen: way.seen[material]!, most: most - owed };
+      const mark = way.mark + search.marks[material]!;
+      const arrive = (show: Showing, added: number) => {
+        const rank = owed + added;
+        const cost = way.cost + (rank - way.rank) + paid;
+        keep(there, { cost, rank, step: { from, to, material, show }, before: way, mark }, breadth);
+      };
+      // Where few are kept, of the ways to show a clip only the cheapest.
+      if (breadth.distinct) {
+        const found = cheapestWay(problem, costs, shot, tail);
+        if (found) arrive(found.show, found.cost);
+      } else
+        offerWays(problem, costs, { ...shot, beside: true }, (show, again) => {
+          const flow = flowCost(problem, tail, show.head);
+          arrive(show, share * (show.cost + again + flow) + show.drop);
+          return shot.most;
+        });
+    }
+  });
+}
+
 /**
  * A good layout with the clips in any order: from candidate to candidate, keeping the cheapest ways
  * to be there, some for each clip that they end with (beam search). With breadth enough for all
@@ -189,68 +284,26 @@ export function* bestInAnyOrder(
 ): Generator<number, Found | null, void> {
   const { candidates, materials } = problem;
   const end = candidates.length - 1;
-  const mayFollow = rulesOf(problem);
-  const arrivals = candidates.map(() => materials.map((): Arrival[] => []));
-  const start = startOf(problem);
-  const left = shotsLeft(problem, costs);
-  const marks = materials.map((_, i) => markOf(i));
-  let whole: Way[] = [];
-  for (let from = 0; from <= end; from++) {
+  const search: Search = {
+    ...{ problem, costs, breadth },
+    rules: rulesOf(problem),
+    left: shotsLeft(problem, costs),
+    marks: materials.map((_, i) => markOf(i)),
+    after: materials.map((_, one) =>
+      Float64Array.from(materials, (_next, next) => followingCost(problem, one, next)),
+    ),
+    arrivals: candidates.map((_, at) => ({
+      byClip: materials.map(() => []),
+      ranks: [],
+      ways: at < end ? breadth.ways : Infinity,
+    })),
+  };
+  let ways = [startOf(problem)];
+  for (let from = 0; from < end; from++) {
     yield from / end;
-    const kept = from < end ? breadth.ways : Infinity;
-    const ways = from === 0 ? [start] : cheapest(arrivals[from]!, kept);
-    arrivals[from] = [];
-    if (from === end) whole = ways;
-    const ends = costs.ends(from);
-    const shares = ends.map((to) => costs.share(from, to));
-    const own = ends.map((to) => costs.pace(from, to) + costs.cue(from, to));
-    for (const way of ways) {
-      const previous = lastShown(problem, way);
-      const mayShow = mayFollow(previous, way.uses);
-      const follows = followingCosts(problem, way, previous);
-      const tail = tailOf(way);
-      const [spare, pending] = stillOpen(problem, way.uses);
-      const arrive = (list: Arrival[], step: Step, rank: number, paid: number) => {
-        const cost = way.cost + (rank - way.rank) + paid;
-        const mark = way.mark + marks[step.material]!;
-        keep(list, { cost, rank, step, before: way, mark }, breadth);
-      };
-      const between = ends.map((to, i) => {
-        // For want of uses, or of shots for what must be shown; so that such ways take no one's
-        // place.
-        if (spare <= left.fewest[to]! || pending - 1 > left.most[to]!) return Infinity;
-        return own[i]! + lengthCost(problem, way, from, to);
-      });
-      for (let material = 0; material < materials.length; material++) {
-        const paid = materials[material]!.must && way.uses[material] === 0 ? MUST : 0;
-        const follow = follows[material]!;
-        for (let i = 0; i < ends.length; i++) {
-          const to = ends[i]!;
-          const list = arrivals[to]![material]!;
-          const most = list.length < breadth.perClip ? Infinity : list.at(-1)!.rank;
-          const share = shares[i]!;
-          const owed = way.rank - paid + share * (between[i]! + follow);
-          // No fit costs less than nothing.
-          if (owed >= most || !mayShow(material, from, to)) continue;
-          if (pending > left.most[to]! && paid === 0) continue;
-          if (owed + costs.least(material, from, i) >= most) continue;
-          let chosen: Showing | null = null;
-          let best = most;
-          const shot = { material, from, to, seen: way.seen[material]!, most: most - owed };
-          offerWays(problem, costs, { ...shot, beside: !breadth.distinct }, (show, again) => {
-            const alone = owed + show.drop + share * show.cost;
-            if (alone >= best) return;
-            const rank = alone + share * (again + flowCost(problem, tail, show.head));
-            if (rank >= best) return;
-            // Where few are kept, of the ways to show a clip only the cheapest.
-            if (breadth.distinct) [best, chosen] = [rank, show];
-            else arrive(list, { from, to, material, show }, rank, paid);
-          });
-          if (chosen) arrive(list, { from, to, material, show: chosen }, best, paid);
-        }
-      }
-    }
+    if (from > 0) ways = cheapest(search.arrivals[from]!);
+    for (const way of ways) goOn(search, from, way);
   }
-  const steps = cheapestSteps(problem, whole);
+  const steps = cheapestSteps(problem, cheapest(search.arrivals[end]!));
   return steps && shotsAndCosts(problem, costs, steps);
 }

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { finished, frames, rational, sourceFrames } from '../../time/index.ts';
-import { SEEN_ABOUT, showingsOf, type CueInShot } from './fit.ts';
+import { shotCues, type CueInShot } from './shot-cues.ts';
+import { SEEN_ABOUT, showingsOf } from './showings.ts';
 import { bestInOrder } from './fixed-order.ts';
 import { bestInAnyOrder } from './free-order.ts';
 import {
@@ -393,7 +394,7 @@ describe('a clip in a shot', () => {
     asked: typeof free,
     length: number,
     cues: readonly CueInShot[],
-  ) => showingsOf(clip, asked).ways(length, cues);
+  ) => showingsOf(clip, asked).ways(length, shotCues(cues));
   const free = { handles: { before: frames(0), after: frames(0) }, weights: USUAL_WEIGHTS };
   const on = (after: number, worth = 1, drop = false) => ({ after, worth, drop });
 

@@ -1,13 +1,15 @@
 import type { Problem } from './problem.ts';
 
-/**
- * Which clip may be shown after `previous` (null for nothing), when each was shown so often: says
- * of one whether it may between two candidates.
- */
-export type MayFollow = (
-  previous: number | null,
-  uses: ArrayLike<number>,
-) => (material: number, from: number, to: number) => boolean;
+/** Which clips may be shown where; see `rulesOf`. */
+export interface Rules {
+  /**
+   * Whether a clip may be shown after `previous` (null for nothing), when each was shown so often.
+   */
+  readonly follows: (material: number, previous: number | null, uses: ArrayLike<number>) => boolean;
+  /** Whether a shot that starts at a candidate may be of a clip, and one that ends at one. */
+  readonly starts: (material: number, from: number) => boolean;
+  readonly ends: (material: number, to: number) => boolean;
+}
 
 /**
  * The rules of a problem that say which clip may be shown where: ends, pins, how often, before,
@@ -21,24 +23,31 @@ export function rulesOf({
   before,
   together,
   shownAfter,
-}: Problem): MayFollow {
+}: Problem): Rules {
   const end = candidates.length - 1;
   const follower = new Map(together);
   const leader = new Map(together.map(([one, next]) => [next, one]));
   const earlier = materials.map((_, i) =>
     before.flatMap(([one, next]) => (next === i ? [one] : [])),
   );
-  return (previous, uses) => (material, from, to) => {
-    if (uses[material]! >= materials[material]!.most) return false;
-    if (from === 0 && first !== null && first !== material) return false;
-    if (to === end && last !== null && last !== material) return false;
-    if ((candidates[from]!.starts ?? material) !== material) return false;
-    if (candidates[from]!.asks?.clips?.has(material) === false) return false;
-    if (!earlier[material]!.every((one) => uses[one]! > 0)) return false;
-    const led = previous === null ? undefined : follower.get(previous);
-    if (led !== undefined && led !== material) return false;
-    if (leader.has(material) && leader.get(material) !== previous) return false;
-    return to < end || !follower.has(material) || follower.get(material) === shownAfter;
+  return {
+    follows: (material, previous, uses) => {
+      if (uses[material]! >= materials[material]!.most) return false;
+      if (!earlier[material]!.every((one) => uses[one]! > 0)) return false;
+      const led = previous === null ? undefined : follower.get(previous);
+      if (led !== undefined && led !== material) return false;
+      return !leader.has(material) || leader.get(material) === previous;
+    },
+    starts: (material, from) => {
+      if (from === 0 && first !== null && first !== material) return false;
+      const { starts, asks } = candidates[from]!;
+      return (starts ?? material) === material && (asks?.clips?.has(material) ?? true);
+    },
+    ends: (material, to) => {
+      if (to < end) return true;
+      if (last !== null && last !== material) return false;
+      return !follower.has(material) || follower.get(material) === shownAfter;
+    },
   };
 }
 

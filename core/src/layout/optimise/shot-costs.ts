@@ -1,12 +1,7 @@
+import { firstAfter } from '../../numbers/index.ts';
 import type { Frames } from '../../time/index.ts';
-import {
-  endWays,
-  LANDING_WORTH,
-  leastOfEvents,
-  showingsOf,
-  type CueInShot,
-  type Fit,
-} from './fit.ts';
+import { DROP, leastOfEvents, showingsOf, type Showing } from './showings.ts';
+import { LANDING_WORTH, shotCues, type CueInShot, type ShotCues } from './shot-cues.ts';
 import type { Problem } from './problem.ts';
 import type { Seen } from './seen-ranges.ts';
 
@@ -48,18 +43,10 @@ export interface ShotCosts {
    * themselves; see `Showings`.
    */
   readonly unseen: (shot: AskedShot) => readonly Showing[];
+  /** What such ways cost at least by themselves. */
+  readonly leastUnseen: (from: number, to: number) => number;
   /** What a clip costs at least to a candidate's `i`-th end. */
   readonly least: (material: number, from: number, i: number) => number;
-}
-
-/** A way to show a clip in a shot, with the ways its picture goes. */
-export interface Showing extends Fit {
-  /**
-   * The ways its picture goes after its start and before its end, in radians; not a number when it
-   * hardly goes.
-   */
-  readonly head: number;
-  readonly tail: number;
 }
 
 /** Part of the wanted length within which a better cue would have been near. */
@@ -91,17 +78,6 @@ export function endsOf({ candidates, wanted, shortest, longest, near }: Problem)
     // What is held apart, or short of the end, has no choice.
     return some.length > 0 ? some : found;
   });
-}
-
-/** The place of the first of ascending numbers that is more than one; their count when none is. */
-function firstAfter(numbers: readonly number[], one: number): number {
-  let [low, high] = [0, numbers.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (numbers[middle]! > one) high = middle;
-    else low = middle + 1;
-  }
-  return low;
 }
 
 /** Works out what shots of a problem cost, each thing once. */
@@ -147,58 +123,42 @@ export function shotCosts(problem: Problem): ShotCosts {
   const worthLanding = candidates.flatMap(({ worth, kind, lands }, i) =>
     kind === 'drop' || (lands && worth >= LANDING_WORTH) ? [i] : [],
   );
-  const landings: (readonly CueInShot[] | undefined)[] = [];
-  const landingsOf = (from: number, to: number): readonly CueInShot[] => {
-    const at = shotAt(from, to);
-    const known = landings[at];
-    if (known) return known;
-    const cue = (i: number): CueInShot => ({
-      after: candidates[i]!.frame - candidates[from]!.frame,
-      worth: candidates[i]!.worth,
-      drop: candidates[i]!.kind === 'drop',
-    });
-    const inside = worthLanding
-      .slice(firstAfter(worthLanding, from), firstAfter(worthLanding, to - 1))
-      .map(cue);
-    return (landings[at] = [cue(from), ...inside]);
-  };
+  const cues: ShotCues[] = [];
+  ends.forEach((found, from) =>
+    found.forEach((to) => {
+      const cue = (i: number): CueInShot => ({
+        after: candidates[i]!.frame - candidates[from]!.frame,
+        worth: candidates[i]!.worth,
+        drop: candidates[i]!.kind === 'drop',
+      });
+      const inside = worthLanding
+        .slice(firstAfter(worthLanding, from), firstAfter(worthLanding, to - 1))
+        .map(cue);
+      cues.push(shotCues([cue(from), ...inside]));
+    }),
+  );
   const showings = materials.map((material) => showingsOf(material, problem));
   const strongest = materials.map(({ events }) =>
     events.reduce((most, { strength }) => Math.max(most, strength), 0),
   );
-  const bestWorths = new Float64Array(shots);
-  const withDrop = new Uint8Array(shots);
-  ends.forEach((found, from) =>
-    found.forEach((to, i) => {
-      const inside = landingsOf(from, to);
-      bestWorths[firsts[from]! + i] = inside.reduce((best, { worth }) => Math.max(best, worth), 0);
-      withDrop[firsts[from]! + i] = Number(inside.some(({ drop }) => drop));
-    }),
+  /** How often what a shot costs without an event counts: a drop in it counts beside its length. */
+  const countsTimes = Float64Array.from(cues, ({ drop }, at) =>
+    drop === null ? shares[at]! : shares[at]! + DROP,
   );
   /** What shots cost at least once their ways are worked out; not a number before. */
   const exact = materials.map(() => new Float64Array(shots).fill(NaN));
   const least: ShotCosts['least'] = (material, from, i) => {
     const at = firsts[from]! + i;
     const worked = exact[material]![at]!;
-    if (worked === worked) return Math.min(worked, shares[at]! * weights.moment);
-    const [cost, whole] = leastOfEvents(
-      strongest[material]!,
-      bestWorths[at]!,
-      withDrop[at] === 1,
-      weights,
-    );
-    return shares[at]! * cost + whole;
+    if (worked === worked) return Math.min(worked, countsTimes[at]! * weights.moment);
+    return countsTimes[at]! * leastOfEvents(strongest[material]!, cues[at]!, weights);
   };
-  const worked = (material: number, length: Frames, cues: readonly CueInShot[]) =>
-    showings[material]!.ways(length, cues).map((fit): Showing =>
-      Object.assign(fit, endWays(materials[material]!, fit, length)),
-    );
   /** Ways of clips without an event, in which cues count for nothing, by length and drop. */
   const plain = materials.map(() => new Map<number, readonly Showing[]>());
-  const seenOf = (material: number, length: Frames, cues: readonly CueInShot[]) => {
-    if (strongest[material]! > 0) return worked(material, length, cues);
-    const key = 2 * length + Number(cues.some(({ drop }) => drop));
-    const found = plain[material]!.get(key) ?? worked(material, length, cues);
+  const seenOf = (material: number, length: Frames, inside: ShotCues) => {
+    if (strongest[material]! > 0) return showings[material]!.ways(length, inside);
+    const key = 2 * length + Number(inside.drop !== null);
+    const found = plain[material]!.get(key) ?? showings[material]!.ways(length, inside);
     plain[material]!.set(key, found);
     return found;
   };
@@ -209,7 +169,7 @@ export function shotCosts(problem: Problem): ShotCosts {
     const found = known[material]![at];
     if (found) return found;
     const length = (candidates[to]!.frame - candidates[from]!.frame) as Frames;
-    const shown = seenOf(material, length, landingsOf(from, to));
+    const shown = seenOf(material, length, cues[at]!);
     exact[material]![at] = shown.reduce(
       (best, { cost, drop }) => Math.min(best, shares[at]! * cost + drop),
       Infinity,
@@ -223,14 +183,13 @@ export function shotCosts(problem: Problem): ShotCosts {
     cue: (from, to) => cueCosts[shotAt(from, to)]!,
     least,
     ways,
+    leastUnseen: (from, to) => countsTimes[shotAt(from, to)]! * weights.moment,
     unseen: ({ material, from, to, seen, most }) => {
       const length = (candidates[to]!.frame - candidates[from]!.frame) as Frames;
       const share = shares[shotAt(from, to)]!;
-      const found: Showing[] = [];
-      for (const fit of showings[material]!.unseen(length, landingsOf(from, to), seen))
-        if (share * fit.cost + fit.drop < most)
-          found.push(Object.assign(fit, endWays(materials[material]!, fit, length)));
-      return found;
+      return showings[material]!
+        .unseen(length, cues[shotAt(from, to)]!, seen)
+        .filter(({ cost, drop }) => share * cost + drop < most);
     },
   };
 }
