@@ -2,7 +2,8 @@ import { feasible } from './optimise/feasible.ts';
 import type { Plan, Wishes } from '../plan/index.ts';
 import { CaesuraError, finished } from '../time/index.ts';
 import { limitsAsked, type Asked, type Limit } from './limits.ts';
-import { bestInAnyOrder, type Breadth } from './optimise/free-order.ts';
+import type { Breadth } from './optimise/breadth.ts';
+import { bestInAnyOrder } from './optimise/free-order.ts';
 import { bestInOrder } from './optimise/fixed-order.ts';
 import { problemOf, usableClips, type FilmRange } from './problem-of.ts';
 

@@ -69,6 +69,8 @@ const AlternativeSchema = z.strictObject({
   costs: z
     .strictObject(Object.fromEntries([...TERMS, 'all'].map((term) => [term, z.number()])))
     .nullable(),
+  /** What no layout that puts the same first costs less than; null where that is not known. */
+  bound: z.number().nullable(),
   shots: z.array(ShotReportSchema),
 });
 
@@ -101,6 +103,7 @@ interface LaidOut {
   readonly plan: Plan;
   readonly leans: Proposal['leans'] | 'steady';
   readonly found: Found | null;
+  readonly bound: number | null;
 }
 
 const rounded = (x: number): number => Math.round(x * 1e6) / 1e6;
@@ -131,7 +134,11 @@ function shotReport(
   };
 }
 
-function alternative({ plan, leans, found }: LaidOut, number: number, { measuredOf }: AskedPlan) {
+function alternative(
+  { plan, leans, found, bound }: LaidOut,
+  number: number,
+  { measuredOf }: AskedPlan,
+) {
   const grades = found && gradesOf(plan, found, measuredOf);
   const facts = filmOf(plan).shots;
   const { cuts, onCue, onParts, worstMilliseconds } = cutFigures(plan);
@@ -152,8 +159,9 @@ function alternative({ plan, leans, found }: LaidOut, number: number, { measured
       faults: faultsOf(plan).length,
       grade: grades && gradeOf(grades),
     },
-    says: found && grades ? proposalWords(plan, found, grades) : [],
+    says: found && grades ? proposalWords(plan, { found, bound }, grades) : [],
     costs: found && { ...mapped(found.costs), all: rounded(found.cost) },
+    bound: bound === null ? null : rounded(bound),
     shots: facts.map((f) => shotReport(f, plan, found)),
   };
 }
@@ -168,12 +176,9 @@ function musicReport(plan: Plan, music: Sound) {
 }
 
 /** The layouts that a request asks for: of its pace alone where it has no clips, else weighed. */
-function layoutsOf({
-  plan,
-  measuredOf,
-}: AskedPlan): { plan: Plan; leans: Proposal['leans'] | 'steady'; found: Found | null }[] {
+function layoutsOf({ plan, measuredOf }: AskedPlan): LaidOut[] {
   if (plan.clips.length === 0)
-    return [{ plan: layOutSteadily(plan), leans: 'steady', found: null }];
+    return [{ plan: layOutSteadily(plan), leans: 'steady', found: null, bound: null }];
   return finished(proposals(plan, plan.wishes, measuredOf));
 }
 

@@ -147,6 +147,14 @@ const shownOf = (plan: Plan, clip: Clip, { from, to }: FilmRange): SourceRange[]
       : [],
   );
 
+/** Places of clips or materials in order of their names. */
+export const standingOrder = (named: readonly { readonly name: string }[]): number[] =>
+  named
+    .map((_, i) => i)
+    .sort((i, j) =>
+      named[i]!.name < named[j]!.name ? -1 : named[i]!.name > named[j]!.name ? 1 : i - j,
+    );
+
 /** How well each clip goes on after each other, 0–1, as wished. */
 function likenessOf(
   clips: readonly Clip[],
@@ -157,11 +165,14 @@ function likenessOf(
     const measured = measuredOf(clip);
     return measured && { ...measured, usable: clip.usable, rate: clip.rate.num / clip.rate.den };
   });
+  // What a seed changes does not hang on the order in which clips were added.
+  const places = new Map(standingOrder(clips).map((clip, place) => [clip, place]));
   const table = met.map((one, i) =>
     met.map((next, j) => {
       const alike = (one && next && meetingOf(one, next)?.likeness.whole) ?? UNKNOWN_LIKENESS;
       const wanted = neighbours === 'unlike' ? 1 - alike : alike;
-      const other = seed === 0 ? 0 : SEEDED * chance(seed, i * met.length + j);
+      const other =
+        seed === 0 ? 0 : SEEDED * chance(seed, places.get(i)! * met.length + places.get(j)!);
       return Math.min(1, Math.max(0, wanted + other));
     }),
   );
@@ -212,6 +223,7 @@ export function problemOf(
     const later = after.filter((id) => id === clip.id).length;
     return {
       id: clip.id,
+      name: clip.name,
       frames: clip.frames,
       usable: clip.usable,
       stride: divide(clip.rate, plan.rate),

@@ -8,7 +8,7 @@ import { exactAnalysis, sampleClip } from '../testing/sample-plan.ts';
 import { frameRate, frames, rational, samples, sourceFrames } from '../time/index.ts';
 import type { Found } from './optimise/problem.ts';
 import { gradeOf, gradesOf } from './proposal-grade.ts';
-import { proposalWords } from './proposal-words.ts';
+import { boundWords, proposalWords } from './proposal-words.ts';
 
 const none = () => null;
 
@@ -53,7 +53,7 @@ const found = (plan: Plan, landed: Readonly<Record<number, number>> = {}): Found
   })),
 });
 const wordsOf = (plan: Plan, of: Found) =>
-  proposalWords(plan, of, gradesOf(plan, of, none)).join(' ');
+  proposalWords(plan, { found: of, bound: null }, gradesOf(plan, of, none)).join(' ');
 
 describe('what is said of a layout', () => {
   const even = Array.from({ length: 16 }, (_, i) => 24 * i);
@@ -107,5 +107,14 @@ describe('what is said of a layout', () => {
   it('counts lengths that are off by the half or the double as not wanted at all', () => {
     const plan = film([0, 48, 96, 144, 192, 240, 288, 336]);
     expect(gradesOf(plan, found(plan), none).pace).toBeCloseTo(0, 9);
+  });
+
+  it('says how far the best can be, rounded up, and nothing where that is not known', () => {
+    const at = (cost: number, bound: number | null) =>
+      boundWords({ found: { ...found(film(even)), cost }, bound });
+    expect(at(10, 10)).toBe('There is none better for what it puts first.');
+    expect(at(10.301, 10)).toBe('Within 3.1 % of the best there is for what it puts first.');
+    expect(at(11.21, 10)).toBe('Within 13 % of the best there is for what it puts first.');
+    expect(at(10, null)).toBeNull();
   });
 });

@@ -2,6 +2,7 @@ import { filmOf, type Cue, type Film, type ShotFacts } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { plural } from '../time/index.ts';
 import type { Found } from './optimise/problem.ts';
+import type { Proposal } from './propose.ts';
 import { GRADE_PARTS, takenBy, type Grades } from './proposal-grade.ts';
 
 /** Shots before a drop in which a build is told. */
@@ -55,20 +56,35 @@ export function weakestWords(grades: Grades): string | null {
   return taken < WEAK ? null : `Weakest, ${Math.round(taken)} of 100: ${MENDS[weakest]}.`;
 }
 
+/** How far a layout can be from the best there is; null where that is not known. */
+export function boundWords({ found, bound }: Pick<Proposal, 'found' | 'bound'>): string | null {
+  if (bound === null || bound <= 0) return null;
+  // Rounded up: it is never said to be nearer than is known.
+  const tenths = Math.ceil(1000 * (found.cost / bound - 1) - 1e-6);
+  if (tenths <= 0) return 'There is none better for what it puts first.';
+  return `Within ${tenths < 100 ? tenths / 10 : Math.ceil(tenths / 10)} % of the best there is for what it puts first.`;
+}
+
 /**
  * What a layout that was found does, in sentences: with its pace, with each drop, how it opens and
- * closes, and what is weakest.
+ * closes, what is weakest, and how far it can be from the best.
  */
-export function proposalWords(plan: Plan, found: Found, grades: Grades): string[] {
+export function proposalWords(
+  plan: Plan,
+  proposal: Pick<Proposal, 'found' | 'bound'>,
+  grades: Grades,
+): string[] {
+  const { found } = proposal;
   const film = filmOf(plan);
   const { shots, cues } = film;
   const drops = cues.filter((c) => c.kind === 'drop' && c.frame > 0 && c.frame < plan.target);
   const [opens, closes] = [shots[0]!, shots.at(-1)!];
-  const weakest = weakestWords(grades);
+  const [weakest, bounded] = [weakestWords(grades), boundWords(proposal)];
   return [
     paceWords(shots, drops[0]?.frame ?? null),
     ...drops.flatMap((drop) => dropWords(film, found, drop) ?? []),
     `Opens with ${nameOf(opens)}, ${plural(opens.length, 'frame')}, and closes with ${nameOf(closes)}, ${plural(closes.length, 'frame')}.`,
     ...(weakest ? [weakest] : []),
+    ...(bounded ? [bounded] : []),
   ];
 }

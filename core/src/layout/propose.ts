@@ -1,15 +1,23 @@
 import { shotCosts } from './optimise/shot-costs.ts';
 import { shotsAndCosts } from './optimise/explain.ts';
 import { feasible } from './optimise/feasible.ts';
-import { reversedClips } from './optimise/reversed-clips.ts';
+import { relaxation } from './optimise/relaxation.ts';
+import { reorderedClips } from './optimise/reordered-clips.ts';
 import { NORMAL_SPEED } from '../film/index.ts';
 import { TERMS, type Clip, type Plan, type Shot, type Term, type Wishes } from '../plan/index.ts';
 import { withShots } from '../plan/edits/with-shots.ts';
-import { compare, frames, part } from '../time/index.ts';
-import { bestInAnyOrder, usualBreadth, type Breadth } from './optimise/free-order.ts';
+import { compare, frames } from '../time/index.ts';
+import type { Breadth } from './optimise/breadth.ts';
+import { bestInAnyOrder } from './optimise/free-order.ts';
 import { bestInOrder } from './optimise/fixed-order.ts';
 import type { Found, Problem, Weights } from './optimise/problem.ts';
-import { problemOf, usableClips, type MeasuredClip, type FilmRange } from './problem-of.ts';
+import {
+  problemOf,
+  standingOrder,
+  usableClips,
+  type MeasuredClip,
+  type FilmRange,
+} from './problem-of.ts';
 import { energyAt } from './wanted-length.ts';
 
 /** A layout that is offered. */
@@ -18,6 +26,8 @@ export interface Proposal {
   readonly leans: 'even' | 'music' | 'pictures';
   readonly plan: Plan;
   readonly found: Found;
+  /** What no layout that puts the same first costs less than; null where that is not known. */
+  readonly bound: number | null;
 }
 
 /** How far a search is, 0–1, and the best it has so far. */
@@ -95,26 +105,27 @@ export function withLayout(plan: Plan, clips: readonly Clip[], { shots }: Found)
   return withShots(plan, found, { from: shots[0]!.from, to: shots.at(-1)!.to });
 }
 
-/**
- * Candidates times clips up to which a search is made again from the other end of the list of
- * clips.
- */
-const SMALL = 4000;
+/** A layout that was found, and what none costs less than; null where that is not known. */
+type Bounded = Found & { readonly bound: number | null };
 
 /**
- * The better of what a search finds with the clips in one order and in the other, which decides
- * between equals.
+ * A search with the clips in an order of their own, whatever order they are listed in, which would
+ * else decide between equals; with a bound where the breadth is the usual.
  */
-function* searchedTwice(problem: Problem, breadth: Breadth): Generator<number, Found | null, void> {
-  const { candidates, materials } = problem;
-  if (candidates.length * materials.length > SMALL) return yield* bestInAnyOrder(problem, breadth);
-  const one = yield* part(bestInAnyOrder(problem, breadth), 0, 0.5);
-  const other = yield* part(bestInAnyOrder(reversedClips(problem), breadth), 0.5, 1);
-  if (!other || (one && one.cost <= other.cost)) return one;
-  const last = materials.length - 1;
+function* inAnyOrder(
+  problem: Problem,
+  breadth: Breadth | null,
+): Generator<number, Bounded | null, void> {
+  const order = standingOrder(problem.materials);
+  const standing = reorderedClips(problem, order);
+  const costs = shotCosts(standing);
+  const found = yield* bestInAnyOrder(standing, breadth, costs);
+  if (!found) return null;
+  const relaxing = { known: found.cost, wide: problem.near === true, priceFrames: true };
   return {
-    ...other,
-    shots: other.shots.map((shot) => ({ ...shot, material: last - shot.material })),
+    ...found,
+    shots: found.shots.map((shot) => ({ ...shot, material: order[shot.material]! })),
+    bound: breadth ? null : relaxation(standing, costs, relaxing).bound,
   };
 }
 
@@ -126,16 +137,19 @@ function* searchedTwice(problem: Problem, breadth: Breadth): Generator<number, F
 function* searched(
   problem: Problem,
   order: Wishes['order'],
-  breadth: Breadth,
-): Generator<number, Found | null, void> {
+  breadth: Breadth | null,
+): Generator<number, Bounded | null, void> {
   const wide = { ...problem, near: false };
-  if (order === 'kept') return bestInOrder(problem) ?? bestInOrder(wide);
-  const found = (yield* searchedTwice(problem, breadth)) ?? (yield* searchedTwice(wide, breadth));
+  if (order === 'kept') {
+    const found = bestInOrder(problem) ?? bestInOrder(wide);
+    return found && { ...found, bound: null };
+  }
+  const found = (yield* inAnyOrder(problem, breadth)) ?? (yield* inAnyOrder(wide, breadth));
   return found ?? anyLayout(wide);
 }
 
 /** Any layout with the clips in any order, whatever it costs; null when there is none. */
-function anyLayout(problem: Problem): Found | null {
+function anyLayout(problem: Problem): Bounded | null {
   const any = feasible(problem, false);
   if (typeof any === 'string') return null;
   const costs = shotCosts(problem);
@@ -143,7 +157,7 @@ function anyLayout(problem: Problem): Found | null {
     ...step,
     show: costs.ways(step.material, step.from, step.to)[0]!,
   }));
-  return shotsAndCosts(problem, costs, steps);
+  return { ...shotsAndCosts(problem, costs, steps), bound: null };
 }
 
 /**
@@ -162,8 +176,7 @@ export function* proposals(
   const clips = usableClips(plan, wishes);
   let best: Proposal[] = [];
   if (clips.length === 0) return best;
-  const usual = usualBreadth(clips.length);
-  const passes = wishes.order === 'kept' ? [usual] : [FIRST_LOOK, usual];
+  const passes = wishes.order === 'kept' ? [null] : [FIRST_LOOK, null];
   const parts = passes.length * LEANINGS.length;
   let gone = 0;
   for (const breadth of passes) {
@@ -180,6 +193,7 @@ export function* proposals(
           leans: leans.leans,
           plan: withLayout(plan, clips, step.value),
           found: step.value,
+          bound: step.value.bound,
         });
       if (found.length > best.length) best = [...found];
       yield { done: gone / parts, best };

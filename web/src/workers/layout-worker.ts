@@ -37,11 +37,12 @@ export interface Offer extends CutFigures {
 
 type MeasuredOf = (clip: Clip) => MeasuredClip | null;
 
-function offerOf({ leans, plan, found }: Proposal, measuredOf: MeasuredOf): Offer {
+function offerOf(proposal: Proposal, measuredOf: MeasuredOf): Offer {
+  const { leans, plan, found } = proposal;
   const grades = gradesOf(plan, found, measuredOf);
   return {
     ...{ leans, score: plan.score!, ...cutFigures(plan) },
-    ...{ grade: gradeOf(grades), words: proposalWords(plan, found, grades) },
+    ...{ grade: gradeOf(grades), words: proposalWords(plan, proposal, grades) },
     landed: found.shots.filter((s) => s.landed).length,
     begun: found.shots.filter((s) => s.begins !== null).length,
     withMoment: filmOf(plan).shots.filter(({ clip }) => clip && clip.moments.length > 0).length,

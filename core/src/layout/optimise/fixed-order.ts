@@ -87,13 +87,10 @@ export function bestInOrder(
   arrivals[0]!.push({ ...NONE, cost: 0, seen: startingRanges(problem) });
   let best = { arrival: NONE, shots: 0 };
   for (let shot = 0; shot < mostShots; shot++) {
-    const previous = shown.at(-1) ?? null;
-    const material = previous === null ? 0 : (previous + 1) % materials.length;
+    const material = nextInOrder(problem, shown);
+    if (!rules.follows(material, shown.at(-1) ?? null, uses)) break;
     order.push(material);
-    const follows =
-      (previous === null ? 0 : followingCost(problem, previous, material)) +
-      repeatCost(problem, shown, material);
-    if (!rules.follows(material, previous, uses)) break;
+    const follows = followsCost(problem, shown, material);
     const next = candidates.map((): Kinds => new Map());
     for (let start = 0; start < end; start++) {
       const here = arrivals[start]!;
@@ -129,7 +126,7 @@ export function bestInOrder(
         .slice(0, most === 1 ? Infinity : most * KINDS)
         .map((a) => withSeen(material, a)),
     );
-    if (materials.every(({ must }, i) => !must || uses[i]! > 0)) {
+    if (allShown(problem, uses)) {
       const left = leavingCost(problem, material);
       const ended = arrivals[end]!.reduce((a, b) => (b.cost < a.cost ? b : a), NONE);
       if (ended.cost + left < best.arrival.cost)
@@ -140,6 +137,21 @@ export function bestInOrder(
   if (best.shots === 0) return null;
   return shotsAndCosts(problem, costs, stepsTo(end, best.arrival, order.slice(0, best.shots)));
 }
+
+/** The clip that comes after those that were shown. */
+const nextInOrder = ({ materials }: Problem, shown: readonly number[]): number =>
+  shown.length === 0 ? 0 : (shown.at(-1)! + 1) % materials.length;
+
+/** What a clip costs after those that were shown. */
+function followsCost(problem: Problem, shown: readonly number[], material: number): number {
+  const previous = shown.at(-1);
+  const after = previous === undefined ? 0 : followingCost(problem, previous, material);
+  return after + repeatCost(problem, shown, material);
+}
+
+/** Whether every clip was shown that must be. */
+const allShown = ({ materials }: Problem, uses: ArrayLike<number>): boolean =>
+  materials.every(({ must }, i) => !must || uses[i]! > 0);
 
 /** The most shots that there can be. */
 function mostShotsOf({ candidates, shortest }: Problem): number {

@@ -1,4 +1,6 @@
-import { chance, firstAfter } from '../../numbers/index.ts';
+import { part } from '../../time/index.ts';
+import { cheapest, dearest, keep, markOf, type Arrivals, type Way } from './arrivals.ts';
+import { sureBreadth, usualBreadth, type Breadth } from './breadth.ts';
 import { shotsAndCosts, type Step } from './explain.ts';
 import {
   againAfter,
@@ -9,118 +11,30 @@ import {
 } from './neighbour-costs.ts';
 import { cheapestWay, offerWays } from './offer-ways.ts';
 import type { Found, Problem } from './problem.ts';
+import { relaxation, type Relaxation } from './relaxation.ts';
 import { rulesOf, usesBefore, type Rules } from './rules.ts';
-import { startingRanges, withShown, type Seen } from './seen-ranges.ts';
+import { startingRanges } from './seen-ranges.ts';
 import { shotCosts, type ShotCosts } from './shot-costs.ts';
 import type { Showing } from './showings.ts';
 
-/** How much is kept: ways to be at one candidate, and of those that end with one clip. */
-export interface Breadth {
-  readonly ways: number;
-  readonly perClip: number;
-  /**
-   * Whether of ways that have shown the same clips as often, in whatever order, only the cheapest
-   * is kept.
-   */
-  readonly distinct: boolean;
+/** What is to come, as ways are compared by it. */
+interface Outlook extends Relaxation {
+  /** Whether limits on how often clips are shown span the film. */
+  readonly spans: boolean;
 }
 
-/**
- * What is usual with so many clips: the more there are, the more do ways differ by which they end
- * with.
- */
-export const usualBreadth = (clips: number): Breadth => ({
-  ...{ ways: 24, distinct: true },
-  perClip: Math.min(6, Math.max(1, Math.round(60 / clips))),
-});
-
-/** A way to be at a candidate that goes on from another way. */
-interface Arrival {
-  readonly cost: number;
-  /** Cost with what is still to be paid for clips that must be shown. */
-  readonly rank: number;
-  readonly step: Step;
-  readonly before: Way;
-  /** The same for ways that have shown the same clips as often; see `markOf`. */
-  readonly mark: number;
+/** What is to come: where limits span the film, by their prices; else nothing is known. */
+function outlookOf(problem: Problem, costs: ShotCosts): Outlook {
+  const { materials } = problem;
+  const spans = materials.some(({ must, most }) => must || most < Infinity);
+  if (spans)
+    return {
+      ...relaxation(problem, costs, { known: null, wide: false, priceFrames: false }),
+      spans,
+    };
+  const none = new Float64Array(materials.length);
+  return { ...{ bound: 0, constant: 0, spans }, ahead: () => 0, uses: none, musts: none };
 }
-
-/** A way with what it has shown. */
-interface Way {
-  readonly cost: number;
-  readonly rank: number;
-  readonly step: Step | null;
-  readonly before: Way | null;
-  /** How often each clip was shown, and after which shot last, from 1; 0 for never. */
-  readonly uses: Uint16Array;
-  readonly lastShown: Uint16Array;
-  /** What of each clip was shown. */
-  readonly seen: readonly Seen[];
-  readonly shots: number;
-  readonly mark: number;
-}
-
-/** What a clip that must be shown and is not yet counts when ways are compared. */
-const MUST = 0.5;
-
-/**
- * A number for each clip, such that sums of them are the same only for the same clips as often (in
- * all likelihood).
- */
-const markOf = (material: number): number => Math.round(chance(1, material) * 2 ** 32);
-
-/** Arrivals at one candidate. */
-interface Arrivals {
-  /** The cheapest that end with each clip. */
-  readonly byClip: readonly Arrival[][];
-  /** The ranks of all of them, the least first. */
-  readonly ranks: number[];
-  /** How many ways are gone on from. */
-  readonly ways: number;
-}
-
-/** Takes a number out of ascending ones that hold it. */
-function takeOut(ascending: number[], one: number): void {
-  ascending.splice(firstAfter(ascending, one) - 1, 1);
-}
-
-/** What an arrival must rank below to be gone on from; with a clip, also to be kept. */
-const dearestOfAll = ({ ranks, ways }: Arrivals): number => ranks[ways - 1] ?? Infinity;
-const dearest = (arrivals: Arrivals, material: number, { perClip }: Breadth): number =>
-  Math.min(dearestOfAll(arrivals), arrivals.byClip[material]![perClip - 1]?.rank ?? Infinity);
-
-/** Puts an arrival among the cheapest of those that end with its clip. */
-function keep({ byClip, ranks }: Arrivals, arrival: Arrival, breadth: Breadth): void {
-  const list = byClip[arrival.step.material]!;
-  if (breadth.distinct) {
-    const same = list.findIndex(({ mark }) => mark === arrival.mark);
-    if (same >= 0) {
-      if (list[same]!.rank <= arrival.rank) return;
-      takeOut(ranks, list[same]!.rank);
-      list.splice(same, 1);
-    }
-  }
-  let at = list.length;
-  while (at > 0 && list[at - 1]!.rank > arrival.rank) at--;
-  list.splice(at, 0, arrival);
-  ranks.splice(firstAfter(ranks, arrival.rank), 0, arrival.rank);
-  if (list.length > breadth.perClip) takeOut(ranks, list.pop()!.rank);
-}
-
-/** The cheapest ways at a candidate, over all clips, each with what it has shown. */
-const cheapest = ({ byClip, ways }: Arrivals): Way[] =>
-  byClip
-    .flat()
-    .sort((a, b) => a.rank - b.rank)
-    .slice(0, ways)
-    .map(({ cost, rank, step, before, mark }): Way => {
-      const [uses, lastShown] = [before.uses.slice(), before.lastShown.slice()];
-      uses[step.material]!++;
-      lastShown[step.material] = before.shots + 1;
-      const seen = before.seen.slice();
-      seen[step.material] = withShown(seen[step.material]!, step.show);
-      return { cost, rank, step, before, uses, lastShown, seen, shots: before.shots + 1, mark };
-    });
 
 /**
  * The fewest and the most shots from each candidate to the end; infinite and minus that where it is
@@ -139,13 +53,13 @@ function shotsLeft({ candidates }: Problem, costs: ShotCosts) {
 }
 
 /** Nothing shown yet but what comes before the stretch. */
-function startOf(problem: Problem): Way {
+function startOf(problem: Problem, { musts }: Outlook): Way {
   const { materials, shownBefore } = problem;
   const uses = usesBefore(problem);
   const lastShown = new Uint16Array(materials.length);
   shownBefore.forEach((material, i) => (lastShown[material] = i + 1));
-  const pending = materials.filter((m, i) => m.must && uses[i] === 0).length;
-  const nothing = { cost: 0, rank: MUST * pending, step: null, before: null, mark: 0 };
+  const owing = materials.reduce((sum, m, i) => sum + (m.must && uses[i] === 0 ? musts[i]! : 0), 0);
+  const nothing = { cost: 0, owing, step: null, before: null, mark: 0 };
   const seen = startingRanges(problem);
   return { ...nothing, uses, lastShown, seen, shots: shownBefore.length };
 }
@@ -208,6 +122,9 @@ interface Search {
   readonly breadth: Breadth;
   readonly rules: Rules;
   readonly left: ReturnType<typeof shotsLeft>;
+  readonly outlook: Outlook;
+  /** What ways must rank below. */
+  readonly below: number;
   readonly marks: readonly number[];
   /** What each clip costs after each. */
   readonly after: readonly Float64Array[];
@@ -234,29 +151,38 @@ function goOn(search: Search, from: number, way: Way): void {
   const follows = followingCosts(search, way, previous);
   const tail = tailOf(way);
   const pending = stillOpen(problem, way.uses)[1];
+  const { ahead, uses, musts } = search.outlook;
   const between = betweenCosts(search, from, way);
   const mayFollow = materials.flatMap((_, material) =>
     rules.starts(material, from) && rules.follows(material, previous, way.uses) ? [material] : [],
   );
   costs.ends(from).forEach((to, i) => {
     const share = costs.share(from, to);
-    const own = way.rank + share * between[i]!;
+    const own = way.cost + share * between[i]!;
     const there = arrivals[to]!;
-    // What is paid for a clip that must be shown can make it that much cheaper.
-    if (own - (pending > 0 ? MUST : 0) >= dearestOfAll(there)) return;
+    if (own === Infinity) return;
     for (const material of mayFollow) {
-      const paid = materials[material]!.must && way.uses[material] === 0 ? MUST : 0;
-      const most = dearest(there, material, breadth);
-      const owed = own - paid + share * follows[material]!;
+      const first = materials[material]!.must && way.uses[material] === 0;
+      if (!rules.ends(material, to) || (pending > left.most[to]! && !first)) continue;
+      const most = Math.min(search.below, dearest(there, material, breadth));
+      const paid = own + share * follows[material]!;
+      const owing = way.owing + uses[material]! - (first ? musts[material]! : 0);
+      const counts = paid + owing + ahead(to, material);
       // No fit costs less than nothing.
-      if (owed >= most || owed + costs.least(material, from, i) >= most) continue;
-      if (!rules.ends(material, to) || (pending > left.most[to]! && paid === 0)) continue;
-      const shot = { material, from, to, seen: way.seen[material]!, most: most - owed };
+      if (counts >= most || counts + costs.least(material, from, i) >= most) continue;
+      const shot = { material, from, to, seen: way.seen[material]!, most: most - counts };
       const mark = way.mark + search.marks[material]!;
       const arrive = (show: Showing, added: number) => {
-        const rank = owed + added;
-        const cost = way.cost + (rank - way.rank) + paid;
-        keep(there, { cost, rank, step: { from, to, material, show }, before: way, mark }, breadth);
+        const step = { from, to, material, show };
+        const arrival = {
+          cost: paid + added,
+          owing,
+          rank: counts + added,
+          step,
+          before: way,
+          mark,
+        };
+        keep(there, arrival, breadth);
       };
       // Where few are kept, of the ways to show a clip only the cheapest.
       if (breadth.distinct) {
@@ -272,20 +198,17 @@ function goOn(search: Search, from: number, way: Way): void {
   });
 }
 
-/**
- * A good layout with the clips in any order: from candidate to candidate, keeping the cheapest ways
- * to be there, some for each clip that they end with (beam search). With breadth enough for all
- * ways it is the best of all. Yields the part that is done; null when it finds none.
- */
-export function* bestInAnyOrder(
-  problem: Problem,
-  breadth = usualBreadth(problem.materials.length),
-  costs: ShotCosts = shotCosts(problem),
+/** The best that a search of a breadth finds below a cost; null when that is nothing. */
+function* searched(
+  { problem, costs, outlook }: Pick<Search, 'problem' | 'costs' | 'outlook'>,
+  breadth: Breadth,
+  below: number,
 ): Generator<number, Found | null, void> {
   const { candidates, materials } = problem;
   const end = candidates.length - 1;
   const search: Search = {
-    ...{ problem, costs, breadth },
+    ...{ problem, costs, breadth, outlook },
+    below: below - outlook.constant,
     rules: rulesOf(problem),
     left: shotsLeft(problem, costs),
     marks: materials.map((_, i) => markOf(i)),
@@ -298,7 +221,7 @@ export function* bestInAnyOrder(
       ways: at < end ? breadth.ways : Infinity,
     })),
   };
-  let ways = [startOf(problem)];
+  let ways = [startOf(problem, outlook)];
   for (let from = 0; from < end; from++) {
     yield from / end;
     if (from > 0) ways = cheapest(search.arrivals[from]!);
@@ -306,4 +229,31 @@ export function* bestInAnyOrder(
   }
   const steps = cheapestSteps(problem, cheapest(search.arrivals[end]!));
   return steps && shotsAndCosts(problem, costs, steps);
+}
+
+/** Part over the bound from which it is worth to look for better. */
+const NEAR_BOUND = 0.002;
+
+/**
+ * A good layout with the clips in any order: from candidate to candidate, keeping the cheapest ways
+ * to be there, some for each clip that they end with (beam search). With breadth enough for all
+ * ways it is the best of all; null asks for what is usual, and where limits span the film for a
+ * second look, in which only what can be better counts. Yields the part that is done; null when it
+ * finds none.
+ */
+export function* bestInAnyOrder(
+  problem: Problem,
+  asked: Breadth | null = null,
+  costs: ShotCosts = shotCosts(problem),
+): Generator<number, Found | null, void> {
+  const outlook = outlookOf(problem, costs);
+  if (outlook.bound === Infinity) return null;
+  const start = { problem, costs, outlook };
+  if (asked || !outlook.spans)
+    return yield* searched(start, asked ?? usualBreadth(problem, costs), Infinity);
+  const found = yield* part(searched(start, usualBreadth(problem, costs), Infinity), 0, 0.3);
+  if (found && found.cost <= outlook.bound * (1 + NEAR_BOUND)) return found;
+  const below = found?.cost ?? Infinity;
+  const second = yield* part(searched(start, sureBreadth(problem, costs), below), 0.3, 1);
+  return second && second.cost < below ? second : found;
 }

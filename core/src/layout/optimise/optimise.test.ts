@@ -16,10 +16,12 @@ import {
 } from './problem.ts';
 import { leavingCost, repeatCost, samenessCost } from './neighbour-costs.ts';
 import { withShown, type Seen } from './seen-ranges.ts';
+import { relaxation } from './relaxation.ts';
 import { shotCosts } from './shot-costs.ts';
 
 const materialOf = (id: string, length: number, of: Partial<Material> = {}): Material => ({
   id,
+  name: id,
   frames: sourceFrames(length),
   usable: { in: sourceFrames(0), out: sourceFrames(length) },
   stride: rational(1),
@@ -332,6 +334,14 @@ describe('the best layout', () => {
         const few = finished(bestInAnyOrder(small));
         expectLegal(small, few!);
         ratios.push(few!.cost / least - 1);
+        for (const [known, wide, priceFrames] of [
+          [null, false, false],
+          [least, false, true],
+          [few!.cost, true, true],
+        ] as const) {
+          const asked = { known, wide, priceFrames };
+          expect(relaxation(small, shotCosts(small), asked).bound).toBeLessThan(least + 1e-9);
+        }
       }),
       { numRuns: 200, seed: 11 },
     );

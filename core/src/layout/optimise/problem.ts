@@ -54,6 +54,7 @@ export interface SourceRange {
 /** A clip as it is laid out. */
 export interface Material {
   readonly id: string;
+  readonly name: string;
   /** Frames of the file, and the part of them worth using, [in, out). */
   readonly frames: SourceFrames;
   readonly usable: { readonly in: SourceFrames; readonly out: SourceFrames };

@@ -4,7 +4,7 @@ import type { Problem, SourceRange } from './problem.ts';
 export type Seen = readonly SourceRange[];
 
 /** What a shot costs whose frames were all shown before, in times of a clip shown again at once. */
-const ALL_AGAIN = 6;
+export const ALL_AGAIN = 6;
 
 /** Source frames that a way to show a clip shows. */
 interface Shown {

@@ -124,6 +124,10 @@ export function shotCosts(problem: Problem): ShotCosts {
     kind === 'drop' || (lands && worth >= LANDING_WORTH) ? [i] : [],
   );
   const cues: ShotCues[] = [];
+  /**
+   * Shots as long with the same cues at the same places are of one kind: clips show alike in them.
+   */
+  const [kinds, kindOf] = [new Map<string, number>(), new Uint32Array(shots)];
   ends.forEach((found, from) =>
     found.forEach((to) => {
       const cue = (i: number): CueInShot => ({
@@ -134,6 +138,13 @@ export function shotCosts(problem: Problem): ShotCosts {
       const inside = worthLanding
         .slice(firstAfter(worthLanding, from), firstAfter(worthLanding, to - 1))
         .map(cue);
+      const length = candidates[to]!.frame - candidates[from]!.frame;
+      const key = [cue(from), ...inside].map(
+        ({ after, worth, drop }) => `${after} ${worth} ${drop}`,
+      );
+      const kind = `${length}: ${key.join()}`;
+      if (!kinds.has(kind)) kinds.set(kind, kinds.size);
+      kindOf[cues.length] = kinds.get(kind)!;
       cues.push(shotCues([cue(from), ...inside]));
     }),
   );
@@ -162,19 +173,21 @@ export function shotCosts(problem: Problem): ShotCosts {
     plain[material]!.set(key, found);
     return found;
   };
-  /** Ways by clip and shot, as they are asked for. */
-  const known = materials.map(() => new Array<readonly Showing[] | undefined>(shots));
+  /** Ways by clip and kind of shot, as they are asked for. */
+  const known = materials.map(() => new Array<readonly Showing[] | undefined>(kinds.size));
   const ways: ShotCosts['ways'] = (material, from, to) => {
     const at = shotAt(from, to);
-    const found = known[material]![at];
-    if (found) return found;
+    const found = known[material]![kindOf[at]!];
     const length = (candidates[to]!.frame - candidates[from]!.frame) as Frames;
-    const shown = seenOf(material, length, cues[at]!);
-    exact[material]![at] = shown.reduce(
-      (best, { cost, drop }) => Math.min(best, shares[at]! * cost + drop),
-      Infinity,
-    );
-    return (known[material]![at] = shown);
+    const shown = found ?? seenOf(material, length, cues[at]!);
+    if (!found) known[material]![kindOf[at]!] = shown;
+    const worked = exact[material]![at]!;
+    if (worked !== worked) {
+      let best = Infinity;
+      for (const { cost, drop } of shown) best = Math.min(best, shares[at]! * cost + drop);
+      exact[material]![at] = best;
+    }
+    return shown;
   };
   return {
     ends: (from) => ends[from]!,
@@ -187,9 +200,9 @@ export function shotCosts(problem: Problem): ShotCosts {
     unseen: ({ material, from, to, seen, most }) => {
       const length = (candidates[to]!.frame - candidates[from]!.frame) as Frames;
       const share = shares[shotAt(from, to)]!;
-      return showings[material]!
-        .unseen(length, cues[shotAt(from, to)]!, seen)
-        .filter(({ cost, drop }) => share * cost + drop < most);
+      return showings[material]!.unseen(length, cues[shotAt(from, to)]!, seen).filter(
+        ({ cost, drop }) => share * cost + drop < most,
+      );
     },
   };
 }

@@ -1,4 +1,6 @@
-/** A frame of a shot on which an event may be, in frames after its start, and what that is worth. */
+/**
+ * A frame of a shot on which an event may be, in frames after its start, and what that is worth.
+ */
 export interface CueInShot {
   readonly after: number;
   readonly worth: number;
