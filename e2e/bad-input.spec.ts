@@ -47,10 +47,10 @@ test.describe('what cannot be heard', () => {
     });
     await expect(page.getByRole('alert')).toContainText('No beats were heard.');
     await step(page, 'Score');
-    await page.getByRole('button', { name: 'Lay out' }).click();
+    await page.getByRole('button', { name: 'Even', exact: true }).click();
     await expect(page.getByRole('alert')).toContainText('needs a tempo, and there is none yet');
     await type(page, 'Pace', '2s');
-    await page.getByRole('button', { name: 'Lay out' }).click();
+    await page.getByRole('button', { name: 'Even', exact: true }).click();
     await expect(page.getByText('exact · 720 frames')).toBeVisible();
   });
 });

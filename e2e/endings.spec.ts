@@ -73,7 +73,7 @@ test('music that is too long is spliced bar to bar, heard, kept and handed over'
   expect(Math.abs(soundEnd(plan.music!, plan.rate) - 776)).toBeLessThan(48);
 
   await step(page, 'Score');
-  await page.getByRole('button', { name: 'Lay out', exact: true }).click();
+  await page.getByRole('button', { name: 'Even', exact: true }).click();
   const edl = await handOff(page, 'Edit decision list');
   expect(edl.match(/MUSIC\s+AA/g)).toHaveLength(2);
   await page.keyboard.press('Control+z');

@@ -98,7 +98,7 @@ test('a plan without cuts says what to do, and faults are told before the file i
   await page.getByLabel('Pace').fill('1s');
   await page.getByLabel('Pace').press('Enter');
   await step(page, 'Score');
-  await page.getByRole('button', { name: 'Lay out' }).click();
+  await page.getByRole('button', { name: 'Even', exact: true }).click();
   await step(page, 'Hand-off');
   await expect(page.getByText('There are no clips for the 30 shots.')).toBeVisible();
   await expect(page.getByRole('link', { name: /Footage/ })).toContainText('1');

@@ -32,7 +32,7 @@ test('the whole way without a mouse: a new pace, a cut moved, the list downloade
   await page.keyboard.press('Control+a');
   await page.keyboard.type('1 bar');
   await page.keyboard.press('Enter');
-  await tabTo(page, /^Lay out$/);
+  await tabTo(page, /^Even$/);
   await page.keyboard.press('Enter');
   await expect(page.getByText('21 shots')).toBeVisible();
 

@@ -378,7 +378,7 @@ test('a ramp in the animatic shows the frames that the plan says: their numbers 
   // Brief has a field of that name as well.
   await expect(page.getByRole('heading', { name: 'Not laid out yet' })).toBeVisible();
   await type(page, 'Pace', '48f');
-  await page.getByRole('button', { name: 'Lay out', exact: true }).click();
+  await page.getByRole('button', { name: 'Even', exact: true }).click();
   await expect(page.getByText('exact · 96 frames')).toBeVisible();
   await saved(page);
   const id = /plans\/([^/]+)/.exec(page.url())![1]!;

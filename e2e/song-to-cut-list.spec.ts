@@ -61,7 +61,7 @@ test('from a song to a cut list whose cuts are on the beats and whose total is t
   await expect(page.getByRole('heading', { name: '3 clips' })).toBeVisible();
 
   await step(page, 'Score');
-  await page.getByRole('button', { name: 'Lay out' }).click();
+  await page.getByRole('button', { name: 'Even', exact: true }).click();
   await expect(page.getByText('exact · 720 frames')).toBeVisible();
   await saved(page);
 

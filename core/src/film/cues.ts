@@ -149,6 +149,24 @@ export const beatCuesOf = (plan: Timed): readonly Cue[] =>
       )
     : [];
 
+/** Kinds of cues by which one finds one's way in music and speech. */
+const STANDING: ReadonlySet<CueKind> = new Set([
+  'section',
+  'drop',
+  'rise-start',
+  'rise-peak',
+  'pause-start',
+  'pause-end',
+  'word',
+]);
+const keptStanding = remembered<readonly Sound[], Cue[]>();
+
+/** Sections, drops, rises, pauses and words of all sounds, whatever their switches. */
+export const standingCuesOf = (plan: Timed): readonly Cue[] =>
+  keptStanding(plan.sounds, timesOf(plan), () =>
+    gathered(plan, (sound) => cuesOfSound(sound).filter(({ kind }) => STANDING.has(kind))),
+  );
+
 const keptParts = remembered<Sound, Cue[]>();
 
 /** The halves and quarters of the beats of the music, whatever its switches. */

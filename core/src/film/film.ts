@@ -3,7 +3,8 @@ import type { Plan } from '../plan/index.ts';
 import { audioEventsOf, type AudioEvent } from '../sound/audio-events.ts';
 import { effectFactsOf, type EffectFacts } from '../sound/effect-facts.ts';
 import { CaesuraError, type CutIndex, type ShotIndex } from '../time/index.ts';
-import { beatCuesOf, cuesOf, partBeatsOf, type Cue } from './cues.ts';
+import { beatCuesOf, cuesOf, partBeatsOf, standingCuesOf, type Cue } from './cues.ts';
+import { eventMarks, type EventMark } from './event-marks.ts';
 import { shotFactsOf, type ShotFacts } from './shots.ts';
 
 /** What follows from a plan. Each list is worked out when it is first asked for. */
@@ -15,6 +16,10 @@ export interface Film {
   readonly beats: readonly Cue[];
   /** The halves and quarters of its beats, whatever its switches. */
   readonly partBeats: readonly Cue[];
+  /** Sections, drops, rises, pauses and words, whatever the switches of the sounds. */
+  readonly standing: readonly Cue[];
+  /** The moments of its clips that the film shows, and what becomes of them. */
+  readonly events: readonly EventMark[];
   /** Frames on which there is a cue. */
   readonly cueFrames: ReadonlySet<number>;
   /** Every shot; empty while there is no score. */
@@ -38,7 +43,9 @@ function derived(plan: Plan): Film {
   const beats = lazily(() => beatCuesOf(plan));
   const partBeats = lazily(() => partBeatsOf(plan));
   const cueFrames = lazily(() => new Set<number>(cues().map(({ frame }) => frame)));
+  const standing = lazily(() => standingCuesOf(plan));
   const shots = lazily(() => shotFactsOf(plan, cues()));
+  const events = lazily(() => eventMarks(shots(), cues()));
   const joins = lazily(() => joinsOf(plan, shots()));
   const effects = lazily(() => effectFactsOf(plan, shots(), joins()));
   const audioEvents = lazily(() => audioEventsOf(plan, shots(), effects()));
@@ -52,6 +59,12 @@ function derived(plan: Plan): Film {
     },
     get partBeats() {
       return partBeats();
+    },
+    get standing() {
+      return standing();
+    },
+    get events() {
+      return events();
     },
     get cueFrames() {
       return cueFrames();

@@ -28,6 +28,7 @@ export {
 export { USUAL_SPEEDS, atSpeed, speedsFor } from './speeds.ts';
 export { lengthContext, tempoOf } from './tempo.ts';
 export { shotSpeed } from './shot-speed.ts';
+export { LANDING_KINDS, SEEN_ABOUT, type EventMark, type EventState } from './event-marks.ts';
 export { landedMoment, type LandedMoment } from './landed-moment.ts';
 export { remembered } from './remembered.ts';
 export { withoutJoins, withoutRamps } from './versions.ts';

@@ -1,4 +1,4 @@
-import { correctedBeats, filmOf, lengthContext, type Cue } from '../film/index.ts';
+import { correctedBeats, filmOf, LANDING_KINDS, lengthContext, type Cue } from '../film/index.ts';
 import type { CueKind, Plan, Wishes } from '../plan/index.ts';
 import { CaesuraError, frames, framesPerBeat, toNumber, type Frames } from '../time/index.ts';
 import { chance } from '../numbers/index.ts';
@@ -76,9 +76,6 @@ function quickParts(plan: Plan, wishes: Wishes): readonly Cue[] {
   );
 }
 
-/** Cues that are meant where they are, whatever the beat. */
-const MEANT: ReadonlySet<CueKind> = new Set(['beat', 'downbeat', 'drop', 'hand', 'word']);
-
 /** Cues as candidates inside the film; of those within a frame of each other the best is kept. */
 function fromCues(plan: Plan, wishes: Wishes): Candidate[] {
   const { seed } = wishes;
@@ -91,7 +88,7 @@ function fromCues(plan: Plan, wishes: Wishes): Candidate[] {
     const halfBar = kind === 'beat' && 2 * (beat - 1) === perBar;
     const usual = (halfBar ? HALF_BAR : WORTH[kind]) * (WEAKEST + (1 - WEAKEST) * strength);
     const worth = seed === 0 ? usual : Math.min(1, usual * (1 + SEEDED * chance(seed, frame)));
-    const lands = !hasBeats || MEANT.has(kind);
+    const lands = !hasBeats || LANDING_KINDS.has(kind);
     const candidate = { frame, worth, kind, lands, locked: false };
     const last = kept.at(-1);
     if (last && frame - last.frame <= 1) kept[kept.length - 1] = oneOf(last, candidate);

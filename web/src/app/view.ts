@@ -9,19 +9,28 @@ export interface View {
   readonly cut: number | null;
   /** Further cuts that are selected with it. */
   readonly also: readonly number[];
+  /** Shots that are chosen, from 0, the one that was chosen first in front; no cut is then. */
+  readonly shots: readonly number[];
   /** Whether the list of keys is shown. */
   readonly keys: boolean;
 }
 
 const slice = createSlice({
   name: 'view',
-  initialState: { frame: frames(0), cut: null, also: [], keys: false } as View,
+  initialState: { frame: frames(0), cut: null, also: [], shots: [], keys: false } as View,
   reducers: {
     placed: (state, { payload }: PayloadAction<Frames>): View => ({ ...state, frame: payload }),
     cutSelected: (state, { payload }: PayloadAction<number | null>): View => ({
       ...state,
       cut: payload,
       also: [],
+      shots: [],
+    }),
+    shotsChosen: (state, { payload }: PayloadAction<readonly number[]>): View => ({
+      ...state,
+      cut: null,
+      also: [],
+      shots: payload,
     }),
     cutsSelected: (
       state,
@@ -30,14 +39,16 @@ const slice = createSlice({
       ...state,
       cut: payload.cut,
       also: payload.also.filter((c) => c !== payload.cut),
+      shots: [],
     }),
     keysToggled: (state, { payload }: PayloadAction<boolean | undefined>): View => ({
       ...state,
       keys: payload ?? !state.keys,
     }),
-    viewReset: (): View => ({ frame: frames(0), cut: null, also: [], keys: false }),
+    viewReset: (): View => ({ frame: frames(0), cut: null, also: [], shots: [], keys: false }),
   },
 });
 
-export const { placed, cutSelected, cutsSelected, keysToggled, viewReset } = slice.actions;
+export const { placed, cutSelected, cutsSelected, shotsChosen, keysToggled, viewReset } =
+  slice.actions;
 export const view = slice.reducer;

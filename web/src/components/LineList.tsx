@@ -1,5 +1,12 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useImperativeHandle, useRef, type ReactNode, type Ref } from 'react';
+import {
+  useEffect,
+  useImperativeHandle,
+  useRef,
+  type CSSProperties,
+  type ReactNode,
+  type Ref,
+} from 'react';
 import type { Line } from '@caesura/core/film';
 import type { Seconds } from '@caesura/core/time';
 import { clock } from '../app/format.ts';
@@ -78,7 +85,14 @@ export function LineList({ lines, height, label, draw, onPoint, ref }: Props) {
     [rows, lines, height],
   );
   return (
-    <div className="lines" ref={scroller} tabIndex={-1} aria-label={label} role="region">
+    <div
+      className="lines"
+      ref={scroller}
+      tabIndex={-1}
+      aria-label={label}
+      role="region"
+      style={{ '--line': `${height}px` } as CSSProperties}
+    >
       <div className="lines-inner" style={{ height: rows.getTotalSize() }}>
         {rows.getVirtualItems().map(({ index, start }) => {
           const line = lines[index]!;

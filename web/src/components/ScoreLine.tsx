@@ -1,11 +1,13 @@
-import { memo, type PointerEvent } from 'react';
+import { Fragment, memo, type MouseEvent, type PointerEvent } from 'react';
 import { instantAfter, partsOf, type Plan } from '@caesura/core/plan';
-import type { Line, ShotFacts } from '@caesura/core/film';
+import { filmOf, type Line, type ShotFacts } from '@caesura/core/film';
 import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
 import { Lock } from 'lucide-react';
-import { signed } from '../app/format.ts';
+import { signed, timecodeAt } from '../app/format.ts';
 import type { LineItems } from './line-items.ts';
-import { percentOn, rangeOn } from './place.ts';
+import { percentOn, rangeOn, type FilmRange } from './place.ts';
+import { EventMarks } from './EventMarks.tsx';
+import { StandingMarks } from './StandingMarks.tsx';
 import { Hairpin } from './Hairpin.tsx';
 import { Poster } from './Poster.tsx';
 import { Sticks } from './Wave.tsx';
@@ -30,6 +32,19 @@ interface Props {
   readonly onSelect: (cut: number, how: 'alone' | 'with' | 'to') => void;
   /** A cut was taken hold of with the pointer. */
   readonly onHold: (cut: number, event: PointerEvent) => void;
+  /** What can be done with shots; null where they are only looked at. */
+  readonly onShots: ShotActs | null;
+  /** Shots that are chosen. */
+  readonly chosen: readonly number[];
+}
+
+/** What can be done with the shots on a line. */
+export interface ShotActs {
+  readonly choose: (shot: number, how: 'alone' | 'with' | 'to') => void;
+  /** A shot was pressed with the pointer. */
+  readonly press: (shot: number, event: PointerEvent) => void;
+  /** Its menu was asked for, at a place of the page. */
+  readonly menu: (shot: number, at: { readonly x: number; readonly y: number }) => void;
 }
 
 /** The beats of a line: strong ones tall, downbeats with their mark. */
@@ -104,15 +119,80 @@ const cutClass = (
     .filter(Boolean)
     .join(' ');
 
+/** What is said at a cut. */
+function cutTip({ index, start, landing, shot }: ShotFacts, plan: Plan): string {
+  const on = landing
+    ? ` · ${landing.onCue ? 'on' : 'near'} bar ${landing.cue.bar} beat ${landing.cue.beat}, ${signed(landing.offsetMilliseconds, 1)} ms`
+    : '';
+  const held = shot.locked ? 'locked' : 'drag it, or [ ] from cue to cue';
+  return `Cut ${index} · frame ${start} · ${timecodeAt(start, plan)}${on} · ${held}`;
+}
+
+/** What a screen reader says of a shot, and what is said at it. */
+const shotName = ({ index, clip, length, start }: ShotFacts): string =>
+  `Shot ${index + 1}, ${clip?.name ?? 'No clip'}, ${length} frames from frame ${start}`;
+
 /** How a click on a cut chooses it. */
 const howOf = (event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) =>
   event.shiftKey ? 'to' : event.ctrlKey || event.metaKey ? 'with' : 'alone';
+
+const shotClass = (shot: ShotFacts, place: number, chosen: readonly number[]): string =>
+  `shot tint-${tintOf(place)}${shot.clip ? '' : ' shot-none'}${chosen.includes(shot.index) ? ' is-chosen' : ''}`;
+
+/** Opens the menu of a shot where it was asked for: at the pointer, or under what has the focus. */
+function askedMenu(event: MouseEvent<HTMLElement>, shot: number, acts: ShotActs | null): void {
+  if (!acts) return;
+  event.preventDefault();
+  const { left, bottom } = event.currentTarget.getBoundingClientRect();
+  const byKey = event.clientX === 0 && event.clientY === 0;
+  acts.menu(shot, byKey ? { x: left, y: bottom } : { x: event.clientX, y: event.clientY });
+}
+
+/** What of a shot is clicked, dragged over, and found by keyboard and screen reader. */
+function ShotHold({
+  facts,
+  at,
+  acts,
+  chosen,
+  first,
+}: {
+  facts: ShotFacts;
+  at: FilmRange;
+  acts: ShotActs;
+  chosen: readonly number[];
+  /** Whether the shot begins on this line: a screen reader is told of it once. */
+  first: boolean;
+}) {
+  const { index, clip, length } = facts;
+  return (
+    <button
+      type="button"
+      className="shot-hold"
+      data-shot={index}
+      style={{ left: `${at.left}%`, width: `${at.width}%` }}
+      tabIndex={first && index === (chosen[0] ?? 0) ? 0 : -1}
+      aria-hidden={first ? undefined : true}
+      aria-label={shotName(facts)}
+      aria-pressed={chosen.includes(index)}
+      title={`${clip?.name ?? 'No clip'} · ${length} f`}
+      onPointerDown={(event) => {
+        event.stopPropagation();
+        if (event.button === 0) acts.press(index, event);
+      }}
+      onClick={(event) => {
+        // A press has chosen it already; a key has not.
+        if (event.detail === 0) acts.choose(index, 'alone');
+      }}
+      onContextMenu={(event) => askedMenu(event, index, acts)}
+    />
+  );
+}
 
 /** What stands on a line: a step of the position leaves it as it is. */
 const LineContent = memo(function Content({
   plan,
   line,
-  items: { cues, shots, begin, joins, effects },
+  items,
   outline,
   offset,
   selected,
@@ -120,7 +200,10 @@ const LineContent = memo(function Content({
   ticks,
   onSelect,
   onHold,
+  onShots,
+  chosen,
 }: Omit<Props, 'position'>) {
+  const { cues, shots, begin, joins, effects, events } = items;
   const timeOf = (frame: number) => toNumber(instantOfFrame(frame, plan.rate));
   // A cut up to half a frame before the end of a line belongs to the cue that starts the next one.
   const half = timeOf(1) / 2;
@@ -134,6 +217,7 @@ const LineContent = memo(function Content({
         <Splices plan={plan} line={line} />
         {ticks && <FrameTicks plan={plan} line={line} />}
       </div>
+      <StandingMarks line={line} items={items} />
       {effects.map((facts) => (
         <Hairpin key={facts.placement.id} facts={facts} line={line} />
       ))}
@@ -141,22 +225,28 @@ const LineContent = memo(function Content({
         const at = rangeOn(line, timeOf(shot.start), timeOf(shot.end))!;
         const begins = begin.includes(shot);
         return (
-          <div
-            key={shot.shot.id}
-            className={`shot tint-${tintOf(place(shot))}${shot.clip ? '' : ' shot-none'}`}
-            style={{ left: `${at.left}%`, width: `${at.width}%` }}
-            title={`${shot.clip?.name ?? 'No clip'} · ${shot.length} f`}
-          >
-            {begins && shot.clip && <Poster clip={shot.clip} place={place(shot)} />}
-            <span className="shot-text">
-              <span className="shot-name">{begins ? (shot.clip?.name ?? 'No clip') : ''}</span>
-              <span className="figures">{begins ? `${shot.length} f` : ''}</span>
-            </span>
-            {/* On the line where the shot begins, if it is whole there. */}
-            {begins && timeOf(shot.end) <= line.to + half && <SpeedLine plan={plan} facts={shot} />}
-          </div>
+          <Fragment key={shot.shot.id}>
+            {onShots && (
+              <ShotHold facts={shot} at={at} acts={onShots} chosen={chosen} first={begins} />
+            )}
+            <div
+              className={shotClass(shot, place(shot), chosen)}
+              style={{ left: `${at.left}%`, width: `${at.width}%` }}
+            >
+              {begins && shot.clip && <Poster clip={shot.clip} place={place(shot)} />}
+              <span className="shot-text">
+                <span className="shot-name">{begins ? (shot.clip?.name ?? 'No clip') : ''}</span>
+                <span className="figures">{begins ? `${shot.length} f` : ''}</span>
+              </span>
+              {/* On the line where the shot begins, if it is whole there. */}
+              {begins && timeOf(shot.end) <= line.to + half && (
+                <SpeedLine plan={plan} facts={shot} />
+              )}
+            </div>
+          </Fragment>
         );
       })}
+      <EventMarks plan={plan} line={line} events={events} shots={filmOf(plan).shots} />
       {begin.map((shot) => (
         <button
           key={shot.index === 0 ? 'start' : shot.shot.id}
@@ -165,6 +255,8 @@ const LineContent = memo(function Content({
           className={cutClass(shot, selected, also)}
           style={{ left: `${Math.max(0, percentOn(line, timeOf(shot.start)))}%` }}
           aria-label={shot.index === 0 ? 'Start of the film' : cutName(shot)}
+          title={shot.index === 0 ? 'Start of the film' : cutTip(shot, plan)}
+          onContextMenu={(event) => askedMenu(event, shot.index, onShots)}
           aria-pressed={shot.index === selected || also.includes(shot.index)}
           onPointerDown={(event) => {
             event.stopPropagation();

@@ -1,8 +1,15 @@
 import { useMemo } from 'react';
-import type { Cue, Film, Line, ShotFacts } from '@caesura/core/film';
+import type { Cue, EventMark, Film, Line, ShotFacts } from '@caesura/core/film';
 import type { JoinFacts } from '@caesura/core/joins';
 import { instantOfFrame, toNumber, type FrameRate } from '@caesura/core/time';
 import type { EffectFacts } from '@caesura/core/sound';
+
+/** A rise of the music or a pause, between two cues. */
+export interface Stretch {
+  readonly kind: 'rise' | 'pause';
+  readonly from: Cue;
+  readonly to: Cue;
+}
 
 /** What stands on one line of a score. */
 export interface LineItems {
@@ -14,16 +21,39 @@ export interface LineItems {
   /** Joins with a window on it. */
   readonly joins: readonly JoinFacts[];
   readonly effects: readonly EffectFacts[];
+  /** Sections, drops and words that stand on it, and rises and pauses of which a part does. */
+  readonly standing: readonly Cue[];
+  readonly stretches: readonly Stretch[];
+  /** Events of clips that are seen on it. */
+  readonly events: readonly EventMark[];
 }
 
 /** Of a film what its lines show. */
-export type LineSource = Pick<Film, 'shots' | 'joins' | 'effects'> & {
+export type LineSource = Pick<Film, 'shots' | 'joins' | 'effects' | 'standing' | 'events'> & {
   readonly cues: readonly Cue[];
 };
 
+/** The rises and pauses of a film; one without an end is none. */
+export function stretchesOf(standing: readonly Cue[]): Stretch[] {
+  const between = (kind: Stretch['kind'], start: Cue['kind'], end: Cue['kind']) =>
+    standing.flatMap((from, i): Stretch[] => {
+      if (from.kind !== start) return [];
+      const to = standing
+        .slice(i + 1)
+        .find((c) => c.sound === from.sound && (c.kind === start || c.kind === end));
+      return to?.kind === end ? [{ kind, from, to }] : [];
+    });
+  return [
+    ...between('rise', 'rise-start', 'rise-peak'),
+    ...between('pause', 'pause-start', 'pause-end'),
+  ];
+}
+
+const WORDS: ReadonlySet<Cue['kind']> = new Set(['section', 'drop', 'word']);
+
 /** What stands on a line, its times in seconds of the film. */
 export function lineItems(
-  { cues, shots, joins, effects }: LineSource,
+  { cues, shots, joins, effects, standing, events }: LineSource,
   { from, to }: Line,
   rate: FrameRate,
 ): LineItems {
@@ -41,19 +71,31 @@ export function lineItems(
         before + after > 0 && timeOf(frame - before) < to && timeOf(frame + after) > from,
     ),
     effects: effects.filter(({ starts, ends }) => starts < to && ends > from),
+    standing: standing.filter(
+      ({ at, kind }) => WORDS.has(kind) && toNumber(at) >= from && toNumber(at) < to,
+    ),
+    stretches: stretchesOf(standing).filter(
+      (stretch) => toNumber(stretch.from.at) < to && toNumber(stretch.to.at) > from,
+    ),
+    events: events.filter(({ frame }) => timeOf(frame) >= from - half && timeOf(frame) < to - half),
   };
 }
 
 /** The items of every line, the same until the film or the lines change. */
 export function useLineItems(
-  { cues, shots, joins, effects }: LineSource,
+  { cues, shots, joins, effects, standing, events }: LineSource,
   lines: readonly Line[],
   rate: FrameRate,
 ): ReadonlyMap<Line, LineItems> {
   return useMemo(
     () =>
-      new Map(lines.map((line) => [line, lineItems({ cues, shots, joins, effects }, line, rate)])),
-    [cues, shots, joins, effects, lines, rate],
+      new Map(
+        lines.map((line) => [
+          line,
+          lineItems({ cues, shots, joins, effects, standing, events }, line, rate),
+        ]),
+      ),
+    [cues, shots, joins, effects, standing, events, lines, rate],
   );
 }
 

@@ -72,6 +72,8 @@ function renderLines(frame: number) {
           ticks={false}
           onSelect={nothing}
           onHold={nothing}
+          onShots={null}
+          chosen={noCuts}
         />
       ))}
     </Provider>

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { finished, frames, rational, sourceFrames } from '../../time/index.ts';
 import { shotCues, type CueInShot } from './shot-cues.ts';
-import { SEEN_ABOUT, showingsOf } from './showings.ts';
+import { SEEN_ABOUT } from '../../film/index.ts';
+import { showingsOf } from './showings.ts';
 import { bestInOrder } from './fixed-order.ts';
 import { bestInAnyOrder } from './free-order.ts';
 import {

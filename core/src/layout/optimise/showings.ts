@@ -1,3 +1,4 @@
+import { SEEN_ABOUT } from '../../film/index.ts';
 import type { MomentKind } from '../../footage/moments/moment.ts';
 import { sourceFrames, type Rational, type SourceFrames } from '../../time/index.ts';
 import { endWays } from './end-ways.ts';
@@ -37,8 +38,6 @@ export interface Showing {
 
 /** Starts tried beside those that events ask for, at most; see `startsSideBySide`. */
 const STARTS = 8;
-/** Frames of the film that are seen at least before an event that lands, and after it. */
-export const SEEN_ABOUT = 3;
 /** Ways kept for a clip in a shot, and the part of a shot that two of them may share. */
 const WAYS = 6;
 const SHARED = 0.5;

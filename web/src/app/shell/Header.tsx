@@ -44,7 +44,7 @@ function ShotsPill({ plan }: { plan: Plan }) {
     [Infinity, 0],
   );
   return (
-    <span className="pill">
+    <span className="pill pill-shots">
       {counted(lengths.length, 'shot')} · {least === most ? least : `${least} to ${most}`} frames
     </span>
   );

@@ -9,7 +9,7 @@ import {
 import type { Clip } from '@caesura/core/plan';
 import { sourceFrames, toNumber, type SourceFrames } from '@caesura/core/time';
 import type { ProxyReader } from '../../proxy/reader.ts';
-import { MOMENT_KINDS } from './moment-kinds.ts';
+import { MOMENT_KINDS } from '../../components/moment-kinds.ts';
 import { MovementCurve } from './MovementCurve.tsx';
 import { useFrameDrag } from './use-frame-drag.ts';
 

@@ -60,7 +60,7 @@ export function ClipLines({ frame, ...props }: Props) {
                 <ClipLine {...props} from={from} to={Math.min(clip.frames, from + across)} />
                 {index === row && (
                   <i
-                    className="position"
+                    className="clip-position"
                     style={{
                       left: `${(100 * (frame - from)) / across}%`,
                       width: `${100 / across}%`,

@@ -13,7 +13,7 @@ import type { ApplyEdit } from '../../app/hooks.ts';
 import { counted } from '../../app/format.ts';
 import type { ProxyReader } from '../../proxy/reader.ts';
 import { KeepMoments } from './KeepMoments.tsx';
-import { MOMENT_KINDS } from './moment-kinds.ts';
+import { MOMENT_KINDS } from '../../components/moment-kinds.ts';
 import { MomentPictures } from './MomentPictures.tsx';
 import { strengthName } from './moment-strength.ts';
 

@@ -53,8 +53,12 @@ export default function RehearseScreen() {
   );
   const lines = useMemo(() => scoreLines(chosen), [chosen]);
   const { cues } = filmOf(chosen);
-  const { shots, joins: windows, effects } = filmOf(version);
-  const itemsOf = useLineItems({ cues, shots, joins: windows, effects }, lines, version.rate);
+  const { shots, joins: windows, effects, standing, events } = filmOf(version);
+  const itemsOf = useLineItems(
+    { cues, shots, joins: windows, effects, standing, events },
+    lines,
+    version.rate,
+  );
   const words = useMemo(() => overlayOf(version), [version]);
 
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -165,6 +169,8 @@ export default function RehearseScreen() {
               ticks={false}
               onSelect={onSelect}
               onHold={notHeld}
+              onShots={null}
+              chosen={NO_CUTS}
             />
           )}
         />

@@ -22,8 +22,9 @@ export function LayoutBar({
   children: ReactNode;
 }) {
   const edit = useEdit();
-  const { cuts, onCue, worstMilliseconds } = useMemo(() => cutFigures(plan), [plan]);
+  const { cuts, onCue, onParts, worstMilliseconds } = useMemo(() => cutFigures(plan), [plan]);
   const context = lengthContext(plan);
+  const noClips = plan.clips.length === 0;
   return (
     <div className="layout-bar">
       <TextField
@@ -34,20 +35,24 @@ export function LayoutBar({
         check={(text) => void parsePace(text, context)}
         onCommit={(pace) => edit('changeBrief', { pace })}
       />
-      <Button variant="dark" onClick={() => edit('layOutSteadily')}>
-        Lay out
-      </Button>
       <Button
-        variant="outline-dark"
-        disabled={plan.clips.length === 0}
+        variant={noClips ? 'outline-dark' : 'dark'}
+        disabled={noClips}
         onClick={onPropose}
         title={
-          plan.clips.length === 0
+          noClips
             ? 'There are no clips to lay out yet'
             : 'Cuts, clips and their starts weighed together, three ways, to choose from'
         }
       >
         Propose
+      </Button>
+      <Button
+        variant={noClips ? 'dark' : 'outline-dark'}
+        onClick={() => edit('layOutSteadily')}
+        title="Every cut at the pace, on the nearest cue, the clips in their order"
+      >
+        Even
       </Button>
       <Button
         variant="outline-dark"
@@ -61,13 +66,16 @@ export function LayoutBar({
       {plan.score && (
         <p
           className="layout-figures"
-          title={onCue > 0 ? `The worst is ${worstMilliseconds.toFixed(1)} ms off` : undefined}
+          title={
+            cuts > 0 ? `The worst of all cuts is ${worstMilliseconds.toFixed(1)} ms off` : undefined
+          }
         >
           <b>{onCue}</b> of {cuts} on a cue
-          {onCue > 0 && (
+          <br />
+          {onParts > 0 && `${onParts} on parts of a beat · `}
+          {cuts > 0 && (
             <>
-              {' '}
-              · worst <span className="figures">{worstMilliseconds.toFixed(1)} ms</span>
+              worst <span className="figures">{worstMilliseconds.toFixed(1)} ms</span>
             </>
           )}
         </p>

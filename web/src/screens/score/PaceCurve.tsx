@@ -11,7 +11,7 @@ import { percentOn } from '../../components/place.ts';
  */
 const [SLOWEST, QUICKEST] = [240, 3];
 /** Pixels of a line in which it is drawn. */
-const HEIGHT = 36;
+const HEIGHT = 34;
 /** Places on a line at which the curve is worked out. */
 const PLACES = 60;
 
@@ -76,6 +76,7 @@ export function PaceCurve({
   const set = (frame: number, length: number) => edit('drawPace', pace.points, frame, length);
   return (
     <div className="pace" ref={box} style={{ height: HEIGHT }}>
+      <i className="pace-band" style={{ width: `${percentOn(line, line.to)}%` }} />
       <svg viewBox={`0 0 100 ${HEIGHT}`} preserveAspectRatio="none" aria-hidden="true">
         <path d={path} vectorEffect="non-scaling-stroke" />
       </svg>

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
 import { formArcs, type FilmRange } from '@caesura/core/layout';
@@ -67,113 +68,163 @@ function WhyNone({ conflict, clear }: Pick<Propose, 'conflict' | 'clear'>) {
   );
 }
 
+/** The figures of a layout in a line. */
+function Figures({ offer }: { offer: Offer }) {
+  const { score, cuts, onCue, onParts, landed, begun, withMoment, faults, grade } = offer;
+  return (
+    <p className="figures">
+      <b title="100: lengths as wanted, every cut on a cue, a moment landing in every second shot, all of it moving, no picture twice">
+        {grade} of 100
+      </b>
+      {` · ${counted(score.shots.length, 'shot')} · ${onCue} of ${cuts} on a cue`}
+      {onParts > 0 && ` · ${onParts} on parts of a beat`}
+      {withMoment > 0 && ` · in ${landed} of ${withMoment} a moment lands, ${begun} begin with one`}
+      {` · worst ${offer.worstMilliseconds.toFixed(1)} ms · ${counted(faults, 'fault')}`}
+    </p>
+  );
+}
+
 /**
- * Layouts side by side, small, with their figures and reasons; one is taken at a click, whole or
- * between selected cuts.
+ * Layouts that are offered, in a drawer that can be as small as a line: each is seen in the score
+ * while it is pointed at, and taken at a click, whole or between selected cuts.
  */
 export function Proposals({
   plan,
   selected,
   propose,
+  onPreview,
 }: {
   plan: Plan;
-  /** Frames between which cuts are selected, to take only that part. */
+  /** Frames between which cuts or shots are selected, to take only that part. */
   selected: FilmRange | null;
   propose: Propose;
+  /** A layout to show in the score instead of what is there; null for none. */
+  onPreview: (plan: Plan | null) => void;
 }) {
   const edit = useEdit();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
+  const [small, setSmall] = useState(false);
   const { offers, range, conflict, working, stop, clear } = propose;
   const progress = working && <Working {...working} onStop={stop} />;
   if (offers.length === 0) return progress ?? <WhyNone conflict={conflict} clear={clear} />;
   const builds = formArcs(plan).length > 0;
   const places = new Map(plan.clips.map((c, i) => [c.id, i]));
+  const withOffer = ({ score }: Offer): Plan =>
+    range ? takeRange(plan, score, range.from, range.to) : takeScore(plan, score);
+  const look = (offer: Offer) => ({
+    onPointerEnter: () => onPreview(withOffer(offer)),
+    onPointerLeave: () => onPreview(null),
+    onFocus: () => onPreview(withOffer(offer)),
+    onBlur: () => onPreview(null),
+  });
+  const take = ({ score }: Offer) => {
+    onPreview(null);
+    // What lies outside of a stretch may have been changed since.
+    if (range) edit('takeRange', score, range.from, range.to);
+    else edit('takeScore', score);
+  };
+  const takeButton = (offer: Offer, name: string) => (
+    <Button
+      variant="outline-dark"
+      size="sm"
+      disabled={plan.score === offer.score}
+      aria-label={`Take ${name}`}
+      onClick={() => take(offer)}
+    >
+      {plan.score === offer.score ? 'Taken' : 'Take'}
+    </Button>
+  );
+  const [first] = offers;
   return (
     <>
       {progress}
       <section className="proposals" aria-label="Proposed layouts">
-        {offers.map((offer) => {
-          const {
-            leans,
-            score,
-            cuts,
-            onCue,
-            worstMilliseconds,
-            landed,
-            begun,
-            withMoment,
-            faults,
-            grade,
-            words,
-            onParts,
-          } = offer;
-          const { name, why } = intentOf(leans, plan, builds);
-          const taken = plan.score === score;
-          const first = offers[0]!;
-          return (
-            <article key={leans} className={taken ? 'is-taken' : undefined}>
-              <h3>
-                {name} <small>{why}</small>
-              </h3>
-              <MiniScore
-                shots={score.shots.map((s) => [s.start, places.get(s.clip ?? '') ?? -1])}
-                length={score.length}
-              />
-              <p className="figures">
-                <b title="100: lengths as wanted, every cut on a cue, a moment landing in every second shot, all of it moving, no picture twice">
-                  {grade} of 100
-                </b>
-                {` · ${counted(score.shots.length, 'shot')} · ${onCue} of ${cuts} on a cue`}
-                {onParts > 0 && ` · ${onParts} on parts of a beat`}
-                {withMoment > 0 &&
-                  ` · in ${landed} of ${withMoment} a moment lands, ${begun} begin with one`}
-                {` · worst ${worstMilliseconds.toFixed(1)} ms · ${counted(faults, 'fault')}`}
-              </p>
-              <p className="reason">
-                {words.join(' ')}
-                {offer !== first &&
-                  ` ${Math.round(100 * (1 - sameAs(score, first.score)))} % other than the first.`}
-              </p>
-              <Button
-                variant="outline-dark"
-                size="sm"
-                disabled={taken}
-                onClick={() =>
-                  // What lies outside of a stretch may have been changed since.
-                  range ? edit('takeRange', score, range.from, range.to) : edit('takeScore', score)
-                }
-              >
-                {taken ? 'Taken' : 'Take'}
-              </Button>
-              <Button
-                variant="link"
-                size="sm"
-                onClick={() => {
-                  const other = range
-                    ? takeRange(plan, score, range.from, range.to)
-                    : takeScore(plan, score);
-                  dispatch(compared({ name: `“${name}”`, plan: other }));
-                  void navigate('../rehearse');
-                }}
-              >
-                Play against this
-              </Button>
-              {selected && !range && plan.score && (
-                <Button
-                  variant="outline-dark"
-                  size="sm"
-                  onClick={() => edit('takeRange', score, selected.from, selected.to)}
+        <div className="proposals-line">
+          {small &&
+            offers.map((offer) => {
+              const { name, why } = intentOf(offer.leans, plan, builds);
+              return (
+                <span key={offer.leans} className="proposal-chip" title={why} {...look(offer)}>
+                  <b>{name}</b> <span className="figures">{offer.grade} of 100</span>
+                  {takeButton(offer, name)}
+                </span>
+              );
+            })}
+          {!small && <span className="hint">Point at one to see it in the score.</span>}
+          <span className="proposals-acts">
+            <Button
+              variant="outline-dark"
+              size="sm"
+              aria-expanded={!small}
+              onClick={() => setSmall(!small)}
+            >
+              {small ? 'Larger' : 'Smaller'}
+            </Button>
+            <Button
+              variant="outline-dark"
+              size="sm"
+              onClick={() => {
+                onPreview(null);
+                clear();
+              }}
+            >
+              Put away
+            </Button>
+          </span>
+        </div>
+        {!small && (
+          <div className="proposals-open">
+            {offers.map((offer) => {
+              const { leans, score, words } = offer;
+              const { name, why } = intentOf(leans, plan, builds);
+              return (
+                <article
+                  key={leans}
+                  className={plan.score === score ? 'is-taken' : undefined}
+                  {...look(offer)}
                 >
-                  Take the selected stretch
-                </Button>
-              )}
-            </article>
-          );
-        })}
-        <Button variant="outline-dark" size="sm" onClick={clear}>
-          Put away
-        </Button>
+                  <h3>
+                    {name} <small>{why}</small>
+                  </h3>
+                  <MiniScore
+                    shots={score.shots.map((s) => [s.start, places.get(s.clip ?? '') ?? -1])}
+                    length={score.length}
+                  />
+                  <Figures offer={offer} />
+                  <p className="reason">
+                    {words.join(' ')}
+                    {offer !== first &&
+                      ` ${Math.round(100 * (1 - sameAs(score, first!.score)))} % other than the first.`}
+                  </p>
+                  {takeButton(offer, name)}
+                  <Button
+                    variant="link"
+                    size="sm"
+                    onClick={() => {
+                      dispatch(compared({ name: `“${name}”`, plan: withOffer(offer) }));
+                      void navigate('../rehearse');
+                    }}
+                  >
+                    Play against this
+                  </Button>
+                  {selected && !range && plan.score && (
+                    <Button
+                      variant="outline-dark"
+                      size="sm"
+                      onClick={() => {
+                        onPreview(null);
+                        edit('takeRange', score, selected.from, selected.to);
+                      }}
+                    >
+                      Take the selected stretch
+                    </Button>
+                  )}
+                </article>
+              );
+            })}
+          </div>
+        )}
       </section>
     </>
   );

@@ -18,14 +18,25 @@ interface Props {
   /** Place among the zooms. */
   readonly zoom: number;
   readonly onZoom: (by: 1 | -1) => void;
+  readonly withPace: boolean;
+  readonly onPace: () => void;
 }
 
 /** What a score is shown as, and how close. */
-export function ScoreBar({ view, onView, zoom, onZoom }: Props) {
+export function ScoreBar({ view, onView, zoom, onZoom, withPace, onPace }: Props) {
   return (
     <>
       {view === 'lines' && (
         <ButtonGroup aria-label="Zoom">
+          <Button
+            variant="outline-dark"
+            active={withPace}
+            aria-pressed={withPace}
+            onClick={onPace}
+            title="The wanted length along the lines, to see and to drag"
+          >
+            Pace
+          </Button>
           <Button
             variant="outline-dark"
             disabled={zoom === 0}

@@ -1,5 +1,7 @@
 import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
 import { filmOf, frameAtTime } from '@caesura/core/film';
+import { rangeOfShots } from '@caesura/core/layout';
+import type { Plan } from '@caesura/core/plan';
 import { seconds } from '@caesura/core/time';
 import { usePlan } from '../../app/hooks.ts';
 import { useLatest } from '../../app/use-latest.ts';
@@ -18,7 +20,10 @@ import { ShotTable } from './ShotTable.tsx';
 import { useCutEdits } from './use-cut-edits.ts';
 import { useCutSelection } from './use-cut-selection.ts';
 import { useFilmPlayer } from './use-film-player.ts';
+import { ScoreMenu, type AskedMenu } from './ScoreMenu.tsx';
+import { ShotsPanel } from './ShotsPanel.tsx';
 import { usePropose } from './use-propose.ts';
+import { useShotSelection } from './use-shot-selection.ts';
 import { useScoreKeys } from './use-score-keys.ts';
 import { WishesPanel } from './WishesPanel.tsx';
 
@@ -36,13 +41,21 @@ export default function ScoreScreen() {
   const frame = useAppSelector((state) => state.view.frame);
   const [view, setView] = useState<ScoreView>('lines');
   const [wishing, setWishing] = useState(false);
+  const [withPace, setWithPace] = useState(false);
+  const [preview, setPreview] = useState<Plan | null>(null);
+  const shown = preview ?? plan;
   const [zoom, setZoom] = useState(2);
   const list = useRef<LineListHandle>(null);
   const { shots } = filmOf(plan);
   const player = useFilmPlayer(plan, list);
   const selection = useCutSelection(plan, shots, list, player);
   const { selected, also, cuts, select, range } = selection;
-  const edits = useCutEdits(shots, frame, selection);
+  const ofShots = useShotSelection(plan, shots, list, selection.goTo);
+  const { chosen } = ofShots;
+  const edits = useCutEdits(shots, frame, selection, ofShots);
+  const [asked, setAsked] = useState<AskedMenu | null>(null);
+  const menuOf = asked && shots[asked.shot];
+  const stretch = () => ofShots.range() ?? (cuts.length > 1 ? range() : null);
 
   const play = () => {
     if (player.state === 'still') return void player.play(frame);
@@ -53,14 +66,14 @@ export default function ScoreScreen() {
   };
   const zoomBy = (by: 1 | -1) => setZoom((z) => Math.min(ZOOMS.length - 1, Math.max(0, z + by)));
   const relay = () => {
-    const between = range();
+    const between = ofShots.range() ?? range();
     if (between) propose.start(between);
   };
   useScoreKeys({
     play,
     byFrame: selection.byFrame,
-    byCut: selection.step,
-    extend: selection.extend,
+    byCut: chosen.length > 0 ? ofShots.step : selection.step,
+    extend: chosen.length > 0 ? ofShots.extend : selection.extend,
     zoom: zoomBy,
     relay,
     ...edits,
@@ -83,8 +96,10 @@ export default function ScoreScreen() {
       <ScoreLines
         bars={ZOOMS[zoom]!}
         onDrop={edits.drop}
-        withPace={wishing}
-        {...{ plan, frame, list, selection }}
+        withPace={withPace || wishing}
+        shots={ofShots}
+        onMenu={setAsked}
+        {...{ plan: shown, frame, list, selection }}
       />
     ),
     table: () => <ShotTable plan={plan} shots={shots} selected={selected} onSelect={select} />,
@@ -104,16 +119,40 @@ export default function ScoreScreen() {
           onWishes={() => setWishing(!wishing)}
           onPropose={() => propose.start()}
         >
-          <ScoreBar view={view} onView={setView} zoom={zoom} onZoom={zoomBy} />
+          <ScoreBar
+            {...{ view, zoom, withPace }}
+            onView={setView}
+            onZoom={zoomBy}
+            onPace={() => setWithPace(!withPace)}
+          />
         </LayoutBar>
         <DropLeftOut plan={plan} />
-        <Proposals plan={plan} selected={cuts.length > 1 ? range() : null} propose={propose} />
+        <Proposals plan={plan} selected={stretch()} propose={propose} onPreview={setPreview} />
         {plan.score ? views[view]() : <NotLaidOut hasMusic={plan.music !== null} />}
       </div>
       {wishing ? (
         <WishesPanel plan={plan} frame={frame} cut={selected} />
+      ) : chosen.length > 0 ? (
+        <ShotsPanel
+          plan={plan}
+          chosen={[...chosen].sort((a, b) => a - b).map((i) => shots[i]!)}
+          onSplit={edits.split}
+          onRelay={relay}
+        />
       ) : (
         <CutPanel plan={plan} shots={shots} selected={selected} also={also} {...onPanel} />
+      )}
+      {asked && menuOf && (
+        <ScoreMenu
+          key={`${asked.shot} ${asked.x} ${asked.y}`}
+          plan={plan}
+          facts={menuOf}
+          asked={asked}
+          onPlay={() => void player.play(menuOf.start)}
+          onSplit={edits.split}
+          onRelay={() => propose.start(rangeOfShots(plan, asked.shot, asked.shot))}
+          onClose={() => setAsked(null)}
+        />
       )}
     </div>
   );

@@ -1,18 +1,17 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Button, ButtonGroup, Form } from 'react-bootstrap';
-import { choicesFor, type Choice, type MeasuredClip } from '@caesura/core/layout';
 import { lengthContext, speedsFor, type ShotFacts } from '@caesura/core/film';
 import { longestShot, type Payer } from '@caesura/core/edits';
 import type { Clip, Plan } from '@caesura/core/plan';
-import { compare, percent, rational, toNumber, toText, type Rational } from '@caesura/core/time';
+import { compare, percent, toNumber, toText, type Rational } from '@caesura/core/time';
 
 import { useEdit } from '../../app/hooks.ts';
-import { useClipAnalyses } from '../../app/use-clip-analysis.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
 import { FramePicture } from '../../components/FramePicture.tsx';
 import { useProxy } from '../../proxy/use-proxy.ts';
+import { choiceText, useChoices } from './choices.ts';
 
 const PAYERS: Readonly<Record<Payer, string>> = {
   next: 'the next shot',
@@ -49,34 +48,11 @@ function EndPictures({ clip, facts }: { clip: Clip; facts: ShotFacts }) {
   );
 }
 
-/** What a choice is, in a few words. */
-function choiceText({ landed, begins, speed, moving, sourceIn }: Choice): string {
-  const slowed = compare(speed, rational(1)) !== 0 ? `${percent(toNumber(speed))} · ` : '';
-  const lands = landed
-    ? `${landed.moment} lands on ${landed.frame}`
-    : `${begins === null ? 'from' : 'begins with'} ${sourceIn}`;
-  return `${slowed}${lands}${moving === null ? '' : ` · moves ${Math.round(100 * moving)} %`}`;
-}
-
 /** The ways to fill a shot, the best first. */
 function Choices({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
   const edit = useEdit();
-  const clipAnalysisOf = useClipAnalyses(plan.clips);
   const [all, setAll] = useState(false);
-  const choices = useMemo(
-    () =>
-      choicesFor(plan, facts.index, (clip): MeasuredClip | null => {
-        const analysis = clipAnalysisOf(clip);
-        return (
-          analysis && {
-            frames: analysis.frames,
-            looks: analysis.looks,
-            activity: analysis.activity,
-          }
-        );
-      }),
-    [plan, facts.index, clipAnalysisOf],
-  );
+  const choices = useChoices(plan, facts.index);
   const names = new Map(plan.clips.map((c) => [c.id, c.name]));
   const { shot } = facts;
   // At first the best way of each clip, so that a clip with many moments does not hide the others.

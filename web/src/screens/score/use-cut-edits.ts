@@ -4,8 +4,12 @@ import { useEdit } from '../../app/hooks.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { cutSelected } from '../../app/view.ts';
 import type { CutSelection } from './use-cut-selection.ts';
+import type { ShotSelection } from './use-shot-selection.ts';
 
-/** What can be done with the chosen cuts, and with the shot that starts at the first of them. */
+/**
+ * What can be done with the chosen cuts, and with the shot that is chosen or starts at the first of
+ * them.
+ */
 export interface CutEdits {
   readonly toCue: (direction: 1 | -1) => void;
   readonly nudge: (by: 1 | -1) => void;
@@ -25,11 +29,13 @@ export function useCutEdits(
   shots: readonly ShotFacts[],
   frame: Frames,
   { selected, cuts, select }: CutSelection,
+  { chosen, choose }: Pick<ShotSelection, 'chosen' | 'choose'>,
 ): CutEdits {
   const edit = useEdit();
   const dispatch = useAppDispatch();
   const last = shots.length - 1;
   const isCut = selected !== null && selected > 0;
+  const shot = selected ?? (chosen.length === 1 ? chosen[0]! : null);
   return {
     toCue(direction) {
       if (isCut) edit('moveCutToCue', selected, direction);
@@ -50,14 +56,16 @@ export function useCutEdits(
       if (edit('splitShot', frame)) dispatch(cutSelected(index + 1));
     },
     slip(by) {
-      if (selected !== null) edit('slipShot', selected, by);
+      if (shot !== null) edit('slipShot', shot, by);
     },
     swap(by) {
-      if (selected === null || selected + by < 0 || selected + by > last) return;
-      if (edit('swapShots', selected, selected + by)) select(selected + by);
+      if (shot === null || shot + by < 0 || shot + by > last) return;
+      if (!edit('swapShots', shot, shot + by)) return;
+      if (selected === null) choose(shot + by, 'alone');
+      else select(shot + by);
     },
     lengthen(by) {
-      if (selected !== null) edit('setShotLength', selected, shots[selected]!.length + by, 'next');
+      if (shot !== null) edit('setShotLength', shot, shots[shot]!.length + by, 'next');
     },
     drop(held, to) {
       const by = to - shots[held]!.start;
