@@ -373,7 +373,7 @@ test('a ramp in the animatic shows the frames that the plan says: their numbers 
   await step(page, 'Footage');
   await bringIn(page, [await clip('numbers.mp4', [...counting, ...H264])]);
   await step(page, 'Brief');
-  await type(page, 'Target length', '96');
+  await type(page, 'Target length', '96f');
   await step(page, 'Score');
   // Brief has a field of that name as well.
   await expect(page.getByRole('heading', { name: 'Not laid out yet' })).toBeVisible();

@@ -3,6 +3,7 @@ import {
   divide,
   framesPerBeat,
   parseLength,
+  rational,
   type LengthContext,
   type Rational,
 } from '../time/index.ts';
@@ -34,3 +35,13 @@ export function parsePace(text: string, context: LengthContext): Pace {
     );
   return { kind: 'beats', beats: beats.num };
 }
+
+/** A tempo by which a pace in beats is read before there is music: it makes no difference. */
+const ANY_TEMPO = rational(120);
+
+/**
+ * Throws unless a text is a pace. Beats and bars are one before there is music, too: they count
+ * once there is some.
+ */
+export const checkPace = (text: string, context: LengthContext): void =>
+  void parsePace(text, { tempo: ANY_TEMPO, ...context });

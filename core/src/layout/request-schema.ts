@@ -79,7 +79,7 @@ export const LayoutRequestSchema = z.strictObject({
   start: z.string().default('01:00:00:00'),
   target: z.string(),
   pace: z.string().trim().min(1, 'a pace needs a length').max(40).default('2 beats'),
-  lead: z.number().int().min(0).max(1000).default(0),
+  lead: z.number().int().min(-1000).max(1000).default(0),
   /** The report of `analyse`, unchanged. */
   music: AnalysisReportSchema.optional(),
   /** Part of the music used, in seconds; from the first downbeat to the end when left out. */

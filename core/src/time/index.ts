@@ -25,7 +25,7 @@ export {
   offsetFrom,
   samplesPerFrame,
 } from './instant.ts';
-export { type LengthContext, parseLength } from './length.ts';
+export { type Length, type LengthContext, parseFilmLength, parseLength } from './length.ts';
 export { semitonesOf, semitonesOfRate } from './pitch.ts';
 export { finished, part } from './progress.ts';
 export {

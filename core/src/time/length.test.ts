@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { parseLength, type LengthContext } from './length.ts';
+import { parseFilmLength, parseLength, type LengthContext } from './length.ts';
 import { rational } from './rational.ts';
 
 const at24: LengthContext = {
@@ -59,5 +59,33 @@ describe('length text', () => {
 
   it('needs a tempo for beats', () => {
     expect(() => parseLength('2 beats', at2997)).toThrow(/needs a tempo/);
+  });
+});
+
+describe('the length of a film', () => {
+  const at24 = { rate: rational(24), dropFrame: false };
+  const read = (text: string) => {
+    const { taken, other } = parseFilmLength(text, at24);
+    return [taken.frames, taken.unit, other && other.frames];
+  };
+
+  it('takes a number without a unit for seconds where frames would be a film of under ten seconds, and offers the other', () => {
+    expect(read('30')).toEqual([720, 'seconds', 30]);
+    expect(read(' 239 ')).toEqual([5736, 'seconds', 239]);
+    expect(read('240')).toEqual([240, 'frames', 5760]);
+    expect(read('1080')).toEqual([1080, 'frames', 25_920]);
+  });
+
+  it('has no other reading where the unit is written', () => {
+    expect(read('30f')).toEqual([30, 'frames', null]);
+    expect(read('30 s')).toEqual([720, 'seconds', null]);
+    expect(read('0:30')).toEqual([720, 'seconds', null]);
+    expect(() => read('long')).toThrow(/not a length/);
+  });
+
+  it('takes no number for more than ten minutes of seconds', () => {
+    const fast = { rate: rational(120), dropFrame: false };
+    expect(parseFilmLength('601', fast).taken).toMatchObject({ frames: 601, unit: 'frames' });
+    expect(parseFilmLength('600', fast).taken).toMatchObject({ frames: 72_000, unit: 'seconds' });
   });
 });

@@ -52,6 +52,30 @@ const UNITS: ReadonlyMap<string, Length['unit'] | 'milliseconds' | 'minutes'> = 
   ['bars', 'bars'],
 ]);
 
+/** Seconds of film under which a number without a unit is more likely a number of seconds. */
+const SHORT_FILM = 10;
+/** Seconds up to which such a number is taken for them. */
+const LONG_FILM = 600;
+
+/**
+ * What the length of a whole film means: as any length, but a number without a unit that would be
+ * a film of less than ten seconds is taken for seconds. `other` is what such a number would mean
+ * else; null where the unit is written. Throws as `parseLength` does.
+ */
+export function parseFilmLength(
+  text: string,
+  context: LengthContext,
+): { readonly taken: Length; readonly other: Length | null } {
+  const asFrames = parseLength(text, context);
+  const bare = text.trim();
+  if (!/^\d+$/.test(bare)) return { taken: asFrames, other: null };
+  const asSeconds = parseLength(`${bare} s`, context);
+  const short = asFrames.frames < SHORT_FILM * toNumber(context.rate);
+  return short && Number(bare) <= LONG_FILM
+    ? { taken: asSeconds, other: asFrames }
+    : { taken: asFrames, other: asSeconds };
+}
+
 const MEND = 'Write 12, 12f, 0.5s, 1:04, 00:00:04:12, 2 beats or 1 bar.';
 
 function beatLength(context: LengthContext, word: string): Rational {

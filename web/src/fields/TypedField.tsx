@@ -12,8 +12,11 @@ interface Props<T> {
   readonly onCommit: (value: T) => boolean;
   /** Beside the field while nothing is typed. */
   readonly also?: ReactNode;
-  /** Beside the field while something is typed; as before when left out. */
-  readonly show?: (value: T) => ReactNode;
+  /**
+   * Beside the field while something is typed, and what takes another value; as before when left
+   * out.
+   */
+  readonly show?: (value: T, take: (value: T) => void) => ReactNode;
   /** The value an arrow key leads to, from the one typed or, with none typed, the one there is. */
   readonly step?: (typed: T | null, by: 1 | -1) => T;
   readonly narrow?: boolean;
@@ -96,7 +99,7 @@ export function TypedField<T>(props: Props<T>) {
               {wrong.message} {wrong.mend}
             </span>
           ) : meaning && 'value' in meaning && show ? (
-            show(meaning.value)
+            show(meaning.value, take)
           ) : (
             also
           )}

@@ -4,7 +4,9 @@ import {
   canDropFrames,
   formatTimecode,
   framesPerDay,
+  plural,
   rateLabel,
+  toNumber,
   type GivenFrames,
 } from '../../time/index.ts';
 import type { Plan, Size } from '../index.ts';
@@ -37,9 +39,22 @@ export function checkLength(
 }
 
 /**
+ * Throws unless a lead is at most a second either way: more than that is another cue, not a lead.
+ */
+function checkLead({ rate, lead }: Pick<Plan, 'rate' | 'lead'>): void {
+  const most = Math.floor(toNumber(rate));
+  if (Math.abs(lead) > most)
+    throw new CaesuraError(
+      'bad-lead',
+      `A lead of ${plural(lead, 'frame')} is more than a second.`,
+      `Give −${most} to ${most} frames; below 0 cuts fall after their cues.`,
+    );
+}
+
+/**
  * Changes the brief. The score stays as it is, so a new target shows as frames over or under until
- * laid out again. Throws when the target is no frame or runs past a day, or drop-frame is asked for
- * at a rate that has none.
+ * laid out again. Throws when the target is no frame or runs past a day, a lead is more than a
+ * second, or drop-frame is asked for at a rate that has none.
  */
 export function changeBrief(plan: Plan, change: BriefChange): Plan {
   const next = { ...plan, ...change };
@@ -52,5 +67,6 @@ export function changeBrief(plan: Plan, change: BriefChange): Plan {
   if (change.dropFrame !== undefined && change.dropFrame !== plan.dropFrame)
     next.start = relabelled(plan.start, plan, next);
   checkLength(next, next.target);
+  if (change.lead !== undefined) checkLead(next);
   return next;
 }

@@ -60,6 +60,19 @@ describe('cues', () => {
     });
   });
 
+  it('leads by frames either way, by no more than a second', () => {
+    const plan = { ...newPlan('Lead'), music: null };
+    expect(changeBrief(plan, { lead: frames(-2) }).lead).toBe(-2);
+    expect(changeBrief(plan, { lead: frames(24) }).lead).toBe(24);
+    expect(() => changeBrief(plan, { lead: frames(25) })).toThrow(
+      expect.objectContaining({
+        message: 'A lead of 25 frames is more than a second.',
+        mend: 'Give −24 to 24 frames; below 0 cuts fall after their cues.',
+      }) as Error,
+    );
+    expect(readPlan(changeBrief(plan, { lead: frames(-24) })).lead).toBe(-24);
+  });
+
   it('counts pick-up beats before bar 1 as bar 0, and leads by whole frames', () => {
     const plan = setMusic(newPlan('x'), {
       media: 'b'.repeat(64),

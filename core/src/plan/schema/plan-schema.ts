@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Frames } from '../../time/index.ts';
 import { ClipSchema } from './clip-schema.ts';
 import { EffectFileSchema, EffectPlacementSchema, NoteSchema } from './effect-schema.ts';
-import { count, countsFrames, framesFrom, RateSchema, SizeSchema, withUnit } from './fields.ts';
+import { framesBeside, framesFrom, RateSchema, SizeSchema, withUnit } from './fields.ts';
 import { RecipeSchema } from './join-schema.ts';
 import { brokenReferences } from './plan-references.ts';
 import { RampGroupSchema } from './ramp-schema.ts';
@@ -25,7 +25,7 @@ export const PlanSchema = z
     /** Timecode of frame 0, as a frame count from 00:00:00:00. */
     start: framesFrom(0),
     /** Frames by which every cut comes before its cue. */
-    lead: withUnit<Frames>(countsFrames(count.max(1000))),
+    lead: withUnit<Frames>(framesBeside(1000)),
     /** Wanted shot length as typed, such as “2 beats”. */
     pace: z.string().trim().min(1).max(40),
     /** What a layout is to be like beside that. */

@@ -1,14 +1,21 @@
 import { lengthContext } from '@caesura/core/film';
-import { parsePace } from '@caesura/core/layout';
-import { canDropFrames, frames, parseTimecode } from '@caesura/core/time';
+import { checkPace } from '@caesura/core/layout';
+import { canDropFrames, frames, parseLength, parseTimecode } from '@caesura/core/time';
 import { Form } from 'react-bootstrap';
-import { counted, lengthTimecode, secondsOf, timecodeAt } from '../../app/format.ts';
+import { counted, timecodeAt } from '../../app/format.ts';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { RateField } from '../../fields/RateField.tsx';
 import { SizeField } from '../../fields/SizeField.tsx';
 import { TextField } from '../../fields/TextField.tsx';
+import { FilmLengthField } from './FilmLengthField.tsx';
 import { RateMeaning } from './RateMeaning.tsx';
+
+/** What a lead does, in words. */
+const leadWords = (lead: number): string =>
+  lead === 0
+    ? 'cuts fall on their cues'
+    : `cuts fall ${counted(Math.abs(lead), 'frame')} ${lead > 0 ? 'before' : 'after'} their cues`;
 
 /**
  * What the film is to be: names, rate, size, lengths, pace, and at once what the rate means in
@@ -50,18 +57,7 @@ export default function BriefScreen() {
           onChange={(event) => edit('changeBrief', { dropFrame: event.target.checked })}
         />
         <SizeField value={plan.size} onCommit={(size) => edit('changeBrief', { size })} />
-        <LengthField
-          label="Target length"
-          value={plan.target}
-          written={lengthTimecode(plan.target, plan)}
-          context={context}
-          also={
-            <span className="figures">
-              {plan.target} f · {secondsOf(plan.target, plan.rate)}
-            </span>
-          }
-          onCommit={(target) => edit('changeBrief', { target })}
-        />
+        <FilmLengthField plan={plan} onCommit={(target) => edit('changeBrief', { target })} />
         <LengthField
           label="Start timecode"
           value={plan.start}
@@ -80,19 +76,22 @@ export default function BriefScreen() {
           value={plan.lead}
           written={`${plan.lead} f`}
           context={context}
-          also={
-            plan.lead === 0
-              ? 'cuts fall on their cues'
-              : `cuts fall ${counted(plan.lead, 'frame')} before their cues`
+          parse={(text) =>
+            parseLength(text.trim().replace('−', '-').replace(/^\+/, ''), context).frames
           }
+          also={leadWords(plan.lead)}
           onCommit={(lead) => edit('changeBrief', { lead })}
         />
         <TextField
           label="Pace"
           value={plan.pace}
           maxLength={40}
-          check={(text) => void parsePace(text, context)}
-          also="length of a shot: 2 beats, 1 bar, 0.5s, 12f"
+          check={(text) => checkPace(text, context)}
+          also={
+            context.tempo || !/beat|bar/i.test(plan.pace)
+              ? 'length of a shot: 2 beats, 1 bar, 0.5s, 12f'
+              : 'length of a shot; beats and bars count once there is music'
+          }
           onCommit={(pace) => edit('changeBrief', { pace })}
         />
       </section>

@@ -1,6 +1,6 @@
 import { useMemo, type ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
-import { parsePace } from '@caesura/core/layout';
+import { checkPace } from '@caesura/core/layout';
 import { cutFigures } from '@caesura/core/edits';
 import { lengthContext } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
@@ -32,7 +32,7 @@ export function LayoutBar({
         narrow
         value={plan.pace}
         maxLength={40}
-        check={(text) => void parsePace(text, context)}
+        check={(text) => checkPace(text, context)}
         onCommit={(pace) => edit('changeBrief', { pace })}
       />
       <Button
