@@ -111,7 +111,7 @@ export default function PlanFrame() {
       <FaultsContext value={faults}>
         <div className="shell">
           <Header plan={plan} />
-          <Steps />
+          <Steps plan={plan} />
           <main className="page">
             <Suspense fallback={<p className="waiting">Opening the screen</p>}>
               <FileQueueContext value={queue}>

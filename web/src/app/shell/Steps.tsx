@@ -1,8 +1,11 @@
 import { Nav } from 'react-bootstrap';
-import { NavLink } from 'react-router';
+import { useMemo } from 'react';
+import { Link, NavLink, useLocation } from 'react-router';
+import type { Plan } from '@caesura/core/plan';
 import { faultsOn } from '../fault-places.ts';
 import { useFaults } from '../faults.ts';
 import { counted } from '../format.ts';
+import { nextStep } from './next-step.ts';
 
 /** The steps of the work, in order. */
 export const STEPS = [
@@ -16,8 +19,17 @@ export const STEPS = [
   { path: 'hand-off', name: 'Hand-off' },
 ] as const;
 
+/** What is missing for a film, with the way there; on that screen only the words. */
+function NextLine({ plan }: { plan: Plan }) {
+  const { all: faults } = useFaults();
+  const { pathname } = useLocation();
+  const { what, screen } = useMemo(() => nextStep(plan, faults), [plan, faults]);
+  const here = pathname.split('/')[3] === screen;
+  return <p className="next-line">Next: {here ? what : <Link to={screen}>{what}</Link>}</p>;
+}
+
 /** The row of steps; one with open faults shows their number. */
-export function Steps() {
+export function Steps({ plan }: { plan: Plan }) {
   const { all: faults } = useFaults();
   return (
     <Nav as="nav" className="steps" aria-label="Steps">
@@ -38,6 +50,7 @@ export function Steps() {
           </Nav.Link>
         );
       })}
+      <NextLine plan={plan} />
     </Nav>
   );
 }

@@ -18,6 +18,7 @@ import { PlainShell } from '../../app/shell/PlainShell.tsx';
 import { useAppDispatch } from '../../app/store.ts';
 import { IconButton } from '../../components/IconButton.tsx';
 import { MiniScore } from '../../components/MiniScore.tsx';
+import { FirstWay } from './FirstWay.tsx';
 
 /** A plan file of a film of many hours is a few megabytes. */
 const LARGEST_PLAN_FILE = 64e6;
@@ -198,6 +199,7 @@ export default function PlansScreen() {
             }}
           />
         </div>
+        <FirstWay />
         <PlanList />
       </div>
     </PlainShell>
