@@ -2,7 +2,7 @@ import { changeRate } from '../plan/edits/change-rate.ts';
 import { filmOf } from '../film/index.ts';
 import { faultsOf } from '../faults/index.ts';
 import { describe, expect, it } from 'vitest';
-import { changeWishes, drawPace, wishClip } from '../plan/edits/edit-wishes.ts';
+import { changeWishes, wishClip } from '../plan/edits/edit-wishes.ts';
 import { lockCut } from '../plan/edits/edit-cuts.ts';
 import { pinMoment } from '../plan/edits/edit-clips.ts';
 import { readPlan } from '../plan/index.ts';
@@ -10,6 +10,7 @@ import { showInShot } from '../plan/edits/edit-shots.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, frames, rational, sourceFrames } from '../time/index.ts';
 import { choicesFor } from './choices.ts';
+import { bentPacing } from './bend-pace.ts';
 import { pacePoints } from './pace-points.ts';
 import { layOutSteadily } from './steady-layout.ts';
 
@@ -74,7 +75,8 @@ describe('wishes', () => {
     const points = pacePoints(plan);
     expect(points[0]).toEqual({ frame: 0, length: 26 });
     expect(points.at(-1)!.length).toBeLessThan(15);
-    const drawn = drawPace(plan, points, points[3]!.frame, 60);
+    const point = { ...points[3]!, arc: null };
+    const drawn = changeWishes(plan, { pacing: bentPacing(plan, point, 60) });
     expect(drawn.wishes.pacing).toMatchObject({ kind: 'drawn' });
     expect(pacePoints(drawn)).toEqual(points.map((p, i) => (i === 3 ? { ...p, length: 60 } : p)));
   });

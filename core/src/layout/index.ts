@@ -1,3 +1,4 @@
+export { bendPoints, bentPacing, type BendPoint } from './bend-pace.ts';
 export { type ArcRange, arcRanges } from './arcs.ts';
 export { type Choice, choicesFor } from './choices.ts';
 export { type Conflict, conflictOf } from './conflict.ts';

@@ -1,6 +1,6 @@
-import { CaesuraError, frames, type GivenFrames } from '../../time/index.ts';
+import { CaesuraError } from '../../time/index.ts';
 import type { Plan } from '../index.ts';
-import { clipWish, WishesSchema, type ClipWish, type Pacing, type Wishes } from '../index.ts';
+import { clipWish, WishesSchema, type ClipWish, type Wishes } from '../index.ts';
 
 /**
  * Changes what a layout is to be like. Throws when a value cannot be, or the shortest shot is
@@ -32,20 +32,4 @@ export function wishClip(plan: Plan, id: string, change: Partial<ClipWish>): Pla
     throw new CaesuraError('no-such-clip', 'That clip is not in the plan.', 'Choose another.');
   const wish = { ...clipWish(plan.wishes, id), ...change };
   return changeWishes(plan, { clips: { ...plan.wishes.clips, [id]: wish } });
-}
-
-/**
- * Draws the pace: at a frame of the film the wanted length is another, between the points of
- * `drawn`, which are those there were or those that follow from the pacing there was.
- */
-export function drawPace(
-  plan: Plan,
-  drawn: Extract<Pacing, { kind: 'drawn' }>['points'],
-  frame: GivenFrames,
-  length: GivenFrames,
-): Plan {
-  const others = drawn.filter((p) => p.frame !== frame);
-  const point = { frame: frames(frame), length: frames(Math.max(1, Math.round(length))) };
-  const points = [...others, point].sort((a, b) => a.frame - b.frame);
-  return changeWishes(plan, { pacing: { kind: 'drawn', points } });
 }

@@ -81,7 +81,7 @@ export {
   switchCues,
   turnSound,
 } from './edit-sounds.ts';
-export { changeWishes, drawPace, wishClip } from './edit-wishes.ts';
+export { changeWishes, wishClip } from './edit-wishes.ts';
 export { clipOfFile, clipsOfFile, fillClips, relinkClips } from './file-facts.ts';
 export { type Payer, setShotLength } from './shot-length.ts';
 export { takeRange } from './take-range.ts';

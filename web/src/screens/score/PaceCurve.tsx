@@ -1,9 +1,11 @@
 import { useMemo, useRef, useState, type PointerEvent } from 'react';
-import { pacePoints, wantedLength } from '@caesura/core/layout';
+import { bendPoints, bentPacing, wantedLength, type BendPoint } from '@caesura/core/layout';
 import type { Line } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError, frames, instantOfFrame, toNumber } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
+import { noticed } from '../../app/notices.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { percentOn } from '../../components/place.ts';
 
 /**
@@ -25,7 +27,7 @@ const lengthAt = (down: number): number =>
 export function usePace(plan: Plan) {
   return useMemo(() => {
     try {
-      return { wanted: wantedLength(plan, plan.wishes.pacing), points: pacePoints(plan) };
+      return { wanted: wantedLength(plan, plan.wishes.pacing), points: bendPoints(plan) };
     } catch (error) {
       if (error instanceof CaesuraError) return null;
       throw error;
@@ -53,6 +55,7 @@ export function PaceCurve({
   pace: NonNullable<ReturnType<typeof usePace>>;
 }) {
   const edit = useEdit();
+  const dispatch = useAppDispatch();
   const box = useRef<HTMLDivElement>(null);
   const [held, setHeld] = useState<Held | null>(null);
   // The pointer may move and be let go before what it took hold of is drawn.
@@ -73,7 +76,18 @@ export function PaceCurve({
     const { top, height } = box.current!.getBoundingClientRect();
     return Math.max(1, Math.round(lengthAt((event.clientY - top) / height)));
   };
-  const set = (frame: number, length: number) => edit('drawPace', pace.points, frame, length);
+  const set = (point: BendPoint, length: number) => {
+    const follows = plan.wishes.pacing.kind === 'form' && point.arc !== null;
+    const done = edit('changeWishes', { pacing: bentPacing(plan, point, length) });
+    if (done && follows)
+      dispatch(
+        noticed({
+          kind: 'done',
+          message:
+            'The pace goes in arcs of its own now; it no longer follows the music by itself.',
+        }),
+      );
+  };
   return (
     <div className="pace" ref={box} style={{ height: HEIGHT }}>
       <i className="pace-band" style={{ width: `${percentOn(line, line.to)}%` }} />
@@ -84,7 +98,7 @@ export function PaceCurve({
         const length = held?.frame === point.frame ? held.length : point.length;
         return (
           <button
-            key={point.frame}
+            key={`${point.frame} ${point.arc?.end}`}
             type="button"
             className="pace-point"
             style={{
@@ -103,7 +117,7 @@ export function PaceCurve({
             }}
             onPointerUp={() => {
               const wanted = latest.current?.length;
-              if (wanted !== undefined && wanted !== point.length) set(point.frame, wanted);
+              if (wanted !== undefined && wanted !== point.length) set(point, wanted);
               hold(null);
             }}
             onKeyDown={(event) => {
@@ -111,7 +125,7 @@ export function PaceCurve({
               if (by === undefined) return;
               event.preventDefault();
               event.stopPropagation();
-              set(point.frame, Math.max(1, point.length + by));
+              set(point, Math.max(1, point.length + by));
             }}
           >
             {held?.frame === point.frame && <span className="figures">{length} f</span>}
