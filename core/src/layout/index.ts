@@ -21,3 +21,4 @@ export { proposalWords } from './proposal-words.ts';
 export { type Proposal, type Search, proposals } from './propose.ts';
 export { layOutSteadily } from './steady-layout.ts';
 export { wantedLength } from './wanted-length.ts';
+export { type BeatPart, beatParts, runEnds, usualRun } from './short-runs.ts';

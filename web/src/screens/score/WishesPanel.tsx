@@ -1,16 +1,15 @@
-import { useMemo } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { limitsOf } from '@caesura/core/layout';
-import { landingOf, lengthContext, filmOf } from '@caesura/core/film';
+import { lengthContext } from '@caesura/core/film';
 import { TERMS, type Clip, type Plan, type Term } from '@caesura/core/plan';
-import { frames, parseLength, type Frames } from '@caesura/core/time';
+import { parseLength } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { TextField } from '../../fields/TextField.tsx';
-import { WholeField } from '../../fields/WholeField.tsx';
 import { ClipWishes } from './ClipWishes.tsx';
 import { PacingChoice } from './PacingChoice.tsx';
+import { ShortRuns } from './ShortRuns.tsx';
 
 const TERM_NAMES: Readonly<Record<Term, string>> = {
   pace: 'Near the pace',
@@ -47,72 +46,6 @@ function LimitField({ plan, which }: { plan: Plan; which: 'shortest' | 'longest'
         edit('changeWishes', { [which]: text.trim() ? parseLength(text, context).frames : null })
       }
     />
-  );
-}
-
-/** Runs of very short shots that end on a frame. */
-function Runs({ plan, frame }: { plan: Plan; frame: number }) {
-  const edit = useEdit();
-  const { bursts } = plan.wishes;
-  const context = lengthContext(plan);
-  const cues = useMemo(() => filmOf(plan).cues, [plan]);
-  const cueName = (end: Frames): string => {
-    const landing = landingOf(end, cues, plan);
-    return landing?.onCue ? `bar ${landing.cue.bar} · beat ${landing.cue.beat}` : 'on no cue';
-  };
-  const set = (next: typeof bursts) => edit('changeWishes', { bursts: next });
-  const change = (i: number, by: Partial<(typeof bursts)[number]>) =>
-    set(bursts.map((run, k) => (k === i ? { ...run, ...by } : run)));
-  return (
-    <>
-      <h3>Runs of short shots</h3>
-      {bursts.map((run, i) => (
-        <div key={i} className="wish-row">
-          <LengthField
-            label="Ends on"
-            value={run.end}
-            written={String(run.end)}
-            also={<span>{cueName(run.end)}</span>}
-            context={context}
-            onCommit={(end) => change(i, { end })}
-          />
-          <WholeField
-            label="Shots"
-            value={run.shots}
-            least={1}
-            most={200}
-            onCommit={(shots) => change(i, { shots })}
-          />
-          <LengthField
-            label="Each"
-            value={run.each}
-            written={String(run.each)}
-            context={context}
-            onCommit={(each) => change(i, { each })}
-          />
-          <Button
-            variant="outline-dark"
-            size="sm"
-            onClick={() => set(bursts.filter((_, k) => k !== i))}
-          >
-            Remove
-          </Button>
-        </div>
-      ))}
-      <Button
-        variant="outline-dark"
-        size="sm"
-        disabled={frame < 24}
-        onClick={() => set([...bursts, { end: frames(frame), shots: 4, each: frames(5) }])}
-        title={
-          frame < 24
-            ? 'Go to the frame it is to end on first'
-            : 'Four shots of 5 frames, the last ending here'
-        }
-      >
-        Add a run that ends at the position
-      </Button>
-    </>
   );
 }
 
@@ -160,7 +93,7 @@ export function WishesPanel({
         context={context}
         onCommit={(handles) => edit('changeWishes', { handles })}
       />
-      <Runs plan={plan} frame={frame} />
+      <ShortRuns plan={plan} frame={frame} />
       <h3>Order</h3>
       <Choose
         label="Clips come"
