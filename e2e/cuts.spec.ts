@@ -94,7 +94,7 @@ test('another rate keeps the time and the cues', async ({ page }) => {
   await expect(page.locator('.layout-figures')).toContainText('41 of 41 on a cue');
   await step(page, 'Brief');
   await type(page, 'Target length', '40s');
-  await expect(page.getByText('250 frames over')).toBeVisible();
+  await expect(page.getByText('250 frames over', { exact: true })).toBeVisible();
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(page.getByText('exact · 1 080 frames')).toBeVisible();
