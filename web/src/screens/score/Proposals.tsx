@@ -68,6 +68,10 @@ function WhyNone({ conflict, clear }: Pick<Propose, 'conflict' | 'clear'>) {
   );
 }
 
+/** The plan with an offer taken, whole or in the stretch that it is for. */
+export const withOffer = (plan: Plan, { score }: Offer, range: FilmRange | null): Plan =>
+  range ? takeRange(plan, score, range.from, range.to) : takeScore(plan, score);
+
 /** The figures of a layout in a line. */
 function Figures({ offer }: { offer: Offer }) {
   const { score, cuts, onCue, onParts, landed, begun, withMoment, faults, grade } = offer;
@@ -98,8 +102,8 @@ export function Proposals({
   /** Frames between which cuts or shots are selected, to take only that part. */
   selected: FilmRange | null;
   propose: Propose;
-  /** A layout to show in the score instead of what is there; null for none. */
-  onPreview: (plan: Plan | null) => void;
+  /** An offer to show in the score instead of what is there; null for none. */
+  onPreview: (offer: Offer | null) => void;
 }) {
   const edit = useEdit();
   const dispatch = useAppDispatch();
@@ -110,12 +114,10 @@ export function Proposals({
   if (offers.length === 0) return progress ?? <WhyNone conflict={conflict} clear={clear} />;
   const builds = formArcs(plan).length > 0;
   const places = new Map(plan.clips.map((c, i) => [c.id, i]));
-  const withOffer = ({ score }: Offer): Plan =>
-    range ? takeRange(plan, score, range.from, range.to) : takeScore(plan, score);
   const look = (offer: Offer) => ({
-    onPointerEnter: () => onPreview(withOffer(offer)),
+    onPointerEnter: () => onPreview(offer),
     onPointerLeave: () => onPreview(null),
-    onFocus: () => onPreview(withOffer(offer)),
+    onFocus: () => onPreview(offer),
     onBlur: () => onPreview(null),
   });
   const take = ({ score }: Offer) => {
@@ -202,7 +204,9 @@ export function Proposals({
                     variant="link"
                     size="sm"
                     onClick={() => {
-                      dispatch(compared({ name: `“${name}”`, plan: withOffer(offer) }));
+                      dispatch(
+                        compared({ name: `“${name}”`, plan: withOffer(plan, offer, range) }),
+                      );
                       void navigate('../rehearse');
                     }}
                   >

@@ -1,8 +1,7 @@
-import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
+import { lazy, Suspense, useMemo, useRef, useState, type ReactNode } from 'react';
 import { filmOf, frameAtTime } from '@caesura/core/film';
 import { rangeOfShots } from '@caesura/core/layout';
-import type { Plan } from '@caesura/core/plan';
-import { seconds } from '@caesura/core/time';
+import { CaesuraError, seconds } from '@caesura/core/time';
 import { usePlan } from '../../app/hooks.ts';
 import { useLatest } from '../../app/use-latest.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
@@ -13,7 +12,7 @@ import { CutPanel } from './CutPanel.tsx';
 import { DropLeftOut } from './DropLeftOut.tsx';
 import { LayoutBar } from './LayoutBar.tsx';
 import { NotLaidOut } from './NotLaidOut.tsx';
-import { Proposals } from './Proposals.tsx';
+import { Proposals, withOffer } from './Proposals.tsx';
 import { ScoreBar, ZOOMS, type ScoreView } from './ScoreBar.tsx';
 import { ScoreLines } from './ScoreLines.tsx';
 import { ShotTable } from './ShotTable.tsx';
@@ -26,6 +25,7 @@ import { usePropose } from './use-propose.ts';
 import { useShotSelection } from './use-shot-selection.ts';
 import { useScoreKeys } from './use-score-keys.ts';
 import { WishesPanel } from './WishesPanel.tsx';
+import type { Offer } from '../../workers/layout-worker.ts';
 
 // The charts come with a large package that no one else needs.
 const PacingCharts = lazy(() => import('./PacingCharts.tsx'));
@@ -42,8 +42,19 @@ export default function ScoreScreen() {
   const [view, setView] = useState<ScoreView>('lines');
   const [wishing, setWishing] = useState(false);
   const [withPace, setWithPace] = useState(false);
-  const [preview, setPreview] = useState<Plan | null>(null);
-  const shown = preview ?? plan;
+  const [preview, setPreview] = useState<Offer | null>(null);
+  // An offer that is gone, or put away while it was pointed at, is no longer shown.
+  const previewed = preview && propose.offers.includes(preview) ? preview : null;
+  const shown = useMemo(() => {
+    if (!previewed) return plan;
+    try {
+      return withOffer(plan, previewed, propose.range);
+    } catch (error) {
+      // The plan was changed since, so that the stretch no longer fits; taking it says why.
+      if (error instanceof CaesuraError) return plan;
+      throw error;
+    }
+  }, [plan, previewed, propose.range]);
   const [zoom, setZoom] = useState(2);
   const list = useRef<LineListHandle>(null);
   const { shots } = filmOf(plan);
