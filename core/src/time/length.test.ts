@@ -63,9 +63,9 @@ describe('length text', () => {
 });
 
 describe('the length of a film', () => {
-  const at24 = { rate: rational(24), dropFrame: false };
+  const beforeMusic = { rate: rational(24), dropFrame: false };
   const read = (text: string) => {
-    const { taken, other } = parseFilmLength(text, at24);
+    const { taken, other } = parseFilmLength(text, beforeMusic);
     return [taken.frames, taken.unit, other && other.frames];
   };
 
