@@ -17,7 +17,7 @@ const FILM = 45;
 const demo = (): Plan =>
   readPlan(
     JSON.parse(
-      readFileSync(path.join(import.meta.dirname, '../demo/output/plans/rehearsed.json'), 'utf8'),
+      readFileSync(path.join(import.meta.dirname, '../demo/output/tried/rehearsed.json'), 'utf8'),
     ),
   );
 

@@ -1,4 +1,5 @@
 import type { NewSound } from '@caesura/core/edits';
+import { clipAnalysisOf, unpackFacts, type ClipAnalysis } from '@caesura/core/footage';
 import { analyseSound, foundIn } from '@caesura/core/listen';
 import { readPlan, type Clip, type Plan } from '@caesura/core/plan';
 import { chromium, type Browser, type Page } from '@playwright/test';
@@ -11,7 +12,7 @@ import { build, type Rolldown } from 'vite';
 import { startServer } from '../e2e/server.ts';
 import { HEIGHT, WIDTH } from './drawing.ts';
 import { musicTruth, renderMusic, SAMPLE_RATE } from './music.ts';
-import { demoPlans } from './plans.ts';
+import { shownPlans, triedPlans, type DemoMaterial } from './plans/index.ts';
 import type * as Scenes from './scenes.ts';
 import { framesOfScene, SCENES, type Scene } from './scenes.ts';
 import { idOf, makeKit, makeLine } from './sounds.ts';
@@ -19,8 +20,8 @@ import { idOf, makeKit, makeLine } from './sounds.ts';
 /**
  * Makes the demo: music, clips, effects, a spoken line, their truth and the plans. Run by `npm run
  * demo`; its output is committed. With the word `sounds` it makes the effects, the line and the
- * plans anew and leaves music and clips as they are; with the word `movement` it measures the clips
- * anew and leaves all else.
+ * plans anew and leaves music and clips as they are, with `music` it leaves the clips as they are;
+ * with the word `movement` it measures the clips anew and leaves all else.
  */
 
 const here = path.dirname(fileURLToPath(import.meta.url));
@@ -190,15 +191,34 @@ async function newPlanOn(page: Page, address: string): Promise<void> {
 
 const json = (value: unknown): string => `${JSON.stringify(value)}\n`;
 
+/** What was seen of a clip, from the facts that are kept of it. */
+const seenOf = (): DemoMaterial['seen'] => {
+  const kept = new Map<string, ClipAnalysis>();
+  return ({ id, rate }) => {
+    const known = kept.get(id);
+    if (known) return known;
+    const facts = readFileSync(path.join(output, 'movement', `${id}.${MADE.movement}`));
+    const seen = clipAnalysisOf(unpackFacts(new Uint8Array(facts)), rate);
+    kept.set(id, seen);
+    return seen;
+  };
+};
+
 /** The sounds beside the music, and all plans. */
 function finish(music: NewSound, clips: readonly Clip[]): void {
-  for (const folder of ['effects', 'voice', 'plans'])
+  for (const folder of ['effects', 'voice', 'plans', 'tried'])
     rmSync(path.join(output, folder), { recursive: true, force: true });
   const kit = makeKit(path.join(output, 'effects'));
   const line = makeLine(path.join(output, 'voice'));
-  mkdirSync(path.join(output, 'plans'), { recursive: true });
-  for (const [name, plan] of Object.entries(demoPlans({ music, clips, kit, line })))
-    writeFileSync(path.join(output, 'plans', `${name}.json`), json(plan));
+  const material = { music, clips, seen: seenOf(), kit, line };
+  for (const [folder, plans] of [
+    ['plans', shownPlans(material)],
+    ['tried', triedPlans(material)],
+  ] as const) {
+    mkdirSync(path.join(output, folder), { recursive: true });
+    for (const [name, plan] of Object.entries(plans))
+      writeFileSync(path.join(output, folder, `${name}.json`), json(plan));
+  }
 }
 
 /**
@@ -220,15 +240,14 @@ const launched = (): Promise<Browser> =>
     args: ['--no-sandbox'],
   });
 
-async function makeAll(): Promise<void> {
-  rmSync(output, { recursive: true, force: true });
-  mkdirSync(path.join(output, 'clips'), { recursive: true });
+/** The music, heard. */
+async function hearMusic(): Promise<NewSound> {
   const { file, channels } = await makeMusic();
   const findings = analyseSound(channels, SAMPLE_RATE);
   const { analysis, outline, chromaAndTimbre } = findings;
   writeFileSync(path.join(output, 'open-day-music.outline'), outline);
   writeFileSync(path.join(output, 'open-day-music.texture'), chromaAndTimbre);
-  const music = {
+  return {
     media: idOf(file),
     fileName: 'open-day-music.mp3',
     outline: idOf(outline),
@@ -236,6 +255,25 @@ async function makeAll(): Promise<void> {
     analysis,
     found: foundIn(findings),
   };
+}
+
+/** What is true of the music and of the clips. */
+function writeTruth(): void {
+  const clips = SCENES.map((scene) => ({
+    id: scene.id,
+    rate: `${scene.rate[0]}/${scene.rate[1]}`,
+    frames: framesOfScene(scene),
+    moments: scene.moments,
+    still: scene.still,
+    ...(scene.view && { views: viewsOf(scene) }),
+  }));
+  writeFileSync(path.join(output, 'truth.json'), json({ music: musicTruth(), clips }));
+}
+
+async function makeAll(): Promise<void> {
+  rmSync(output, { recursive: true, force: true });
+  mkdirSync(path.join(output, 'clips'), { recursive: true });
+  const music = await hearMusic();
   const browser = await launched();
   const page = await browser.newPage();
   await loadScenes(page);
@@ -246,15 +284,7 @@ async function makeAll(): Promise<void> {
   const clips = await readClips(browser);
   await browser.close();
   finish(music, clips);
-  const clipTruth = SCENES.map((scene) => ({
-    id: scene.id,
-    rate: `${scene.rate[0]}/${scene.rate[1]}`,
-    frames: framesOfScene(scene),
-    moments: scene.moments,
-    still: scene.still,
-    ...(scene.view && { views: viewsOf(scene) }),
-  }));
-  writeFileSync(path.join(output, 'truth.json'), json({ music: musicTruth(), clips: clipTruth }));
+  writeTruth();
 }
 
 /** What was measured of the clips anew, in place of what the plans have. */
@@ -262,21 +292,31 @@ async function measureAgain(): Promise<void> {
   const browser = await launched();
   const clips = await readClips(browser, ['movement']);
   await browser.close();
-  const folder = path.join(output, 'plans');
-  for (const name of readdirSync(folder)) {
-    const file = path.join(folder, name);
-    const plan = JSON.parse(readFileSync(file, 'utf8')) as Plan;
-    const measured = plan.clips.map((clip) => {
-      const { movement, measured } = clips.find((c) => c.id === clip.id)!;
-      return { ...clip, ...(movement && { movement, measured }) };
-    });
-    writeFileSync(file, json({ ...plan, clips: measured }));
-  }
+  for (const folder of ['plans', 'tried'])
+    for (const name of readdirSync(path.join(output, folder))) {
+      const file = path.join(output, folder, name);
+      const plan = JSON.parse(readFileSync(file, 'utf8')) as Plan;
+      const measured = plan.clips.map((clip) => {
+        const { movement, measured } = clips.find((c) => c.id === clip.id)!;
+        return { ...clip, ...(movement && { movement, measured }) };
+      });
+      writeFileSync(file, json({ ...plan, clips: measured }));
+    }
+}
+
+/** The music and the clips that are there, as the plans have them. */
+function kept(): { readonly music: NewSound; readonly clips: readonly Clip[] } {
+  const text = readFileSync(path.join(output, 'plans', '1-open-day-teaser.json'), 'utf8');
+  const { music, clips } = readPlan(JSON.parse(text));
+  return { music: music!, clips: clips.map((clip) => ({ ...clip, moments: [] })) };
 }
 
 if (process.argv.includes('movement')) await measureAgain();
 else if (process.argv.includes('sounds')) {
-  const kept = readFileSync(path.join(output, 'plans', 'open-day-teaser.json'), 'utf8');
-  const { music, clips } = readPlan(JSON.parse(kept));
-  finish(music!, clips);
+  const { music, clips } = kept();
+  finish(music, clips);
+} else if (process.argv.includes('music')) {
+  const { clips } = kept();
+  finish(await hearMusic(), clips);
+  writeTruth();
 } else await makeAll();

@@ -12,13 +12,17 @@ export const SECTIONS = [
   { name: 'Verse', bars: 4 },
   { name: 'Build', bars: 4 },
   { name: 'Drop', bars: 6 },
-  { name: 'Out', bars: 4 },
+  { name: 'Out', bars: 2 },
+  { name: 'Held', bars: 2 },
 ] as const;
+type Part = (typeof SECTIONS)[number]['name'];
 
 const BEAT = 60 / TEMPO;
 const BARS = SECTIONS.reduce((sum, s) => sum + s.bars, 0);
-/** The last beat of the build is silent: the one pause. */
-const PAUSE_BEAT = (4 + 4 + 4) * 4 - 1;
+/** The last bar of the build is silent. */
+const SILENT_BAR = 11;
+/** The bar with a fill on its last two beats, before the build. */
+const FILL_BAR = 7;
 
 /** The truth about the music, in seconds. */
 export interface MusicTruth {
@@ -27,6 +31,8 @@ export interface MusicTruth {
   readonly downbeats: number[];
   readonly hits: number[];
   readonly pause: { readonly start: number; readonly end: number };
+  readonly rise: { readonly start: number; readonly peak: number };
+  readonly drop: number;
   readonly sections: { readonly name: string; readonly start: number; readonly end: number }[];
 }
 
@@ -46,33 +52,38 @@ export function musicTruth(): MusicTruth {
     beats,
     downbeats: beats.filter((_, i) => i % 4 === 0),
     hits: kickBeats().map(beatTime),
-    pause: { start: beatTime(PAUSE_BEAT), end: beatTime(PAUSE_BEAT + 1) },
+    pause: { start: beatTime(4 * SILENT_BAR), end: beatTime(4 * SILENT_BAR + 4) },
+    rise: { start: beatTime(32), peak: beatTime(4 * SILENT_BAR) },
+    drop: beatTime(4 * SILENT_BAR + 4),
     sections,
   };
 }
 
 /** The part that bar `bar` belongs to. */
-function sectionOfBar(bar: number): (typeof SECTIONS)[number]['name'] {
+function sectionOfBar(bar: number): Part {
   let end = 0;
   for (const section of SECTIONS) {
     end += section.bars;
     if (bar < end) return section.name;
   }
-  return 'Out';
+  return 'Held';
 }
 
+/** Beats with a kick: one and three of the verse, every beat of the drop, none of the build. */
 function kickBeats(): number[] {
-  const beats: number[] = [];
-  for (let beat = 0; beat < BARS * 4; beat++) {
-    if (beat === PAUSE_BEAT) continue;
-    const section = sectionOfBar(beat >> 2);
-    const place = beat % 4;
-    if (section === 'Drop' || (section === 'Build' && beat >= 40)) beats.push(beat);
-    else if ((section === 'Verse' || section === 'Build') && place % 2 === 0) beats.push(beat);
-    else if (section === 'Out' && place === 0) beats.push(beat);
-    else if (section === 'Intro' && place === 0 && beat >= 8) beats.push(beat);
-  }
-  return beats;
+  const every: Readonly<Record<Part, readonly number[]>> = {
+    Intro: [0],
+    Verse: [0, 2],
+    Build: [],
+    Drop: [0, 1, 2, 3],
+    Out: [0, 2],
+    Held: [],
+  };
+  const beats = Array.from({ length: BARS * 4 }, (_, beat) => beat).filter((beat) =>
+    every[sectionOfBar(beat >> 2)].includes(beat % 4),
+  );
+  // The first two bars are hats alone; the last beat that is struck is the one that is held.
+  return [...beats.filter((beat) => beat >= 8), 4 * (BARS - 2)];
 }
 
 type Channel = Float32Array;
@@ -131,69 +142,115 @@ const kick = (t: number) =>
 /** Roots of the four-bar turn, one a bar: D, B flat, F, C. */
 const ROOTS = [38, 34, 41, 36];
 
-/** The teaser's music in stereo, the same samples every time. */
+type Stereo = readonly [Channel, Channel];
+type Noise = () => number;
+
+/** A short bright tick, the difference of neighbouring samples of noise. */
+function addHat(stereo: Stereo, at: number, gain: number, noise: Noise): void {
+  let last = 0;
+  add(stereo, at, 0.05, -0.2, (t) => {
+    const x = noise();
+    const bright = x - last;
+    last = x;
+    return gain * Math.exp(-t * 80) * bright;
+  });
+}
+
+/** Sheets slapped down. */
+const addSlap = (stereo: Stereo, at: number, gain: number, noise: Noise): void =>
+  add(stereo, at, 0.18, 0.15, (t) => gain * Math.exp(-t * 24) * noise());
+
+/** One beat of a bar that is played in full: an ostinato on wooden bars over a bass. */
+function addBeat(stereo: Stereo, bar: number, place: number, noise: Noise): void {
+  const section = sectionOfBar(bar);
+  const at = beatTime(bar * 4 + place);
+  const chord = chordOf(bar);
+  const loud = section === 'Drop';
+  add(stereo, at, 0.7, -0.4, mallet(chord[place % 3]! + 24, place === 0 ? 0.22 : 0.15));
+  if (section !== 'Out')
+    add(stereo, at + BEAT / 2, 0.6, 0.4, mallet(chord[(place + 1) % 3]! + 24, 0.1));
+  add(stereo, at, BEAT * 0.9, 0, bass(ROOTS[bar % 4]!, loud ? 0.3 : 0.17, BEAT * 0.9));
+  if (place % 2 === 1 && section !== 'Out') addSlap(stereo, at, loud ? 0.34 : 0.22, noise);
+  for (const part of loud ? [0, 0.5] : [0.5]) addHat(stereo, at + part * BEAT, 0.1, noise);
+}
+
+/** The notes of a bar. */
+const chordOf = (bar: number): number[] => {
+  const root = ROOTS[bar % 4]!;
+  return [root + 12, root + 19, root + 24 + (bar % 4 === 0 ? 3 : 4)];
+};
+
+/** A bar of the build: slaps that come ever quicker, no low end. */
+function addBuildBar(stereo: Stereo, bar: number, noise: Noise): void {
+  const done = bar - 8;
+  const slaps = [4, 8, 16][done]!;
+  for (let i = 0; i < slaps; i++)
+    addSlap(stereo, beatTime(4 * bar) + (4 * BEAT * i) / slaps, 0.12 + 0.05 * done, noise);
+  for (let place = 0; place < 4; place++)
+    add(
+      stereo,
+      beatTime(4 * bar + place),
+      0.7,
+      -0.4,
+      mallet(chordOf(bar)[place % 3]! + 24 + 2 * done, 0.14),
+    );
+}
+
+/** A rising hiss through the build, which stops where the silence begins. */
+function addRise(stereo: Stereo, noise: Noise): void {
+  const { start, peak } = musicTruth().rise;
+  let smooth = 0;
+  add(stereo, start, peak - start, 0, (t) => {
+    const done = t / (peak - start);
+    const x = noise();
+    smooth += (0.02 + 0.5 * done) * (x - smooth);
+    return 0.16 * done * done * (x - smooth);
+  });
+}
+
+/**
+ * The teaser's music in stereo, the same samples every time: an intro of hats off the beat, a verse
+ * that ends in a fill, a build, a bar of silence, the drop, and an ending that is held.
+ */
 export function renderMusic(): [Channel, Channel] {
   const random = seeded(1841);
+  const noise = () => 2 * random() - 1;
   const seconds = beatTime(BARS * 4) + 1.5;
   const stereo: [Channel, Channel] = [
     new Float32Array(Math.ceil(seconds * SAMPLE_RATE)),
     new Float32Array(Math.ceil(seconds * SAMPLE_RATE)),
   ];
-  const noise = () => 2 * random() - 1;
   for (const beat of kickBeats()) add(stereo, beatTime(beat), 0.4, 0, kick);
-  for (let bar = 0; bar < BARS; bar++) {
+  for (let bar = 0; bar < BARS - 2; bar++) {
     const section = sectionOfBar(bar);
-    const root = ROOTS[bar % 4]!;
-    const chord = [root + 12, root + 19, root + 24 + (bar % 4 === 0 ? 3 : 4)];
-    const silentFrom = bar * 4 + 3 === PAUSE_BEAT ? 3 : 4;
-    const length = silentFrom * BEAT;
-    if (section !== 'Drop')
-      add(
-        stereo,
-        beatTime(bar * 4),
-        length,
-        0,
-        pad(
-          chord.map((n) => n + 12),
-          0.03,
-          length,
-        ),
-      );
-    for (let place = 0; place < silentFrom; place++) {
-      const at = beatTime(bar * 4 + place);
-      const loud = section === 'Drop';
-      // A press-room ostinato on wooden bars, in quavers once the verse is in.
-      add(stereo, at, 0.7, -0.4, mallet(chord[place % 3]! + 24, place === 0 ? 0.22 : 0.15));
-      if (section !== 'Intro' && section !== 'Out')
-        add(stereo, at + BEAT / 2, 0.6, 0.4, mallet(chord[(place + 1) % 3]! + 24, 0.1));
-      if (section === 'Intro') continue;
-      if (section !== 'Out' || place === 0)
-        add(stereo, at, BEAT * 0.9, 0, bass(root, loud ? 0.28 : 0.2, BEAT * 0.9));
-      if (place % 2 === 1 && section !== 'Out') {
-        // Sheets slapped down on two and four.
-        add(stereo, at, 0.18, 0.15, (t) => (loud ? 0.34 : 0.24) * Math.exp(-t * 24) * noise());
-      }
-      const ticks = loud ? [0, 0.5] : [0.5];
-      for (const part of ticks) {
-        let last = 0;
-        add(stereo, at + part * BEAT, 0.05, -0.2, (t) => {
-          const x = noise();
-          const bright = x - last;
-          last = x;
-          return 0.1 * Math.exp(-t * 80) * bright;
-        });
-      }
+    if (bar === SILENT_BAR) continue;
+    if (section !== 'Drop') {
+      const notes = chordOf(bar).map((n) => n + 12);
+      add(stereo, beatTime(bar * 4), 4 * BEAT, 0, pad(notes, 0.03, 4 * BEAT));
+    }
+    if (section === 'Build') addBuildBar(stereo, bar, noise);
+    for (let place = 0; place < 4; place++) {
+      if (section === 'Intro') {
+        addHat(stereo, beatTime(4 * bar + place) + BEAT / 2, 0.14, noise);
+        if (bar >= 2 && place % 2 === 0)
+          add(
+            stereo,
+            beatTime(4 * bar + place),
+            0.7,
+            -0.4,
+            mallet(chordOf(bar)[place]! + 24, 0.18),
+          );
+        if (bar >= 2 && place === 0)
+          add(stereo, beatTime(4 * bar), 2 * BEAT, 0, bass(ROOTS[bar % 4]!, 0.14, 2 * BEAT));
+      } else if (section !== 'Build') addBeat(stereo, bar, place, noise);
     }
   }
-  // Through the build a rising hiss that stops at the pause.
-  const [buildStart, buildEnd] = [beatTime(32), beatTime(PAUSE_BEAT)];
-  let smooth = 0;
-  add(stereo, buildStart, buildEnd - buildStart, 0, (t) => {
-    const done = t / (buildEnd - buildStart);
-    const x = noise();
-    smooth += (0.02 + 0.5 * done) * (x - smooth);
-    return 0.09 * done * done * (x - smooth);
-  });
+  for (let i = 0; i < 8; i++)
+    addSlap(stereo, beatTime(4 * FILL_BAR + 2) + (i * BEAT) / 4, 0.16 + 0.02 * i, noise);
+  addRise(stereo, noise);
+  const held = beatTime(4 * (BARS - 2));
+  add(stereo, held, 7 * BEAT, 0, (t) => Math.exp(-t / 2) * pad(chordOf(0), 0.09, 7 * BEAT)(t));
+  add(stereo, held, 3, 0, (t) => Math.exp(-t) * bass(ROOTS[0]!, 0.3, 3)(t));
   const peak = Math.max(
     ...stereo.map((channel) => channel.reduce((a, x) => Math.max(a, Math.abs(x)), 0)),
   );

@@ -67,16 +67,18 @@ for (const theme of ['light', 'dark'] as const) {
   await take('joins');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   await page.locator('.pill-save', { hasText: 'Saved' }).waitFor();
-  await page.goto(`${server.address}/plans`);
-  await page.getByRole('link', { name: /with joins and sound/ }).click();
   await step(page, 'Sound');
-  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^6/ }).click();
-  await page.locator('canvas[data-frame="154"]').waitFor();
+  await page
+    .getByRole('navigation', { name: 'Cuts' })
+    .getByRole('link', { name: /^2/ })
+    .first()
+    .click();
+  await page.locator('canvas[data-frame="103"]').waitFor();
   await page.getByText(/All together .* LUFS/).waitFor();
   await take('sound');
   await step(page, 'Rehearse');
-  await page.getByRole('button', { name: /^Cut 6,/ }).click();
-  await page.locator('canvas[data-frame="154"]').waitFor();
+  await page.getByRole('button', { name: /^Cut 2,/ }).click();
+  await page.locator('canvas[data-frame="103"]').waitFor();
   await take('rehearse');
   await page.goto(`${server.address}/plans`);
   await teaser.click();

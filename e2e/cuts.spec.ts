@@ -14,7 +14,7 @@ test('a cut is selected, moved from cue to cue and nudged by keys; the total sta
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { name: /^Cut 2/ })).toBeVisible();
-  await expect(cutFrame(page)).toHaveValue('51');
+  await expect(cutFrame(page)).toHaveValue('52');
   await expect(page.locator('.foot')).toContainText('bar 2 beat 1');
 
   await page.keyboard.press(']');
@@ -31,7 +31,7 @@ test('a cut is selected, moved from cue to cue and nudged by keys; the total sta
 
   await page.reload();
   await expect(page.getByRole('button', { name: /^Cut 2,/ })).toBeVisible();
-  for (const frame of ['66', '64', '51']) {
+  for (const frame of ['66', '64', '52']) {
     await page.keyboard.press('Control+z');
     await page.getByRole('button', { name: /^Cut 2,/ }).click();
     await expect(cutFrame(page)).toHaveValue(frame);
@@ -56,12 +56,12 @@ test('a cut is worked on by mouse and by typing; one that would empty a shot is 
   await expect(page.getByRole('alert')).toContainText(
     'Cut 3 cannot go to frame 500: a shot would be left without a frame.',
   );
-  await expect(page.getByRole('alert')).toContainText('It can go from 52 to 102.');
+  await expect(page.getByRole('alert')).toContainText('It can go from 53 to 102.');
   await page.getByRole('button', { name: 'Remove cut' }).click();
-  await expect(page.getByText('41 shots')).toBeVisible();
+  await expect(page.getByText('40 shots')).toBeVisible();
   await expect(page.getByText('exact · 1 080 frames')).toBeVisible();
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect(page.getByText('42 shots')).toBeVisible();
+  await expect(page.getByText('41 shots')).toBeVisible();
   await saved(page);
 });
 
@@ -91,7 +91,7 @@ test('another rate keeps the time and the cues', async ({ page }) => {
   await page.getByLabel('Frame rate').selectOption('50');
   await expect(page.getByText('exact · 2 250 frames')).toBeVisible();
   await step(page, 'Score');
-  await expect(page.locator('.layout-figures')).toContainText('41 of 41 on a cue');
+  await expect(page.locator('.layout-figures')).toContainText('40 of 40 on a cue');
   await step(page, 'Brief');
   await type(page, 'Target length', '40s');
   await expect(page.getByText('250 frames over', { exact: true })).toBeVisible();

@@ -1,5 +1,5 @@
 import { parse } from 'csv-parse/sync';
-import { expect, handOff, saved, step, test } from './test.ts';
+import { expect, handOff, openDemo, saved, step, test } from './test.ts';
 
 interface Otio {
   readonly OTIO_SCHEMA: string;
@@ -24,7 +24,7 @@ test('every format is seen first, and the files agree with one another', async (
   await step(page, 'Hand-off');
   await expect(page.locator('.preview')).toContainText('FCM: DROP FRAME');
   const edl = await handOff(page, 'Edit decision list');
-  expect(edl.match(/^\d{3}\s+\S+\s+V /gm)).toHaveLength(7);
+  expect(edl.match(/^\d{3}\s+\S+\s+V /gm)).toHaveLength(14);
   // 29.97 drop-frame: frame 450 after 01:00:00;00 is 01:00:15;00.
   expect(edl).toContain('01:00:15;00');
 
@@ -41,23 +41,19 @@ test('every format is seen first, and the files agree with one another', async (
     columns: true,
     bom: true,
   });
-  expect(rows).toHaveLength(7);
+  expect(rows).toHaveLength(14);
   expect(rows.reduce((sum, row) => sum + Number(row['length frames']), 0)).toBe(450);
 });
 
 test('the sheet to print is seen as it is, printed, and fits its paper', async ({ page }) => {
-  await page.goto('/plans');
-  await page
-    .getByRole('link', { name: /with joins and sound/ })
-    .first()
-    .click();
+  await openDemo(page, 'score', 'rehearsed');
   const html = await handOff(page, 'Sheet to print');
   const sheet = page.frameLocator('iframe.preview');
   const rows = (caption: string) =>
     sheet
       .locator('table', { has: page.locator('caption', { hasText: caption }) })
       .locator('tbody tr');
-  await expect(rows('Shots')).toHaveCount(42);
+  await expect(rows('Shots')).toHaveCount(41);
   await expect(rows('Effects')).toHaveCount(11);
   await expect(rows('Notes')).toHaveCount(1);
   await expect(rows('Shots').nth(6)).toContainText('zoom through 5 + 5');

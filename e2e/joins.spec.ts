@@ -22,9 +22,7 @@ async function openJoins(
     moments?: Record<number, number[]>;
   } = {},
 ): Promise<void> {
-  const plan = JSON.parse(
-    readFileSync(`${ROOT}/demo/output/plans/open-day-teaser.json`, 'utf8'),
-  ) as Plan;
+  const plan = JSON.parse(readFileSync(`${ROOT}/demo/output/tried/even.json`, 'utf8')) as Plan;
   const shots = plan.score!.shots.map((shot, i) => ({
     ...shot,
     ...(joins[i] && { join: joins[i] }),

@@ -16,7 +16,7 @@ import { expect, newPlan, saved, step, test, type } from './test.ts';
 test.use({ bypassCSP: true });
 
 const demo = (): Plan =>
-  readPlan(JSON.parse(readFileSync(`${ROOT}/demo/output/plans/rehearsed.json`, 'utf8')));
+  readPlan(JSON.parse(readFileSync(`${ROOT}/demo/output/tried/rehearsed.json`, 'utf8')));
 
 /** Opens a step of a copy of the demo with joins and sound. */
 async function openRehearsed(page: Page, path: string): Promise<Plan> {
@@ -148,7 +148,7 @@ test('under a fake clock 200 frames are painted as the plan says: order, source 
   // anywhere inside frames.
   let state = 7;
   const random = () => (state = (state * 48271) % 2147483647) / 2147483647;
-  const joins = [6, 12, 24, 30, 36].map((cut) => plan.score!.shots[cut]!.start - 5);
+  const joins = [6, 12, 23, 29, 35].map((cut) => plan.score!.shots[cut]!.start - 5);
   const starts = [...joins, ...Array.from({ length: 15 }, () => Math.floor(random() * 1070))];
   const ticks = Array.from({ length: 10 }, (_, i) => (i + 0.02 + 0.96 * random()) / 24);
   const shown = await page.evaluate(
@@ -277,13 +277,13 @@ test('two versions are switched while it plays, where it is', async ({ page }) =
   await page.getByRole('button', { name: 'Keep this as B' }).click();
   // A becomes another: the drop without its join.
   await step(page, 'Joins');
-  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^24/ }).click();
-  await expect(page.getByRole('heading', { name: 'Cut 24', exact: true })).toBeVisible();
+  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^23/ }).click();
+  await expect(page.getByRole('heading', { name: 'Cut 23', exact: true })).toBeVisible();
   await page.keyboard.press('o');
   await expect(page.getByLabel('In use')).not.toBeChecked();
   await step(page, 'Rehearse');
   await page.getByRole('button', { name: 'Around the cut' }).click();
-  const cut = plan.score!.shots[24]!.start as number;
+  const cut = plan.score!.shots[23]!.start as number;
   await expect(screen(page)).toHaveAttribute('data-frame', String(cut));
   await saved(page);
   const without = (await planOf(page)) as Plan;
@@ -327,7 +327,7 @@ test('two versions are switched while it plays, where it is', async ({ page }) =
   );
   await page
     .getByRole('region', { name: 'The score in lines' })
-    .getByRole('button', { name: /^Cut 24,/ })
+    .getByRole('button', { name: /^Cut 23,/ })
     .click();
   await expect.poll(async () => differenceTo(page, pictures.b[atCut]!)).toBeLessThan(SAME);
 });

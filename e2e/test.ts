@@ -35,14 +35,13 @@ export async function newPlan(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'The film' })).toBeVisible();
 }
 
-/**
- * Opens a step of a copy of the demo's teaser as it ships, whatever other tests made of the one on
- * the server.
- */
-export async function openDemo(page: Page, path: string): Promise<void> {
-  const plan = JSON.parse(
-    readFileSync(`${ROOT}/demo/output/plans/open-day-teaser.json`, 'utf8'),
-  ) as object;
+/** Opens a step of a copy of a plan of the demo's material, an even film as it is. */
+export async function openDemo(
+  page: Page,
+  path: string,
+  file: 'even' | 'rehearsed' = 'even',
+): Promise<void> {
+  const plan = JSON.parse(readFileSync(`${ROOT}/demo/output/tried/${file}.json`, 'utf8')) as object;
   const data = { plan: { ...plan, name: 'Of this test only' } };
   const own = (await (await page.request.post('/api/plans', { data })).json()) as { id: string };
   await page.goto(`/plans/${own.id}/${path}`);

@@ -55,7 +55,7 @@ export async function loadDemo(
       media.add(createReadStream(path.join(folder, file)), TYPES[path.extname(file)] ?? ''),
     ),
   );
-  // The teaser last, so that it heads the list.
+  // The first last, so that it heads the list.
   for (const file of readdirSync(path.join(folder, 'plans')).toSorted().toReversed()) {
     const plan = readPlan(JSON.parse(readFileSync(path.join(folder, 'plans', file), 'utf8')));
     await plans.create(plan);

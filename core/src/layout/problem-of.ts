@@ -9,6 +9,7 @@ import { candidatesOf } from './candidates.ts';
 import {
   USUAL_WEIGHTS,
   type Candidate,
+  type Event,
   type Material,
   type Problem,
   type Shift,
@@ -40,6 +41,11 @@ const MOVES = 1;
 const SEEDED = 0.4;
 /** What a moment counts that was kept by hand. */
 const BY_HAND = 0.8;
+/**
+ * Seconds of a clip within which a weaker event is part of what a stronger one is, as the start of
+ * a blow or the settling after it; common practice, no source.
+ */
+const GESTURE = 0.4;
 /** What variety counts, where it is wished for at its usual weight. */
 const USUAL_VARIETY = 0.3;
 
@@ -199,6 +205,20 @@ function asked(
   });
 }
 
+/** What happens in the usable part of a clip, in order of time. */
+function eventsOf({ moments, usable, rate }: Clip): Event[] {
+  const events = moments
+    .filter(({ at }) => at >= usable.in && at < usable.out)
+    .map(({ at, kind, strength }) => ({ at, kind, strength: strength ?? BY_HAND }));
+  const near = Math.round(GESTURE * (rate.num / rate.den));
+  return events.map((event) => ({
+    ...event,
+    part: events.some(
+      ({ at, strength }) => strength > event.strength && Math.abs(at - event.at) <= near,
+    ),
+  }));
+}
+
 /**
  * The problem of laying out a plan, or a stretch of it, as wished. `measuredOf` tells what was seen
  * of a clip; what is not known of it counts neither for nor against it. Throws when a pace cannot
@@ -227,9 +247,7 @@ export function problemOf(
       frames: clip.frames,
       usable: clip.usable,
       stride: divide(clip.rate, plan.rate),
-      events: clip.moments
-        .filter(({ at }) => at >= clip.usable.in && at < clip.usable.out)
-        .map(({ at, kind, strength }) => ({ at, kind, strength: strength ?? BY_HAND })),
+      events: eventsOf(clip),
       speeds: speeds.length > 0 ? speeds : [NORMAL_SPEED],
       must: use === 'must' && later === 0,
       most: most === null ? Infinity : Math.max(0, most - later),

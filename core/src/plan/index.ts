@@ -25,7 +25,7 @@ export {
   type RecipeEffect,
   type RiserPlacement,
 } from './schema/effect-schema.ts';
-export { MediaIdSchema, RateSchema } from './schema/fields.ts';
+export { MediaIdSchema, RateSchema, SizeSchema } from './schema/fields.ts';
 export {
   type Join,
   type JoinKey,

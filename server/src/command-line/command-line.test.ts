@@ -144,7 +144,7 @@ it('explains itself', () => {
 });
 
 it('checks a plan and tells the window of a cut frame by frame', () => {
-  const demo = path.join(ROOT, 'demo/output/plans/open-day-teaser.json');
+  const demo = path.join(ROOT, 'demo/output/tried/even.json');
   const plan = JSON.parse(readFileSync(demo, 'utf8')) as { score: { shots: { join?: object }[] } };
   plan.score.shots[3]!.join = { set: { move: 'plain' } };
   const file = fileOf('joined.json', JSON.stringify(plan));

@@ -47,4 +47,10 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
         where deleted_at is null and summary is null`.execute(db);
     },
   },
+  '004-pictures-in-summaries': {
+    async up(db: Kysely<unknown>) {
+      // They are made again when the list is next read.
+      await sql`update plan set summary = null`.execute(db);
+    },
+  },
 };

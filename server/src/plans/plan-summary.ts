@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { RateSchema, type Plan } from '@caesura/core/plan';
+import { RateSchema, SizeSchema, type Plan } from '@caesura/core/plan';
 
 /** A plan as the list shows it, with enough of its score for a small picture. */
 export const PlanSummarySchema = z.object({
@@ -18,10 +18,37 @@ export const PlanSummarySchema = z.object({
    * those that can be told apart in a small picture.
    */
   shots: z.array(z.tuple([z.number().int(), z.number().int()])),
+  /** Size of the film, in pixels. */
+  size: SizeSchema,
+  /**
+   * Pictures from the start of the film to its end, as many as lie in a row `ROW` times as wide as
+   * high: of which strip each is, the part of its clip it is from, and width over height of it;
+   * null where there is none.
+   */
+  pictures: z.array(
+    z.object({ strip: z.string(), at: z.number().min(0).max(1), aspect: z.number() }).nullable(),
+  ),
   /** Why the plan cannot be opened; null when it can. */
   unreadable: z.string().nullable(),
 });
 export type PlanSummary = z.output<typeof PlanSummarySchema>;
+
+/** How many times as wide as high a row of pictures is, and how many are in one at most. */
+const [ROW, MOST_PICTURES] = [9, 15];
+
+/** Pictures of a film at even distances, of the shots that are on screen there. */
+function picturesOf({ score, clips, size }: Plan): PlanSummary['pictures'] {
+  if (!score) return [];
+  const count = Math.min(MOST_PICTURES, Math.max(1, Math.floor((ROW * size.height) / size.width)));
+  return Array.from({ length: count }, (_, i) => {
+    const frame = ((i + 0.5) * score.length) / count;
+    const shot = score.shots.findLast(({ start }) => start <= frame);
+    const clip = clips.find(({ id }) => id === shot?.clip);
+    if (!shot || !clip?.strip) return null;
+    const at = Math.min(1, Math.max(0, shot.sourceIn / clip.frames));
+    return { strip: clip.strip, at, aspect: clip.size.width / clip.size.height };
+  });
+}
 
 /** Parts of a film within which the small picture shows one cut. */
 const PICTURED = 80;
@@ -37,9 +64,10 @@ function pictured<S extends { readonly start: number }>(shots: readonly S[], len
 /** What the list shows of a plan. */
 export function summaryOf(plan: Plan): PlanSummary {
   const place = new Map(plan.clips.map((clip, i) => [clip.id, i]));
-  const { name, client, rate, dropFrame, target, clips, score } = plan;
+  const { name, client, rate, dropFrame, target, clips, score, size } = plan;
   return {
-    ...{ name, client, rate, dropFrame, target },
+    ...{ name, client, rate, dropFrame, target, size },
+    pictures: picturesOf(plan),
     length: score?.length ?? null,
     clips: clips.length,
     shotCount: score?.shots.length ?? 0,
@@ -72,6 +100,8 @@ export function unreadableSummary(document: string, why: string): PlanSummary {
     clips: 0,
     shotCount: 0,
     shots: [],
+    size: { width: 16, height: 9 },
+    pictures: [],
     unreadable: why,
   };
 }

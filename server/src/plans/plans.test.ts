@@ -90,10 +90,19 @@ describe('plans over HTTP', () => {
   it('brings the demo in once, and not again after it was deleted', () =>
     withServer(
       async (app) => {
-        const [first] = (await app.inject('/api/plans')).json<
-          { id: string; name: string; length: number }[]
+        const listed = (await app.inject('/api/plans')).json<
+          {
+            id: string;
+            name: string;
+            length: number;
+            pictures: { strip: string; at: number; aspect: number }[];
+          }[]
         >();
+        const [first, upright] = listed;
         expect(first).toMatchObject({ name: 'Open day teaser', length: 1080 });
+        // Nine times as wide as high: five of 16 by 9, fifteen at most.
+        expect(listed.map(({ pictures }) => pictures.length)).toEqual([5, 15, 5]);
+        expect(new Set(upright!.pictures.map(({ strip }) => strip)).size).toBe(8);
         const demo = (await app.inject(`/api/plans/${first!.id}`)).json<{ plan: Plan }>().plan;
         for (const id of [
           demo.music!.media,

@@ -1,5 +1,5 @@
 import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
-import type { Plan } from '@caesura/core/plan';
+import type { Plan, Size } from '@caesura/core/plan';
 import { CaesuraError, type FrameRate, type Frames } from '@caesura/core/time';
 import { askJson } from './http.ts';
 
@@ -9,6 +9,13 @@ export interface StoredPlan {
   readonly revision: number;
   readonly changedAt: string;
   readonly plan: Plan;
+}
+
+/** A picture of a film: of which strip, the part of its clip it is from, width over height. */
+export interface FilmPicture {
+  readonly strip: string;
+  readonly at: number;
+  readonly aspect: number;
 }
 
 /** A plan in the list. */
@@ -26,6 +33,9 @@ export interface PlanSummary {
   readonly shotCount: number;
   /** Start of each shot that a small picture shows, and the place of its clip or −1. */
   readonly shots: readonly (readonly [Frames, number])[];
+  readonly size: Size;
+  /** Pictures of its film in a row; see `FilmRow`. */
+  readonly pictures: readonly (FilmPicture | null)[];
   /** Why it cannot be opened; null when it can. */
   readonly unreadable: string | null;
 }

@@ -231,14 +231,37 @@ function* searched(
   return steps && shotsAndCosts(problem, costs, steps);
 }
 
+/** The layout that is found where no limit spans the film, if it keeps to them; else null. */
+function* withoutLimits({
+  problem,
+  costs,
+}: Pick<Search, 'problem' | 'costs'>): Generator<number, Found | null, void> {
+  const materials = problem.materials.map((m) => ({ ...m, must: false, most: Infinity }));
+  const free = { ...problem, materials };
+  const outlook = outlookOf(free, costs);
+  const found = yield* searched(
+    { problem: free, costs, outlook },
+    usualBreadth(free, costs),
+    Infinity,
+  );
+  if (!found) return null;
+  const uses = usesBefore(problem).slice();
+  for (const { material } of found.shots) uses[material]!++;
+  const kept = problem.materials.every(
+    ({ must, most }, i) => uses[i]! <= most && !(must && uses[i] === 0),
+  );
+  return kept ? found : null;
+}
+
 /** Part over the bound from which it is worth to look for better. */
 const NEAR_BOUND = 0.002;
 
 /**
  * A good layout with the clips in any order: from candidate to candidate, keeping the cheapest ways
  * to be there, some for each clip that they end with (beam search). With breadth enough for all
- * ways it is the best of all; null asks for what is usual, and where limits span the film for a
- * second look, in which only what can be better counts. Yields the part that is done; null when it
+ * ways it is the best of all; null asks for what is usual, and where limits that span the film
+ * stand against what is found without them, for a second look, in which only what can be better
+ * counts. Yields the part that is done; null when it
  * finds none.
  */
 export function* bestInAnyOrder(
@@ -251,7 +274,9 @@ export function* bestInAnyOrder(
   const start = { problem, costs, outlook };
   if (asked || !outlook.spans)
     return yield* searched(start, asked ?? usualBreadth(problem, costs), Infinity);
-  const found = yield* part(searched(start, usualBreadth(problem, costs), Infinity), 0, 0.3);
+  const free = yield* part(withoutLimits(start), 0, 0.1);
+  if (free) return free;
+  const found = yield* part(searched(start, usualBreadth(problem, costs), Infinity), 0.1, 0.3);
   if (found && found.cost <= outlook.bound * (1 + NEAR_BOUND)) return found;
   const below = found?.cost ?? Infinity;
   const second = yield* part(searched(start, sureBreadth(problem, costs), below), 0.3, 1);

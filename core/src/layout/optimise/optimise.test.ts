@@ -466,8 +466,31 @@ describe('a clip in a shot', () => {
     });
     const [both] = waysToShow(two, free, 24, [on(0), on(5)]);
     expect(both!.landed).toEqual({ moment: 25, after: 5 });
-    expect(both!.moment).toBeCloseTo(USUAL_WEIGHTS.moment * 0.6, 9);
+    expect(both!.moment).toBe(USUAL_WEIGHTS.moment);
+    // Nothing where the other is part of the same gesture.
+    const [gesture] = waysToShow(
+      { ...two, events: [{ ...eventAt(25), part: true }, eventAt(35)] },
+      free,
+      24,
+      [on(0), on(15)],
+    );
+    expect(gesture!.landed).toEqual({ moment: 35, after: 15 });
+    expect(gesture!.moment).toBe(0);
     expect(waysToShow(two, free, 24, [on(0), on(5), on(15)])[0]!.moment).toBe(0);
+  });
+
+  it('is not begun with an event that is hardly seen then, while there is another way', () => {
+    const clip = materialOf('press', 300, { events: [eventAt(150, 1, 'turn')] });
+    const [begun, other] = [150, 151].map(
+      (start) =>
+        waysToShow(
+          { ...clip, usable: { in: sourceFrames(start), out: sourceFrames(start + 24) } },
+          free,
+          24,
+          [on(0)],
+        )[0]!.moment,
+    );
+    expect(begun).toBeGreaterThan(other!);
   });
 
   it('costs most where a drop has no event, and is then chosen for the one that has', () => {

@@ -43,6 +43,8 @@ export interface Event {
   readonly kind: MomentKind;
   /** How much it strikes the eye, 0–1. */
   readonly strength: number;
+  /** Whether it leads up to a stronger one or follows from it, and is seen as part of that. */
+  readonly part?: boolean;
 }
 
 /** Source frames of a clip, [in, out). */

@@ -43,10 +43,10 @@ const WAYS = 6;
 const SHARED = 0.5;
 /** Part of what an event is worth that is left when the shot only begins with it. */
 const BEGINS: Readonly<Record<MomentKind, number>> = {
-  start: 0.5,
-  whip: 0.3,
-  turn: 0.3,
-  entry: 0.3,
+  start: 0.4,
+  whip: 0.2,
+  turn: 0.2,
+  entry: 0.2,
   change: 0.2,
   // What is over in a frame or two is hardly seen to happen.
   flash: 0.2,
@@ -56,12 +56,12 @@ const BEGINS: Readonly<Record<MomentKind, number>> = {
   settle: 0,
 };
 /** What an event is worth at least at the start of a shot for it not to be lost there. */
-const MAY_BEGIN = 0.25;
+const MAY_BEGIN = 0.35;
 /** Source frames before the end of a movement from which a shot does not begin, and after it. */
 const NEAR_SETTLE = 3;
 /** Strength from which an event that is seen and does not land disturbs, and what it then costs. */
 const DISTURBS = 0.4;
-const DISTURBED = 0.6;
+const DISTURBED = 1;
 /** What a drop without an event costs, in times of what a shot without one does. */
 export const DROP = 6;
 
@@ -164,14 +164,14 @@ function disturbance(
     if (at < start) continue;
     if (at > start + reach) break;
     if (at === start) {
-      if (BEGINS[kind] < MAY_BEGIN) sum += strength / 2;
+      if (BEGINS[kind] < MAY_BEGIN) sum += strength;
       continue;
     }
     const k = Math.ceil(((at - start) * stride.den) / stride.num);
     const whole = at >= start + edge && at <= start + reach - edge;
     if (!whole || !landing.some((after) => Math.abs(after - k) <= 1)) sum += strength;
   }
-  return DISTURBED * Math.min(1, sum);
+  return DISTURBED * Math.min(2, sum);
 }
 
 /**
@@ -180,7 +180,7 @@ function disturbance(
  */
 export function showingsOf(material: Material, { handles, weights }: Asked): Showings {
   const { events } = material;
-  const strong = events.filter(({ strength }) => strength >= DISTURBS);
+  const strong = events.filter(({ strength, part }) => strength >= DISTURBS && !part);
   const settles = events.filter(({ kind }) => kind === 'settle').map(({ at }) => at as number);
   const rooms = new Map<number, readonly Room[]>();
   const roomsFor = (length: number): readonly Room[] => {

@@ -16,6 +16,7 @@ import { counted, lengthTimecode } from '../../app/format.ts';
 import { noticed, problem } from '../../app/notices.ts';
 import { PlainShell } from '../../app/shell/PlainShell.tsx';
 import { useAppDispatch } from '../../app/store.ts';
+import { FilmRow } from '../../components/FilmRow.tsx';
 import { IconButton } from '../../components/IconButton.tsx';
 import { MiniScore } from '../../components/MiniScore.tsx';
 import { FirstWay } from './FirstWay.tsx';
@@ -87,7 +88,10 @@ function PlanRow({ plan }: { plan: PlanSummary }) {
   return (
     <li className="plan-row">
       <Link to={`/plans/${plan.id}/score`} className="plan-link">
-        <MiniScore shots={plan.shots} length={plan.length} />
+        <span className="plan-pictures">
+          {plan.pictures.length > 0 && <FilmRow pictures={plan.pictures} size={plan.size} />}
+          <MiniScore shots={plan.shots} length={plan.length} />
+        </span>
         <span className="plan-name">
           <b>{plan.name}</b>
           <span>{plan.client || 'no client'}</span>
