@@ -48,13 +48,12 @@ for (const theme of ['light', 'dark'] as const) {
     await take('score-charts');
     await page.getByRole('button', { name: 'Lines' }).click();
     await page.getByRole('button', { name: 'Wishes', exact: true }).click();
-    await page.getByLabel('Pace over time').selectOption('build');
     await take('score-wishes');
     await page.getByRole('button', { name: 'Propose', exact: true }).click();
     await page.getByRole('button', { name: 'Stop' }).waitFor({ state: 'detached' });
     await page.getByRole('button', { name: 'Wishes', exact: true }).click();
     await take('score-proposals');
-    await page.keyboard.press('Control+z');
+    await page.getByRole('button', { name: 'Put away' }).click();
   }
   await step(page, 'Joins');
   await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^11/ }).click();
