@@ -1,5 +1,5 @@
 // Running other programs: plain Node with node: imports only, so that it works before anything is installed.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
@@ -33,6 +33,16 @@ export function attempt(command, args, env = {}) {
   const result = spawnSync(command, args, { stdio, env: { ...process.env, ...env } });
   if (result.error) stop(`${command}: ${result.error.message}`);
   return result.status ?? 1;
+}
+
+/** Begins a command beside what else is run; resolves to its exit code. */
+export function begin(command, args) {
+  say(`${[path.basename(command), ...args].join(' ')}, beside what follows`);
+  const child = spawn(command, args, { stdio: ['ignore', childOutput, 'inherit'] });
+  return new Promise((resolve) => {
+    child.on('error', () => resolve(1));
+    child.on('exit', (code) => resolve(code ?? 1));
+  });
 }
 
 /** Runs a command; when it fails, so do we. */

@@ -48,9 +48,9 @@ const COMMANDS = {
     await import(built('command-line.js'));
   },
   build: ensureBuild,
-  typecheck: () => endOf(check('types')),
-  lint: () => endOf(check('lint')),
-  check: () => endOf(check('types', 'lint')),
+  typecheck: async () => endOf(await check('types')),
+  lint: async () => endOf(await check('lint')),
+  check: async () => endOf(await check('types', 'lint')),
   test: () => test(...rest),
   'test:unit': () => process.exit(unitTests(...rest)),
   'test:e2e'() {

@@ -17,7 +17,7 @@ const [LEAST_WAYS, MOST_WAYS] = [24, 60];
 /** Ways kept for each clip at most, in times of an even share of all. */
 const PER_CLIP = 2.5;
 /** Ways kept, and times the usual number, where it is to be made sure. */
-const SURE = { ways: 2000, times: 10 };
+const SURE = { ways: 2000, times: 4 };
 /** Shots looked at in all for which there is time: ways, candidates, ends of each, clips. */
 const SHOTS_LOOKED_AT = 120_000;
 

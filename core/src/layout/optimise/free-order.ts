@@ -9,11 +9,12 @@ import {
   leavingCost,
   samenessCost,
 } from './neighbour-costs.ts';
+import { keptForDrops, withoutRange, type Kept } from './kept-for-drops.ts';
 import { cheapestWay, offerWays } from './offer-ways.ts';
 import type { Found, Problem } from './problem.ts';
 import { relaxation, type Relaxation } from './relaxation.ts';
 import { rulesOf, usesBefore, type Rules } from './rules.ts';
-import { startingRanges } from './seen-ranges.ts';
+import { startingRanges, withShown, type Seen } from './seen-ranges.ts';
 import { shotCosts, type ShotCosts } from './shot-costs.ts';
 import type { Showing } from './showings.ts';
 
@@ -52,8 +53,8 @@ function shotsLeft({ candidates }: Problem, costs: ShotCosts) {
   return { fewest, most };
 }
 
-/** Nothing shown yet but what comes before the stretch. */
-function startOf(problem: Problem, { musts }: Outlook): Way {
+/** Nothing shown yet but what comes before the stretch, and what is kept for drops. */
+function startOf(problem: Problem, { musts }: Outlook, kept: readonly Kept[]): Way {
   const { materials, shownBefore } = problem;
   const uses = usesBefore(problem);
   const lastShown = new Uint16Array(materials.length);
@@ -61,6 +62,9 @@ function startOf(problem: Problem, { musts }: Outlook): Way {
   const owing = materials.reduce((sum, m, i) => sum + (m.must && uses[i] === 0 ? musts[i]! : 0), 0);
   const nothing = { cost: 0, owing, step: null, before: null, mark: 0 };
   const seen = startingRanges(problem);
+  // As if it had been shown, until the drop that it is kept for.
+  for (const { material, range } of kept)
+    seen[material] = withShown(seen[material]!, { sourceIn: range.in, sourceOut: range.out });
   return { ...nothing, uses, lastShown, seen, shots: shownBefore.length };
 }
 
@@ -125,6 +129,7 @@ interface Search {
   readonly outlook: Outlook;
   /** What ways must rank below. */
   readonly below: number;
+  readonly kept: readonly Kept[];
   readonly marks: readonly number[];
   /** What each clip costs after each. */
   readonly after: readonly Float64Array[];
@@ -141,6 +146,15 @@ function betweenCosts({ problem, costs, left }: Search, from: number, way: Way):
       ? Infinity
       : costs.pace(from, to) + costs.cue(from, to) + lengthCost(problem, way, from, to),
   );
+}
+
+/** What counts as shown of a clip for a shot after a way: over a drop not what is kept for it. */
+function seenFor({ kept }: Search, way: Way, shot: Pick<Step, 'material' | 'from' | 'to'>): Seen {
+  let seen = way.seen[shot.material]!;
+  for (const { material, range, drop } of kept)
+    if (material === shot.material && shot.from < drop && drop < shot.to)
+      seen = withoutRange(seen, range);
+  return seen;
 }
 
 /** Goes on from a way with every clip to every end of its next shot. */
@@ -170,7 +184,8 @@ function goOn(search: Search, from: number, way: Way): void {
       const counts = paid + owing + ahead(to, material);
       // No fit costs less than nothing.
       if (counts >= most || counts + costs.least(material, from, i) >= most) continue;
-      const shot = { material, from, to, seen: way.seen[material]!, most: most - counts };
+      const seen = seenFor(search, way, { material, from, to });
+      const shot = { material, from, to, seen, most: most - counts };
       const mark = way.mark + search.marks[material]!;
       const arrive = (show: Showing, added: number) => {
         const step = { from, to, material, show };
@@ -198,16 +213,20 @@ function goOn(search: Search, from: number, way: Way): void {
   });
 }
 
+/** What a search starts from. */
+type Start = Pick<Search, 'problem' | 'costs' | 'outlook'>;
+
 /** The best that a search of a breadth finds below a cost; null when that is nothing. */
 function* searched(
-  { problem, costs, outlook }: Pick<Search, 'problem' | 'costs' | 'outlook'>,
+  { problem, costs, outlook }: Start,
   breadth: Breadth,
   below: number,
+  kept: readonly Kept[] = [],
 ): Generator<number, Found | null, void> {
   const { candidates, materials } = problem;
   const end = candidates.length - 1;
   const search: Search = {
-    ...{ problem, costs, breadth, outlook },
+    ...{ problem, costs, breadth, outlook, kept },
     below: below - outlook.constant,
     rules: rulesOf(problem),
     left: shotsLeft(problem, costs),
@@ -221,7 +240,7 @@ function* searched(
       ways: at < end ? breadth.ways : Infinity,
     })),
   };
-  let ways = [startOf(problem, outlook)];
+  let ways = [startOf(problem, outlook, kept)];
   for (let from = 0; from < end; from++) {
     yield from / end;
     if (from > 0) ways = cheapest(search.arrivals[from]!);
@@ -253,6 +272,25 @@ function* withoutLimits({
   return kept ? found : null;
 }
 
+/**
+ * A layout, or a cheaper one in which strong events are kept for drops that have none: a search
+ * that goes from cut to cut has shown them by then, for what they are worth elsewhere.
+ */
+function* withEventsOnDrops(start: Start, found: Found): Generator<number, Found, void> {
+  const { problem, costs } = start;
+  const choices = keptForDrops(problem, found);
+  let least = found;
+  for (const [i, kept] of choices.entries()) {
+    const other = yield* part(
+      searched(start, usualBreadth(problem, costs), Infinity, kept),
+      i / choices.length,
+      (i + 1) / choices.length,
+    );
+    if (other && other.cost < least.cost) least = other;
+  }
+  return least;
+}
+
 /** Part over the bound from which it is worth to look for better. */
 const NEAR_BOUND = 0.002;
 
@@ -261,8 +299,8 @@ const NEAR_BOUND = 0.002;
  * to be there, some for each clip that they end with (beam search). With breadth enough for all
  * ways it is the best of all; null asks for what is usual, and where limits that span the film
  * stand against what is found without them, for a second look, in which only what can be better
- * counts. Yields the part that is done; null when it
- * finds none.
+ * counts. Where a drop gets no event, events are kept
+ * for it and it is looked again. Yields the part that is done; null when it finds none.
  */
 export function* bestInAnyOrder(
   problem: Problem,
@@ -272,8 +310,15 @@ export function* bestInAnyOrder(
   const outlook = outlookOf(problem, costs);
   if (outlook.bound === Infinity) return null;
   const start = { problem, costs, outlook };
-  if (asked || !outlook.spans)
-    return yield* searched(start, asked ?? usualBreadth(problem, costs), Infinity);
+  if (asked) return yield* searched(start, asked, Infinity);
+  const found = yield* part(best(start), 0, 0.7);
+  return found && (yield* part(withEventsOnDrops(start, found), 0.7, 1));
+}
+
+/** The best without anything kept for drops; see `bestInAnyOrder`. */
+function* best(start: Start): Generator<number, Found | null, void> {
+  const { problem, costs, outlook } = start;
+  if (!outlook.spans) return yield* searched(start, usualBreadth(problem, costs), Infinity);
   const free = yield* part(withoutLimits(start), 0, 0.1);
   if (free) return free;
   const found = yield* part(searched(start, usualBreadth(problem, costs), Infinity), 0.1, 0.3);

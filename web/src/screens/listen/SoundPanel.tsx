@@ -1,10 +1,11 @@
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Button, Tab, Tabs } from 'react-bootstrap';
 import type { Ending } from '@caesura/core/edits';
 import { correctedBeats } from '@caesura/core/film';
 import type { Plan, Sound } from '@caesura/core/plan';
 import type { Samples } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
+import { DropLeftOut } from '../../components/DropLeftOut.tsx';
 import type { Playing } from '../../sound/use-player.ts';
 import { CueFiles } from './CueFiles.tsx';
 import { CueSwitches } from './CueSwitches.tsx';
@@ -41,6 +42,7 @@ interface Props {
 export function SoundPanel(props: Props) {
   const { plan, sound } = props;
   const edit = useEdit();
+  const [tab, setTab] = useState('cues');
   return (
     <aside className="panel" aria-label="The sound">
       <h2 className="panel-title">{sound.fileName}</h2>
@@ -57,8 +59,25 @@ export function SoundPanel(props: Props) {
       />
       <h3>Heard</h3>
       <Heard heard={correctedBeats(sound)} sound={sound} onGo={props.onGo} />
+      {sound.kind === 'music' && (
+        <DropLeftOut
+          plan={plan}
+          others={
+            <Button variant="link" size="sm" onClick={() => setTab('ending')}>
+              Other parts
+            </Button>
+          }
+        />
+      )}
       {props.readings}
-      <Tabs id="sound-tabs" variant="underline" defaultActiveKey="cues" mountOnEnter unmountOnExit>
+      <Tabs
+        id="sound-tabs"
+        variant="underline"
+        activeKey={tab}
+        onSelect={(key) => setTab(key ?? 'cues')}
+        mountOnEnter
+        unmountOnExit
+      >
         <Tab eventKey="cues" title="Cues">
           <CueSwitches sound={sound} />
           {props.sectionNames}

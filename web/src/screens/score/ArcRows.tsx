@@ -140,7 +140,7 @@ function ArcRow({
         <summary>Limits and clips</summary>
         {limit('shortest')}
         {limit('longest')}
-        <fieldset>
+        <fieldset className="arc-clips">
           <legend>Only these clips</legend>
           {plan.clips.map(({ id, name }) => (
             <Form.Check

@@ -194,11 +194,6 @@ export function Proposals({
                     length={score.length}
                   />
                   <Figures offer={offer} />
-                  <p className="reason">
-                    {words.join(' ')}
-                    {offer !== first &&
-                      ` ${Math.round(100 * (1 - sameAs(score, first!.score)))} % other than the first.`}
-                  </p>
                   {takeButton(offer, name)}
                   <Button
                     variant="link"
@@ -224,6 +219,11 @@ export function Proposals({
                       Take the selected stretch
                     </Button>
                   )}
+                  <p className="reason">
+                    {words.join(' ')}
+                    {offer !== first &&
+                      ` ${Math.round(100 * (1 - sameAs(score, first!.score)))} % other than the first.`}
+                  </p>
                 </article>
               );
             })}

@@ -1,4 +1,5 @@
 import { lazy, Suspense, useMemo, useRef, useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import { filmOf, frameAtTime } from '@caesura/core/film';
 import { rangeOfShots } from '@caesura/core/layout';
 import { CaesuraError, seconds } from '@caesura/core/time';
@@ -6,10 +7,10 @@ import { usePlan } from '../../app/hooks.ts';
 import { useLatest } from '../../app/use-latest.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected, placed } from '../../app/view.ts';
+import { DropLeftOut } from '../../components/DropLeftOut.tsx';
 import type { LineListHandle } from '../../components/LineList.tsx';
 import { AtOtherRate } from './AtOtherRate.tsx';
 import { CutPanel } from './CutPanel.tsx';
-import { DropLeftOut } from './DropLeftOut.tsx';
 import { LayoutBar } from './LayoutBar.tsx';
 import { NotLaidOut } from './NotLaidOut.tsx';
 import { Proposals, withOffer } from './Proposals.tsx';
@@ -137,7 +138,7 @@ export default function ScoreScreen() {
             onPace={() => setWithPace(!withPace)}
           />
         </LayoutBar>
-        <DropLeftOut plan={plan} />
+        <DropLeftOut plan={plan} others={<Link to="../listen">Other parts</Link>} />
         <Proposals plan={plan} selected={stretch()} propose={propose} onPreview={setPreview} />
         {plan.score ? views[view]() : <NotLaidOut hasMusic={plan.music !== null} />}
       </div>

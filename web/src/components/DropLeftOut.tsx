@@ -1,15 +1,14 @@
-import { useMemo } from 'react';
-import { Link } from 'react-router';
+import { useMemo, type ReactNode } from 'react';
 import { dropsLeftOut, musicWindows } from '@caesura/core/endings';
 import type { Plan } from '@caesura/core/plan';
-import { useEdit } from '../../app/hooks.ts';
-import { barWords } from '../../app/format.ts';
+import { useEdit } from '../app/hooks.ts';
+import { barWords } from '../app/format.ts';
 
 /**
  * Says that the part of the music which the film plays leaves its drop out, with a part that holds
- * it.
+ * it. `others` leads to the other parts.
  */
-export function DropLeftOut({ plan }: { plan: Plan }) {
+export function DropLeftOut({ plan, others }: { plan: Plan; others: ReactNode }) {
   const edit = useEdit();
   const { music } = plan;
   const told = useMemo(() => {
@@ -30,7 +29,7 @@ export function DropLeftOut({ plan }: { plan: Plan }) {
       >
         Use bars {part.from} to {part.to}
       </button>
-      <Link to="../listen">Other parts</Link>
+      {others}
     </p>
   );
 }
