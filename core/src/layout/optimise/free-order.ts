@@ -299,8 +299,8 @@ const NEAR_BOUND = 0.002;
  * to be there, some for each clip that they end with (beam search). With breadth enough for all
  * ways it is the best of all; null asks for what is usual, and where limits that span the film
  * stand against what is found without them, for a second look, in which only what can be better
- * counts. Where a drop gets no event, events are kept
- * for it and it is looked again. Yields the part that is done; null when it finds none.
+ * counts. Where a drop gets no event, events are kept for it and it is looked again. Yields the
+ * part that is done; null when it finds none.
  */
 export function* bestInAnyOrder(
   problem: Problem,

@@ -59,9 +59,11 @@ const BEGINS: Readonly<Record<MomentKind, number>> = {
 const MAY_BEGIN = 0.35;
 /** Source frames before the end of a movement from which a shot does not begin, and after it. */
 const NEAR_SETTLE = 3;
-/** Strength from which an event that is seen and does not land disturbs, and what it then costs. */
-const DISTURBS = 0.4;
-const DISTURBED = 1;
+/**
+ * Strength from which an event that is seen and does not land disturbs, costing as much as it would
+ * gain if it landed; and the most that all in a shot cost, in times of the strongest there can be.
+ */
+const [DISTURBS, MOST_DISTURBED] = [0.4, 2];
 /** What a drop without an event costs, in times of what a shot without one does. */
 export const DROP = 6;
 
@@ -149,7 +151,7 @@ export interface Showings {
 }
 
 /**
- * What strong events cost that happen on no cue, or so near a cut that they are lost, 0–1, in a
+ * What strong events cost that happen on no cue, or so near a cut that they are lost, 0–2, in a
  * shot that starts at a source frame.
  */
 function disturbance(
@@ -171,7 +173,7 @@ function disturbance(
     const whole = at >= start + edge && at <= start + reach - edge;
     if (!whole || !landing.some((after) => Math.abs(after - k) <= 1)) sum += strength;
   }
-  return DISTURBED * Math.min(2, sum);
+  return Math.min(MOST_DISTURBED, sum);
 }
 
 /**

@@ -88,10 +88,10 @@ function PlanRow({ plan }: { plan: PlanSummary }) {
   return (
     <li className="plan-row">
       <Link to={`/plans/${plan.id}/score`} className="plan-link">
-        <span className="plan-pictures">
+        <div className="plan-pictures">
           {plan.pictures.length > 0 && <FilmRow pictures={plan.pictures} size={plan.size} />}
           <MiniScore shots={plan.shots} length={plan.length} />
-        </span>
+        </div>
         <span className="plan-name">
           <b>{plan.name}</b>
           <span>{plan.client || 'no client'}</span>
