@@ -143,6 +143,13 @@ test('of many files that are no clips each says why, the queue goes on, and the 
     'garbage.mp4': garbage,
     'cut.mp4': whole.buffer.subarray(0, Math.round(whole.buffer.length * 0.6)),
     'long.mp4': (await clip('long.mp4', moving('60', 300, '1280x720'))).buffer,
+    'fields.mp4': (
+      await clip('fields.mp4', [
+        ...['-f', 'lavfi', '-i', 'testsrc2=size=720x576:rate=50'],
+        ...['-vf', 'tinterlace=interleave_top', '-frames:v', '50', '-flags', '+ilme+ildct'],
+        ...H264,
+      ])
+    ).buffer,
     'gone.mp4': (await clip('gone.mp4', moving('25', 60))).buffer,
     'good.mp4': (await clip('good.mp4', moving('30', 60))).buffer,
   };
@@ -170,6 +177,9 @@ test('of many files that are no clips each says why, the queue goes on, and the 
   await expect(inQueue('cut.mp4')).toContainText(
     /names 200 frames, but only \d+ can be decoded|damaged/,
   );
+  await expect(inQueue('fields.mp4')).toContainText(
+    'is interlaced: each of its pictures holds two instants, in every other line',
+  );
   await expect(inQueue('gone.mp4')).toContainText(
     'was moved, changed or deleted while it was read. Choose it again',
   );
@@ -180,6 +190,7 @@ test('of many files that are no clips each says why, the queue goes on, and the 
     'garbage',
     'cut',
     'long',
+    'fields',
     'gone',
     'good',
   ]);

@@ -11,7 +11,12 @@ export {
   stillTail,
 } from './clip-analysis.ts';
 export { FACTS_VERSION, packFacts, unpackFacts } from './facts-file.ts';
-export { type FrameFacts, type FrameMeasurements, frameAnalyser } from './frame-analyser.ts';
+export {
+  type FrameAnalyser,
+  type FrameFacts,
+  type FrameMeasurements,
+  frameAnalyser,
+} from './frame-analyser.ts';
 export {
   type FrameTimes,
   framesAtRate,
@@ -19,6 +24,7 @@ export {
   storedFrameAt,
   unpackTimes,
 } from './frame-times.ts';
+export { interlacingDetector } from './interlacing.ts';
 export { clipLikeness } from './likeness.ts';
 export { CELLS, type ColourGrid, cellMeans, evenGrid } from './look.ts';
 export type { Luma } from './luma.ts';

@@ -1,5 +1,6 @@
 import { transfer, wrap } from 'comlink';
 import { VideoSampleSink } from 'mediabunny';
+import { interlacingDetector } from '@caesura/core/footage';
 import { CaesuraError } from '@caesura/core/time';
 import { proxySize } from '../proxy/format.ts';
 import type { FramesWorker } from './frames-worker.ts';
@@ -26,7 +27,7 @@ export interface Watched {
 /**
  * Decodes every frame of a video file once, measures its movement in a worker beside this one, and
  * makes its small copy. `frames` is how many there are, for the progress and to tell a file that
- * breaks off, and `rate` how many are shown a second. Throws when it cannot be decoded to its end.
+ * breaks off, and `rate` how many are shown a second. Throws when it cannot be decoded to its end, and when its pictures are interlaced.
  */
 export function analyseVideo(
   file: File,
@@ -45,7 +46,8 @@ export function analyseVideo(
       await track.getDisplayWidth(),
       await track.getDisplayHeight(),
     );
-    const small = pictureMaker(width, height);
+    const detector = interlacingDetector();
+    const small = pictureMaker(width, height, detector.take);
     const [proxy, strip] = [await makeProxy(width, height), makeStrip(frames, width, height)];
     const worker = startFramesWorker();
     const analyser = wrap<FramesWorker>(worker);
@@ -55,6 +57,12 @@ export function analyseVideo(
       let measured = 0;
       for await (const sample of new VideoSampleSink(track).samples()) {
         const { luma, colours } = await small(sample);
+        if (detector.interlaced())
+          throw new CaesuraError(
+            'interlaced',
+            `“${file.name}” is interlaced: each of its pictures holds two instants, in every other line, so that its movement cannot be told.`,
+            'Make a copy with whole pictures (deinterlaced) and choose that; until then the clip is planned with its numbers alone.',
+          );
         waiting.push(analyser.take(transfer(luma, [luma.values.buffer]), colours));
         strip.take(sample, measured);
         await proxy.take(sample);

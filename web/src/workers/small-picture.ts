@@ -60,15 +60,20 @@ function sparse({ bytes, offset, stride, width, height }: Plane, step: 1 | 2, fi
   return { bytes: taken, offset: 0, stride: across, width: across, height: down };
 }
 
-/**
- * Brightness and colours of a picture whose planes can be read; `memory` is what they are copied
- * to.
- */
+/** What pictures are made small with. */
+interface Means {
+  /** What their planes are copied to. */
+  readonly memory: Memory;
+  /** Takes their brightness as it was coded. */
+  readonly onBrightness: (plane: Plane) => void;
+}
+
+/** Brightness and colours of a picture whose planes can be read. */
 async function fromPlanes(
   sample: VideoSample,
   width: number,
   height: number,
-  memory: Memory,
+  { memory, onBrightness }: Means,
 ): Promise<SmallPicture> {
   const bytes = memory(sample.allocationSize());
   const layout = await sample.copyTo(bytes);
@@ -84,7 +89,9 @@ async function fromPlanes(
     height: Math.max(1, Math.floor(codedHeight / shareY)),
   });
   const quarters = sample.rotation / 90;
-  const luma = boxed(plane(0, 1, 1), width, height);
+  const brightness = plane(0, 1, 1);
+  onBrightness(brightness);
+  const luma = boxed(brightness, width, height);
   const [blue, red] =
     format === 'NV12'
       ? [sparse(plane(1, 2, 2), 2, 0), sparse(plane(1, 2, 2), 2, 1)]
@@ -132,16 +139,20 @@ function onePictureOfMemory(): Memory {
   return (size) => (bytes = bytes.length < size ? new Uint8Array(size) : bytes);
 }
 
-/** Makes pictures small, to a size as shown: turned, and with square pixels. */
+/**
+ * Makes pictures small, to a size as shown: turned, and with square pixels. `onBrightness` takes
+ * the brightness of each as it was coded, where that can be read, before it is made small.
+ */
 export function pictureMaker(
   width: number,
   height: number,
+  onBrightness: (plane: Plane) => void,
 ): (sample: VideoSample) => Promise<SmallPicture> {
   const canvas = new OffscreenCanvas(width, height);
-  const memory = onePictureOfMemory();
+  const means = { memory: onePictureOfMemory(), onBrightness };
   return async (sample) => {
     if (!sample.format || !BRIGHTNESS_FIRST.includes(sample.format)) return drawn(sample, canvas);
     const lying = sample.rotation % 180 === 0;
-    return fromPlanes(sample, lying ? width : height, lying ? height : width, memory);
+    return fromPlanes(sample, lying ? width : height, lying ? height : width, means);
   };
 }

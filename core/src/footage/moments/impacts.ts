@@ -47,8 +47,9 @@ function blows({ subject, camera, rate, count, frames }: Signals): Float64Array 
       STANDS_OUT * Math.min(...sizes),
       OVER_BEFORE * Math.max(sizes[0]!, AFTER * sizes[1]!),
     );
-    // It moved before: what sets out has not been struck.
-    const moved = Math.hypot(before[0]!, before[1]!);
+    // It moved before, and not only on the last frames: what sets out has not been struck.
+    const [wayX, wayY] = [subject.x, subject.y].map((v) => meanOf(v, k - beside, k + 1 - close));
+    const moved = Math.hypot(wayX!, wayY!);
     if (change < Math.max(LEAST, ramp) || within < AT_ONCE * change || moved < LEAST / 2) return 0;
     // Where the camera was taken for what moves, both change by as much and their sum does not.
     const [ownX, ownY] = [camera.x, camera.y].map(

@@ -88,6 +88,11 @@ describe('moments', () => {
     expect(strengthOf(fast)).toBeGreaterThan(0.7);
   });
 
+  it('are no impact where something sets out at once from rest', () => {
+    const moments = proposed(60, (k) => (k > 30 ? moving(0, 1.3) : moving(0)));
+    expect(of(moments, 'impact').filter((at) => at < 58)).toEqual([]);
+  });
+
   it('are an impact where it is thrown back, and a turn where it goes back softly', () => {
     const bounce = proposed(60, (k) => moving(0, k <= 30 ? 0.8 : -0.8));
     expect(of(bounce, 'impact').map((at) => Math.abs(at - 30) <= 1)).toEqual([true]);
