@@ -15,12 +15,13 @@ import { seen, texture } from '../core/src/footage/testing/texture.ts';
 import { beatTimes, Tape } from '../core/src/testing/synthesis.ts';
 import { exactAnalysis, sampleClip } from '../core/src/testing/sample-plan.ts';
 import { clip, planOf, withChroma } from '../e2e/clips.ts';
-import { proxyReaderScript } from '../e2e/proxy-bundle.ts';
+import { bundled } from '../e2e/bundle.ts';
 import { startServer } from '../e2e/server.ts';
 import { benchFaults } from './faults.ts';
 import { benchList, benchPage, benchSteps } from './pages.ts';
 import { benchHardRehearsing, benchLooping, benchRehearsing, benchSwitching } from './rehearse.ts';
 import { benchDragging, benchProposals } from './score.ts';
+import { benchTenClips } from './watching.ts';
 import type * as Proxies from '../web/src/proxy/reader.ts';
 
 /**
@@ -134,7 +135,7 @@ async function benchFootage(): Promise<void> {
   }
   await page.locator('.pill-save', { hasText: 'Saved' }).waitFor();
   const { clips } = await planOf(page, server.address);
-  await page.addScriptTag({ content: await proxyReaderScript() });
+  await page.addScriptTag({ content: await bundled('web/src/proxy/reader.ts', 'proxies') });
   const seek = await page.evaluate(async (id) => {
     const { openProxy } = (globalThis as unknown as { proxies: typeof Proxies }).proxies;
     const reader = await openProxy(id);
@@ -224,6 +225,7 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   dragging: () => benchDragging(say),
   movement: benchWatching,
   footage: benchFootage,
+  'ten-clips': () => benchTenClips(say),
   rehearsing: () => benchRehearsing(say),
   'rehearsing-hard': () => benchHardRehearsing(say),
   switching: () => benchSwitching(say),

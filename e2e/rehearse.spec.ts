@@ -7,7 +7,7 @@ import { shapedRamp, usualCrest } from '../core/src/ramps/index.ts';
 import { rational } from '../core/src/time/index.ts';
 import type { PaintedLayer } from '../web/src/rehearse/film-painter.ts';
 import { BITS, bringIn, clip, H264, numbered, planOf } from './clips.ts';
-import { filmScript } from './film-bundle.ts';
+import { bundled } from './bundle.ts';
 import type * as Films from './film-parts.ts';
 import { ROOT } from './server.ts';
 import { expect, newPlan, saved, step, test, type } from './test.ts';
@@ -48,7 +48,7 @@ const SMALL = { width: 64, height: 36 };
 
 /** Puts the painter on the page; again after each new page. */
 async function withPainter(page: Page): Promise<void> {
-  await page.addScriptTag({ content: await filmScript() });
+  await page.addScriptTag({ content: await bundled('e2e/film-parts.ts', 'films') });
 }
 
 /** Frames of a plan painted anew, each small, as luma. */
@@ -143,7 +143,7 @@ test('under a fake clock 200 frames are painted as the plan says: order, source 
 }) => {
   const plan = demo();
   await page.goto('/plans');
-  await page.addScriptTag({ content: await filmScript() });
+  await page.addScriptTag({ content: await bundled('e2e/film-parts.ts', 'films') });
   // Twenty starts all over the film, every join and ramp among them, ten frames of each; ticks fall
   // anywhere inside frames.
   let state = 7;

@@ -15,7 +15,7 @@ import {
   withChroma,
   type Chosen,
 } from './clips.ts';
-import { proxyReaderScript } from './proxy-bundle.ts';
+import { bundled } from './bundle.ts';
 import { expect, newPlan, saved, step, test } from './test.ts';
 
 // The reader is put on the page as a script of the test's own.
@@ -118,7 +118,7 @@ test('of 500 random frames of the small copies of all kinds of clips every one i
   const { clips } = await planOf(page);
   expect(clips.map((c) => c.frames).slice(0, 4)).toEqual([300, 240, 250, 200]);
   expect(clips[4]!.times).toBeDefined();
-  await page.addScriptTag({ content: await proxyReaderScript() });
+  await page.addScriptTag({ content: await bundled('web/src/proxy/reader.ts', 'proxies') });
   for (const { fileName, proxy } of clips)
     expect(
       await wrongSeeks(page, proxy!, counts[fileName as keyof typeof counts], 100, false),
@@ -237,7 +237,7 @@ test('a clip that its header turns by a quarter is kept and followed as it is sh
     [1, { width: 360, height: 640 }],
     [1, { width: 360, height: 640 }],
   ]);
-  await page.addScriptTag({ content: await proxyReaderScript() });
+  await page.addScriptTag({ content: await bundled('web/src/proxy/reader.ts', 'proxies') });
   expect(
     await wrongSeeks(page, clips.find((c) => c.fileName === 'numbers.mp4')!.proxy!, 120, 60, true),
   ).toEqual([]);

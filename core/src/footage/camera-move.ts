@@ -197,24 +197,18 @@ function laidOver(
       const w00 = 1 - across - w01;
       const a = values[y * width + x]!;
       const below = cell + afterWidth;
-      const [v00, v10, v01, v11] = [
-        afterValues[cell]!,
-        afterValues[cell + 1]!,
-        afterValues[below]!,
-        afterValues[below + 1]!,
-      ];
-      const [x00, x10, x01, x11] = [
-        slopeX[cell]!,
-        slopeX[cell + 1]!,
-        slopeX[below]!,
-        slopeX[below + 1]!,
-      ];
-      const [y00, y10, y01, y11] = [
-        slopeY[cell]!,
-        slopeY[cell + 1]!,
-        slopeY[below]!,
-        slopeY[below + 1]!,
-      ];
+      const v00 = afterValues[cell]!;
+      const v10 = afterValues[cell + 1]!;
+      const v01 = afterValues[below]!;
+      const v11 = afterValues[below + 1]!;
+      const x00 = slopeX[cell]!;
+      const x10 = slopeX[cell + 1]!;
+      const x01 = slopeX[below]!;
+      const x11 = slopeX[below + 1]!;
+      const y00 = slopeY[cell]!;
+      const y10 = slopeY[cell + 1]!;
+      const y01 = slopeY[below]!;
+      const y11 = slopeY[below + 1]!;
       // Between the pixels by the cubic that has their values and slopes (Hermite), along rows and
       // along columns.
       const backAcross = 1 - across;
@@ -346,22 +340,24 @@ function laidOver(
 }
 
 /**
- * Levels wider than this are compared on every second pixel of every second row where that is
- * enough.
+ * Levels wider than this are compared on every second pixel of every second row: that is enough,
+ * since they are softened. The light alone is told from fewer still.
  */
 const FULLY = 100;
+const everyOf = ({ width }: Level): 1 | 2 => (width > FULLY ? 2 : 1);
 
 /**
  * How well a move fits at a level, with the brightness that fits best (least squares over what lies
  * over).
  */
 export function fitOf(before: Level, after: Level, move: CameraMove): Fit {
+  const every = everyOf(before);
   const { light } = laidOver(before, after, move, {
     light: SAME_LIGHT,
-    every: before.width > FULLY ? 2 : 1,
+    every: every * every,
     system: null,
   });
-  return laidOver(before, after, move, { light, every: 1, system: null });
+  return laidOver(before, after, move, { light, every, system: null });
 }
 
 /**
@@ -372,7 +368,7 @@ export function fitOf(before: Level, after: Level, move: CameraMove): Fit {
 export function refined(before: Level, after: Level, start: CameraMove): CameraMove {
   const { width } = before;
   const reach = width / 2;
-  const every = width > FULLY ? 2 : 1;
+  const every = everyOf(before);
   const matrix = new Float64Array(UNKNOWNS * UNKNOWNS);
   const right = new Float64Array(UNKNOWNS);
   let move = start;

@@ -18,7 +18,7 @@ function picture(
   return { bytes, offset: 0, stride: WIDTH, width: WIDTH, height: HEIGHT };
 }
 
-/** Whether thirty pictures, 25 a second, are told to be interlaced; `fields` when each holds two. */
+/** Whether thirty pictures are told to be interlaced; with `fields` each holds two instants. */
 function told(bright: (x: number, y: number, t: number) => number, fields: boolean): boolean {
   const detector = interlacingDetector();
   for (let k = 0; k < 30; k++)

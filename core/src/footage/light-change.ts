@@ -15,18 +15,26 @@ export const NO_CHANGE: LightChange = { brighter: 0, darker: 0 };
 /** Parts of the picture along each side. */
 const PARTS = 8;
 
-function meansOf({ width, height, values }: Luma): Float32Array {
+const known = new WeakMap<Luma, Float32Array>();
+
+/** The mean brightness of each part, remembered by the picture: each is compared with two. */
+function meansOf(picture: Luma): Float32Array {
+  const before = known.get(picture);
+  if (before) return before;
+  const { width, height, values } = picture;
   const sums = new Float32Array(PARTS * PARTS);
   const counts = new Float32Array(PARTS * PARTS);
   for (let y = 0; y < height; y++) {
     const row = Math.floor((y * PARTS) / height) * PARTS;
     for (let x = 0; x < width; x++) {
-      const part = row + Math.floor((x * PARTS) / width);
+      const part = row + (((x * PARTS) / width) | 0);
       sums[part]! += values[y * width + x]!;
       counts[part]!++;
     }
   }
-  return sums.map((sum, i) => sum / Math.max(1, counts[i]!));
+  const means = sums.map((sum, i) => sum / Math.max(1, counts[i]!));
+  known.set(picture, means);
+  return means;
 }
 
 /** How the light of parts changes from one picture to another of the same size. */

@@ -96,7 +96,12 @@ function relit(before: Float32Array, after: Float32Array): Float32Array {
   const slope = (ab - (a * b) / Math.max(1, n)) / Math.max(1e-6, spread);
   const gain = spread > n ? Math.min(1.5, Math.max(0.67, slope)) : 1;
   const offset = (b - gain * a) / Math.max(1, n);
-  return before.map((x, i) => (Number.isNaN(x) ? after[i]! : gain * x + offset));
+  const out = new Float32Array(before.length);
+  for (let i = 0; i < out.length; i++) {
+    const x = before[i]!;
+    out[i] = Number.isNaN(x) ? after[i]! : gain * x + offset;
+  }
+  return out;
 }
 
 /** Sum of absolute differences of a block with one `(dx, dy)` away in another picture. */

@@ -41,6 +41,7 @@ function queueOf(
   const work: FileWork = {
     read: async ({ name }) => {
       const answer = reads[name]!;
+      if (name.startsWith('slow')) await new Promise((done) => setTimeout(done, 10));
       if (answer instanceof Error) throw answer;
       return answer;
     },
@@ -111,6 +112,22 @@ describe('files on their way to clips', () => {
     ]);
     queue.clear();
     expect(queue.files()).toEqual([]);
+  });
+
+  it('become clips in their order, also where a later one is read sooner or one before fails', async () => {
+    const { queue, plan, settled, notes } = queueOf({
+      'slow.mp4': read(hash('a')),
+      'broken.mp4': new CaesuraError('bad-media', 'It is damaged.', 'Copy it again.'),
+      'quick.mp4': read(hash('b')),
+      'slow too.mp4': read(hash('c')),
+      'last.mp4': read(hash('d')),
+    });
+    queue.add(
+      ['slow.mp4', 'broken.mp4', 'quick.mp4', 'slow too.mp4', 'last.mp4'].map((name) => file(name)),
+    );
+    await settled();
+    expect(plan().clips.map((c) => c.name)).toEqual(['slow', 'quick', 'slow too', 'last']);
+    expect(notes()['broken.mp4']).toBe('It is damaged. Copy it again.');
   });
 
   it('are stopped, and go on where they were', async () => {

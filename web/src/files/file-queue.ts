@@ -48,10 +48,14 @@ function freeName(plan: Plan, name: string): string {
   return free;
 }
 
+/** Files that are read, or watched, at once: while one waits for a decoder, another goes on. */
+const AT_ONCE = 2;
+
 /**
- * The files that are made into clips of the open plan. Headers go first, one after the other, so
- * that every clip is there at once; then the frames are watched, one file after the other. A file
- * that fails leaves its message and lets the next go on. Works on while other screens are open.
+ * The files that are made into clips of the open plan, in their order. Headers and a picture of
+ * each go first, so that every clip is there at once; then the frames are watched, two files at a
+ * time. A file that fails leaves its message and lets the next go on. Works on while other screens
+ * are open.
  */
 export class FileQueue {
   #entries: Entry[] = [];
@@ -61,6 +65,8 @@ export class FileQueue {
   readonly #work: FileWork;
   #reading = false;
   #watching = false;
+  /** When the files that were begun so far have been added, or have failed. */
+  #added: Promise<unknown> = Promise.resolve();
 
   constructor(
     store: Pick<AppStore, 'dispatch' | 'getState'>,
@@ -135,12 +141,20 @@ export class FileQueue {
     return this.#store.getState().history.present!.plan;
   }
 
-  /** Works through the files at a stage, one at a time. */
+  /** Works through the files at a stage, two at a time. */
   async #through(
     stage: Stage,
     during: Stage,
     work: (entry: Entry, signal: AbortSignal) => Promise<Partial<QueuedFile>>,
-  ) {
+  ): Promise<void> {
+    await Promise.all(Array.from({ length: AT_ONCE }, () => this.#oneByOne(stage, during, work)));
+  }
+
+  async #oneByOne(
+    stage: Stage,
+    during: Stage,
+    work: (entry: Entry, signal: AbortSignal) => Promise<Partial<QueuedFile>>,
+  ): Promise<void> {
     for (;;) {
       const entry = this.#entries.find((e) => e.view.stage === stage);
       if (!entry) return;
@@ -159,24 +173,37 @@ export class FileQueue {
     if (this.#reading) return;
     this.#reading = true;
     await this.#through('waiting', 'reading', async (entry, signal) => {
-      const onProgress = (fraction: number) => this.#put(entry, { fraction });
-      entry.read = await this.#work.read(entry.file, onProgress, signal);
-      signal.throwIfAborted();
-      const notes = this.#addClip(entry.file, entry.read);
-      const { facts, canDecode, mean } = entry.read;
-      if (mean !== null)
-        notes.push(
-          `Its frames are unevenly spaced, ${mean.toFixed(2)} a second on average. It is counted at ${rateLabel(facts.rate)} fps; give it the rate that your editing program uses for it.`,
-        );
-      if (!canDecode && !facts.proxy)
-        notes.push(
-          `This browser cannot show ${facts.codec ?? 'its pictures'}; it is planned with its numbers alone.`,
-        );
-      const watched = facts.movement !== undefined || !canDecode;
-      return { stage: watched ? 'done' : 'queued', fraction: 0, note: notes.join(' ') || null };
+      const before = this.#added;
+      const inTurn = this.#readAndAdded(entry, signal, before);
+      this.#added = Promise.allSettled([before, inTurn]);
+      return inTurn;
     });
     this.#reading = false;
     void this.#watchOn();
+  }
+
+  /** Reads a file, and once those before it have been added adds its clip. */
+  async #readAndAdded(
+    entry: Entry,
+    signal: AbortSignal,
+    before: Promise<unknown>,
+  ): Promise<Partial<QueuedFile>> {
+    const onProgress = (fraction: number) => this.#put(entry, { fraction });
+    const [read] = await Promise.all([this.#work.read(entry.file, onProgress, signal), before]);
+    entry.read = read;
+    signal.throwIfAborted();
+    const notes = this.#addClip(entry.file, read);
+    const { facts, canDecode, mean } = read;
+    if (mean !== null)
+      notes.push(
+        `Its frames are unevenly spaced, ${mean.toFixed(2)} a second on average. It is counted at ${rateLabel(facts.rate)} fps; give it the rate that your editing program uses for it.`,
+      );
+    if (!canDecode && !facts.proxy)
+      notes.push(
+        `This browser cannot show ${facts.codec ?? 'its pictures'}; it is planned with its numbers alone.`,
+      );
+    const watched = facts.movement !== undefined || !canDecode;
+    return { stage: watched ? 'done' : 'queued', fraction: 0, note: notes.join(' ') || null };
   }
 
   async #watchOn(): Promise<void> {
@@ -186,6 +213,7 @@ export class FileQueue {
       const read = entry.read!;
       const onProgress = (fraction: number) => this.#put(entry, { fraction });
       const facts = await this.#work.watch(entry.file, read, onProgress, signal);
+      signal.throwIfAborted();
       this.#store.dispatch(clipsFilled({ content: read.content, facts }));
       return { stage: 'done', fraction: 1 };
     });

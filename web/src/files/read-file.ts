@@ -11,9 +11,13 @@ import {
 import { ask, askJson, keepMedia } from '../app/http.ts';
 import type { MediaWorker } from '../workers/media-worker.ts';
 import { startMediaWorker } from '../workers/start.ts';
-import { inWorker } from '../workers/task.ts';
+import { workerPool } from '../workers/pool.ts';
+import { valueOf } from '../workers/task.ts';
 import type { VideoHeader } from '../workers/video-header.ts';
 import type { Watched } from '../workers/analyse-video.ts';
+
+/** The workers that read and watch files. */
+const inMediaWorker = workerPool<MediaWorker>(startMediaWorker);
 
 /** What was read of a file. */
 export interface ReadFile {
@@ -81,46 +85,34 @@ function factsOf(
 }
 
 /**
- * Reads what a video file says of itself, or finds what is known of it. Throws what is wrong with
- * it.
+ * Reads what a video file says of itself and a picture of it, or finds what is known of it. Throws
+ * what is wrong with it.
  */
-export async function readFile(
+export const readFile = (
   file: File,
   onProgress: (fraction: number) => void,
   signal: AbortSignal,
-): Promise<ReadFile> {
-  const header = await inWorker<MediaWorker, VideoHeader>(
-    startMediaWorker,
-    (worker) => worker.readVideoHeader(file, proxy(onProgress)),
-    signal,
-  );
-  const read = factsOf(file, header);
-  const mean = header.found!.rate ? null : header.found!.mean;
-  const common = {
-    content: header.content,
-    canDecode: header.canDecode,
-    stored: header.frames,
-    mean,
-  };
-  const known = await knownFacts(header.content, signal);
-  if (known) return { ...common, facts: upToDate(known) };
-  const poster =
-    header.canDecode &&
-    (await inWorker<MediaWorker, Blob | null>(
-      startMediaWorker,
-      (worker) => worker.readPoster(file),
-      signal,
-    ));
-  const times =
-    mean === null ? null : new Blob([packTimes(header.times)], { type: 'application/json' });
-  const facts = {
-    ...read,
-    ...(poster && { poster: await keepMedia(poster, signal) }),
-    ...(times && { times: await keepMedia(times, signal) }),
-  };
-  await keepFacts(header.content, facts, signal);
-  return { ...common, facts };
-}
+): Promise<ReadFile> =>
+  inMediaWorker(async (worker): Promise<ReadFile> => {
+    const header = valueOf(await worker.readVideoHeader(file, proxy(onProgress)));
+    const read = factsOf(file, header);
+    const mean = header.found!.rate ? null : header.found!.mean;
+    const { content, canDecode, frames: stored } = header;
+    const [known, poster] = await Promise.all([
+      knownFacts(content, signal),
+      canDecode ? worker.readPoster(file).then((answer) => valueOf(answer)) : null,
+    ]);
+    if (known) return { content, canDecode, stored, mean, facts: upToDate(known) };
+    const times =
+      mean === null ? null : new Blob([packTimes(header.times)], { type: 'application/json' });
+    const facts = {
+      ...read,
+      ...(poster && { poster: await keepMedia(poster, signal) }),
+      ...(times && { times: await keepMedia(times, signal) }),
+    };
+    await keepFacts(content, facts, signal);
+    return { content, canDecode, stored, mean, facts };
+  }, signal);
 
 const keepFacts = (content: string, facts: FileFacts, signal: AbortSignal): Promise<Response> =>
   ask(`/api/footage/${content}`, {
@@ -140,18 +132,28 @@ export async function watchFile(
   onProgress: (fraction: number) => void,
   signal: AbortSignal,
 ): Promise<FileFacts> {
-  const made = await inWorker<MediaWorker, Watched>(
-    startMediaWorker,
-    (worker) =>
-      worker.analyseVideo(file, { frames: stored, rate: toNumber(facts.rate) }, proxy(onProgress)),
+  const made = await inMediaWorker(
+    async (worker): Promise<Watched> =>
+      valueOf(
+        await worker.analyseVideo(
+          file,
+          { frames: stored, rate: toNumber(facts.rate) },
+          proxy(onProgress),
+        ),
+      ),
     signal,
+  );
+  const [movement, small, strip] = await Promise.all(
+    [new Blob([made.facts]), new Blob([made.proxy], { type: 'video/webm' }), made.strip].map(
+      (blob) => keepMedia(blob, signal),
+    ),
   );
   const whole = {
     ...facts,
-    movement: await keepMedia(new Blob([made.facts]), signal),
+    movement: movement!,
     measured: FACTS_VERSION,
-    proxy: await keepMedia(new Blob([made.proxy], { type: 'video/webm' }), signal),
-    strip: await keepMedia(made.strip, signal),
+    proxy: small!,
+    strip: strip!,
   };
   await keepFacts(content, whole, signal);
   return whole;

@@ -35,6 +35,38 @@ export function valueOf<T>(answer: Answer<T>): T {
   return answer.value;
 }
 
+/** A worker and what can be asked of it. */
+export interface RunningWorker<W> {
+  readonly worker: Worker;
+  readonly remote: Remote<W>;
+}
+
+/** Starts a worker. */
+export function started<W>(start: () => Worker): RunningWorker<W> {
+  const worker = start();
+  return { worker, remote: wrap<W>(worker) };
+}
+
+/** Runs tasks in a worker. Throws what they throw, when it breaks, and when they are aborted. */
+export async function runIn<W, T>(
+  { worker, remote }: RunningWorker<W>,
+  tasks: (worker: Remote<W>) => Promise<T>,
+  signal?: AbortSignal,
+): Promise<T> {
+  const over = new AbortController();
+  const broken = new Promise<never>((_resolve, reject) => {
+    worker.onerror = (event) =>
+      reject(new Error(event.message || 'A part of the program could not be started.'));
+    const stop = () => reject(signal!.reason as Error);
+    signal?.addEventListener('abort', stop, { once: true, signal: over.signal });
+  });
+  try {
+    return await Promise.race([tasks(remote), broken]);
+  } finally {
+    over.abort();
+  }
+}
+
 /**
  * Runs one task in a worker of its own and ends the worker afterwards. An abort ends it at once,
  * whatever it is doing. Throws the task's error.
@@ -45,15 +77,10 @@ export async function inWorker<W, T>(
   signal?: AbortSignal,
 ): Promise<T> {
   signal?.throwIfAborted();
-  const worker = start();
-  const broken = new Promise<never>((_resolve, reject) => {
-    worker.onerror = (event) =>
-      reject(new Error(event.message || 'A part of the program could not be started.'));
-    signal?.addEventListener('abort', () => reject(signal.reason as Error), { once: true });
-  });
+  const own = started<W>(start);
   try {
-    return valueOf(await Promise.race([task(wrap<W>(worker)), broken]));
+    return valueOf(await runIn(own, task, signal));
   } finally {
-    worker.terminate();
+    own.worker.terminate();
   }
 }

@@ -2,7 +2,7 @@ import { RotateCcw, Square, X } from 'lucide-react';
 import { Button, ProgressBar } from 'react-bootstrap';
 import { counted } from '../../app/format.ts';
 import type { QueuedFile, Stage } from '../../files/file-queue.ts';
-import { useFileQueue } from '../../files/use-file-queue.ts';
+import { useFileQueue, useQueuedFiles } from '../../files/use-file-queue.ts';
 import { IconButton } from '../../components/IconButton.tsx';
 
 const SAID: Readonly<Record<Stage, string>> = {
@@ -21,7 +21,7 @@ const canRetry = ({ stage }: QueuedFile) => stage === 'stopped' || stage === 'fa
 
 /** One file on its way, with what there is to say of it. */
 function FileRow({ file }: { file: QueuedFile }) {
-  const { queue } = useFileQueue();
+  const queue = useFileQueue();
   const { id, name, stage, fraction, note } = file;
   const moves = stage === 'reading' || stage === 'watching';
   const percent = Math.round(100 * fraction);
@@ -62,7 +62,8 @@ function FileRow({ file }: { file: QueuedFile }) {
  * when there are none.
  */
 export function FileList() {
-  const { queue, files } = useFileQueue();
+  const queue = useFileQueue();
+  const files = useQueuedFiles(queue);
   const busy = files.filter(atWork);
   // Those at work first, then those of which there is something to say, then those that wait.
   const rank = ({ stage }: QueuedFile) =>

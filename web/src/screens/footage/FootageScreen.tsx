@@ -22,7 +22,7 @@ const VIDEOS = 'video/*,.mp4,.mov,.webm,.mkv,.m4v';
 export default function FootageScreen() {
   const plan = usePlan();
   const edit = useEdit();
-  const { queue } = useFileQueue();
+  const queue = useFileQueue();
   const clipAnalysisOf = useClipAnalyses(plan.clips);
   const [described, setDescribed] = useState<{ readonly clip: Clip | null } | null>(null);
   const [arrangement, setArrangement] = useState<Arrangement>({
