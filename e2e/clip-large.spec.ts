@@ -100,7 +100,7 @@ test('moments and the usable part are dragged along the lines', async ({ page })
 
 test('plays at its rate, and a key pressed after a hit keeps the hit', async ({ page }) => {
   await openClip(page, 'Guillotine');
-  await expect(page.getByRole('button', { name: /^Keep all/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Keep .* proposed$/ })).toBeVisible();
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
   await expect

@@ -80,7 +80,7 @@ test('from nothing to a film by a stranger’s way: what is next is followed, tw
   await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles(files);
   await page.getByText('to go').waitFor();
   await page.getByText('to go').waitFor({ state: 'detached', timeout: 120_000 });
-  await page.getByRole('button', { name: /^Keep \d+ proposed moments$/ }).click();
+  await page.getByRole('button', { name: /^Keep \d+ (of \d+ )?proposed moments$/ }).click();
   await next();
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
   // The first look gives way to the search proper.

@@ -5,7 +5,7 @@ test('three layouts are proposed, side by side, and one is taken, and taken back
   page,
 }) => {
   await openDemo(page, 'footage');
-  await page.getByRole('button', { name: /^Keep \d+ proposed moments/ }).click();
+  await page.getByRole('button', { name: /^Keep \d+ (of \d+ )?proposed moments/ }).click();
   await page.getByRole('link', { name: 'Score' }).click();
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
   const offers = page.getByRole('region', { name: 'Proposed layouts' }).getByRole('article');

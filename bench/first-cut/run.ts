@@ -10,6 +10,7 @@ import { seeded } from '../../core/src/testing/random.ts';
 import { wavOf } from '../../e2e/wav.ts';
 import { run } from '../../server/src/command-line/verbs.ts';
 import { clipsOf, measured, type TrueClip } from '../footage/clips.ts';
+import { BEFORE } from './before.ts';
 import { judged, type FirstCutFigures } from './judge.ts';
 import { madeSong } from './song.ts';
 
@@ -128,6 +129,12 @@ for (let k = 0; k < places; k++) {
     NAMES.map((n) => (these.reduce((s, f) => s + f[n], 0) / these.length).toFixed(3)),
   );
 }
+const before = BEFORE[seed];
+if (before)
+  row(
+    'before',
+    NAMES.map((n) => before[n].toFixed(3)),
+  );
 row(
   'goal',
   NAMES.map((n) => GOALS[n]),

@@ -93,9 +93,11 @@ export default function FootageScreen() {
               </Button>
               <KeepMoments
                 proposed={proposals}
-                label={`Keep ${
-                  proposals.length === 0 ? 'proposed' : counted(proposals.length, 'proposed moment')
-                }`}
+                label={(moments) =>
+                  moments.length === 0
+                    ? 'Keep proposed'
+                    : `Keep ${moments.length < proposals.length ? `${moments.length} of ` : ''}${counted(proposals.length, 'proposed moment')}`
+                }
                 variant="outline-dark"
                 onKeep={(moments) =>
                   edit(

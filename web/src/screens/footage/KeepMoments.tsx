@@ -1,7 +1,7 @@
 import { Button, ButtonGroup, Dropdown } from 'react-bootstrap';
-import { keepingBy } from './moment-strength.ts';
+import { clearOnes, keepingBy } from './moment-strength.ts';
 
-/** Keeps proposed moments at once: all, or those of at least a strength. */
+/** Keeps proposed moments at once: those that are clear to see, or those of another strength. */
 export function KeepMoments<T extends { readonly strength: number }>({
   proposed,
   label,
@@ -10,17 +10,19 @@ export function KeepMoments<T extends { readonly strength: number }>({
   onKeep,
 }: {
   proposed: readonly T[];
-  label: string;
+  /** What the button says of the moments that it keeps. */
+  label: (moments: readonly T[]) => string;
   variant: 'dark' | 'outline-dark';
   small?: boolean;
   onKeep: (moments: readonly T[]) => void;
 }) {
   const size = small ? { size: 'sm' as const } : {};
   const none = proposed.length === 0;
+  const usual = clearOnes(proposed);
   return (
     <Dropdown as={ButtonGroup}>
-      <Button variant={variant} {...size} disabled={none} onClick={() => onKeep(proposed)}>
-        {label}
+      <Button variant={variant} {...size} disabled={none} onClick={() => onKeep(usual)}>
+        {label(usual)}
       </Button>
       <Dropdown.Toggle
         split

@@ -165,7 +165,11 @@ export function MomentsPanel(props: Props) {
       <div className="buttons">
         <KeepMoments
           proposed={proposed}
-          label={`Keep all ${proposed.length} proposed`}
+          label={(moments) =>
+            moments.length < proposed.length
+              ? `Keep ${moments.length} of ${proposed.length} proposed`
+              : `Keep all ${proposed.length} proposed`
+          }
           variant="dark"
           small
           onKeep={(moments) => edit('pinMoments', clip.id, moments.map(pinned))}

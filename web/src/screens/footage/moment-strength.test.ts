@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { keepingBy, strengthName } from './moment-strength.ts';
+import { clearOnes, keepingBy, strengthName } from './moment-strength.ts';
 
 it('moments are strong from 0.7 and clear from 0.4', () => {
   expect([1, 0.7, 0.69, 0.4, 0.39, 0].map(strengthName)).toEqual([
@@ -19,4 +19,12 @@ it('are kept at once by strength, from the strong ones to all', () => {
     [0.9, 0.5, 0.7],
     [0.9, 0.2, 0.5, 0.7],
   ]);
+});
+
+it('are kept by the button where they are clear to see, and all where none is', () => {
+  const strengths = (...of: number[]) =>
+    clearOnes(of.map((strength) => ({ strength }))).map((m) => m.strength);
+  expect(strengths(0.9, 0.2, 0.4)).toEqual([0.9, 0.4]);
+  expect(strengths(0.3, 0.2)).toEqual([0.3, 0.2]);
+  expect(strengths()).toEqual([]);
 });

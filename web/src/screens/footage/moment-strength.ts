@@ -21,3 +21,11 @@ export function keepingBy<T extends { readonly strength: number }>(
     moments: proposed.filter(({ strength }) => strength >= least),
   }));
 }
+
+/** The proposed moments that are clear to see; all of them where none is. */
+export function clearOnes<T extends { readonly strength: number }>(
+  proposed: readonly T[],
+): readonly T[] {
+  const clear = proposed.filter(({ strength }) => strength >= CLEAR_STRENGTH);
+  return clear.length > 0 ? clear : proposed;
+}

@@ -153,7 +153,11 @@ export function Proposals({
                 </span>
               );
             })}
-          {!small && <span className="hint">Point at one to see it in the score.</span>}
+          {working ? (
+            <span className="hint">A first look: better ones may come until all are weighed.</span>
+          ) : (
+            !small && <span className="hint">Point at one to see it in the score.</span>
+          )}
           <span className="proposals-acts">
             <Button
               variant="outline-dark"
