@@ -42,8 +42,16 @@ test('three layouts are proposed, side by side, and one is taken, and taken back
   await page.keyboard.press('Control+z');
   await saved(page);
   expect((await planOf(page)).score).toEqual(before);
-  await page.getByRole('button', { name: 'Put away' }).click();
+  // One that is pointed at is seen in the score, and goes from there with the offers.
+  const film = () => page.locator('.shot-name').allTextContents();
+  const own = await film();
+  await offers.nth(2).hover();
+  await expect.poll(film).not.toEqual(own);
+  await page.getByRole('button', { name: 'Put away' }).focus();
+  await page.keyboard.press('Enter');
   await expect(offers).toHaveCount(0);
+  await expect.poll(film).toEqual(own);
+  expect((await planOf(page)).score).toEqual(before);
 });
 
 test('where no layout is possible it says so, with a mend', async ({ page }) => {

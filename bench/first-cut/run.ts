@@ -15,7 +15,7 @@ import { judged, type FirstCutFigures } from './judge.ts';
 import { madeSong } from './song.ts';
 
 /** Films that are judged, clips of each, and the version of facts that are kept beside clips. */
-const [FILMS, CLIPS, VERSION] = [12, 10, 'facts11'];
+const [FILMS, CLIPS, VERSION] = [12, 10, 'facts12'];
 const RATES = ['24', '25', '23.976', '29.97', '30', '50'] as const;
 
 /** Some of a list by chance, each at most once. */

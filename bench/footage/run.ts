@@ -8,7 +8,7 @@ import { clipsOf, measured } from './clips.ts';
 import { paired, toleranceOf } from './measures.ts';
 
 const [folder, each] = process.argv.slice(2) as [string, string?];
-const VERSION = 'facts11';
+const VERSION = 'facts12';
 const events = new Map<string, { all: number; found: number; named: number }>();
 let [proposed, right, strong, strongFound] = [0, 0, 0, 0];
 for (const clip of clipsOf(folder)) {

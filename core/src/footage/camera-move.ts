@@ -340,8 +340,8 @@ function laidOver(
 }
 
 /**
- * Levels wider than this are compared on every second pixel of every second row: that is enough,
- * since they are softened. The light alone is told from fewer still.
+ * Levels wider than this are compared on every second pixel of every second row where that is
+ * enough: for the light, and while a move is refined. What is left after it is told from all.
  */
 const FULLY = 100;
 const everyOf = ({ width }: Level): 1 | 2 => (width > FULLY ? 2 : 1);
@@ -351,13 +351,12 @@ const everyOf = ({ width }: Level): 1 | 2 => (width > FULLY ? 2 : 1);
  * over).
  */
 export function fitOf(before: Level, after: Level, move: CameraMove): Fit {
-  const every = everyOf(before);
   const { light } = laidOver(before, after, move, {
     light: SAME_LIGHT,
-    every: every * every,
+    every: everyOf(before),
     system: null,
   });
-  return laidOver(before, after, move, { light, every, system: null });
+  return laidOver(before, after, move, { light, every: 1, system: null });
 }
 
 /**

@@ -235,8 +235,11 @@ const LineContent = memo(function Content({
             >
               {begins && shot.clip && <Poster clip={shot.clip} place={place(shot)} />}
               <span className="shot-text">
-                <span className="shot-name">{begins ? (shot.clip?.name ?? 'No clip') : ''}</span>
-                <span className="figures">{begins ? `${shot.length} f` : ''}</span>
+                <span className="shot-name">
+                  {begins ? '' : '… '}
+                  {shot.clip?.name ?? 'No clip'}
+                </span>
+                {begins && <span className="figures">{shot.length} f</span>}
               </span>
               {/* On the line where the shot begins, if it is whole there. */}
               {begins && timeOf(shot.end) <= line.to + half && (
