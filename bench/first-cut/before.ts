@@ -7,11 +7,11 @@ import type { FirstCutFigures } from './judge.ts';
  */
 export const BEFORE: Readonly<Record<string, FirstCutFigures>> = {
   '300': {
-    ...{ onBeat: 0.884, onBar: 0.886, repeated: 0.309, still: 0.037 },
-    ...{ landed: 0.273, onDrop: 0, arc: 0.114, exact: 1 },
+    ...{ onBeat: 0.884, onBar: 0.886, repeated: 0.305, still: 0.037 },
+    ...{ landed: 0.261, onDrop: 0, arc: 0.114, exact: 1 },
   },
   '900': {
-    ...{ onBeat: 0.75, onBar: 0.76, repeated: 0.314, still: 0.031 },
-    ...{ landed: 0.25, onDrop: 0, arc: -0.131, exact: 1 },
+    ...{ onBeat: 0.75, onBar: 0.76, repeated: 0.307, still: 0.034 },
+    ...{ landed: 0.235, onDrop: 0, arc: -0.129, exact: 1 },
   },
 };

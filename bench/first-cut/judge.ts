@@ -71,9 +71,10 @@ function arcAt({ song, pace, from, target, rate }: JudgedFilm, at: number): numb
     a * (b / a) ** Math.min(1, Math.max(0, part));
   const build = Math.max(from, song.rise.start);
   if (at < build) return between(2 * pace, pace, (at - from) / (build - from));
-  const last = Math.min(song.drop, song.rise.peak) - beat;
-  if (at < last - 1e-3)
-    return between(pace, Math.max(0.5, pace / 4), (at - build) / (last - build));
+  const peak = Math.min(song.drop, song.rise.peak);
+  // The last shot of the build begins a beat before its peak, or less, and is of the shortest.
+  if (at < peak - NEAR_BEAT)
+    return between(pace, Math.max(0.5, pace / 4), (at - build) / (peak - beat - build));
   const calm = song.sections.findLast((s) => s > song.drop + 12 * beat);
   const end = from + target / rate;
   return calm !== undefined && at >= calm && calm < end - 6 * beat
@@ -171,9 +172,10 @@ export function judged(film: JudgedFilm): FirstCutFigures {
     still: stillPart(film),
     landed: landed.length / Math.max(1, strong.length),
     onDrop: Number(onDrop),
+    // In the middle of each: the shot whose event is on the drop begins before it.
     arc: correlation(
       shots.map(({ start, end }) => Math.log(end - start)),
-      shots.map(({ start }) => Math.log(arcAt(film, from + start / rate))),
+      shots.map(({ start, end }) => Math.log(arcAt(film, from + (start + end) / 2 / rate))),
     ),
     exact: Number(
       shots[0]!.start === 0 &&
