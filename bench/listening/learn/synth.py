@@ -1,5 +1,6 @@
 """Notes to sound: FluidSynth with free soundfonts, called without a process of its own, and drums by formula."""
 import ctypes as c
+import functools
 
 import numpy as np
 
@@ -13,7 +14,9 @@ SOUNDFONTS = ['/usr/share/sounds/sf2/TimGM6mb.sf2', '/usr/share/sounds/sf2/Fluid
 SOUNDFONT_WEIGHTS = [3, 3, 1.5, .8]
 
 
+@functools.cache
 def library():
+    """FluidSynth, opened when it is first played: who only measures sound does without it."""
     lib = c.CDLL('libfluidsynth.so.3')
     pointer, text, whole, real = c.c_void_p, c.c_char_p, c.c_int, c.c_double
     for name, result, takes in [
@@ -34,7 +37,6 @@ def library():
     return lib
 
 
-LIB = library()
 ORDER = {'cc': 0, 'pc': 0, 'pb': 0, 'off': 1, 'on': 2}
 
 
@@ -42,20 +44,21 @@ class Synth:
     """A soundfont, ready to play."""
 
     def __init__(self, soundfont):
-        settings = LIB.new_fluid_settings()
-        LIB.fluid_settings_setnum(settings, b'synth.sample-rate', RATE)
-        LIB.fluid_settings_setnum(settings, b'synth.gain', .4)
+        self.lib = library()
+        settings = self.lib.new_fluid_settings()
+        self.lib.fluid_settings_setnum(settings, b'synth.sample-rate', RATE)
+        self.lib.fluid_settings_setnum(settings, b'synth.gain', .4)
         for name, value in ((b'synth.threadsafe-api', 0), (b'synth.polyphony', 128), (b'synth.dynamic-sample-loading', 1)):
-            LIB.fluid_settings_setint(settings, name, value)
-        self.synth = LIB.new_fluid_synth(settings)
-        if LIB.fluid_synth_sfload(self.synth, soundfont.encode(), 1) < 0:
+            self.lib.fluid_settings_setint(settings, name, value)
+        self.synth = self.lib.new_fluid_synth(settings)
+        if self.lib.fluid_synth_sfload(self.synth, soundfont.encode(), 1) < 0:
             raise SystemExit(f'{soundfont} cannot be read: install the packages that README.md names.')
 
     def render(self, events, seconds, reverb):
         """Mono sound of events (time, kind, channel, a, b)."""
-        LIB.fluid_synth_system_reset(self.synth)
-        LIB.fluid_synth_set_reverb_on(self.synth, int(reverb))
-        LIB.fluid_synth_set_chorus_on(self.synth, 0)
+        self.lib.fluid_synth_system_reset(self.synth)
+        self.lib.fluid_synth_set_reverb_on(self.synth, int(reverb))
+        self.lib.fluid_synth_set_chorus_on(self.synth, 0)
         length = int(seconds * RATE) // BLOCK * BLOCK
         left, right = np.zeros(length, np.float32), np.zeros(length, np.float32)
         at = 0
@@ -63,10 +66,10 @@ class Synth:
         def write_to(end):
             nonlocal at
             if end > at:
-                LIB.fluid_synth_write_float(self.synth, end - at, left.ctypes.data + 4 * at, 0, 1, right.ctypes.data + 4 * at, 0, 1)
+                self.lib.fluid_synth_write_float(self.synth, end - at, left.ctypes.data + 4 * at, 0, 1, right.ctypes.data + 4 * at, 0, 1)
                 at = end
 
-        calls = {'on': LIB.fluid_synth_noteon, 'cc': LIB.fluid_synth_cc}
+        calls = {'on': self.lib.fluid_synth_noteon, 'cc': self.lib.fluid_synth_cc}
         for time, kind, channel, a, b in sorted(events, key=lambda e: (round(e[0] * RATE / BLOCK), ORDER[e[1]])):
             start = int(round(time * RATE / BLOCK)) * BLOCK
             if start >= length:
@@ -75,14 +78,14 @@ class Synth:
             if kind in calls:
                 calls[kind](self.synth, channel, a, b)
             elif kind == 'off':
-                LIB.fluid_synth_noteoff(self.synth, channel, a)
+                self.lib.fluid_synth_noteoff(self.synth, channel, a)
             elif kind == 'pc':
-                LIB.fluid_synth_program_change(self.synth, channel, a)
+                self.lib.fluid_synth_program_change(self.synth, channel, a)
             else:
-                LIB.fluid_synth_pitch_bend(self.synth, channel, a)
+                self.lib.fluid_synth_pitch_bend(self.synth, channel, a)
         write_to(length)
         for channel in range(16):
-            LIB.fluid_synth_all_sounds_off(self.synth, channel)
+            self.lib.fluid_synth_all_sounds_off(self.synth, channel)
         return (left + right) * .5
 
 
