@@ -197,6 +197,11 @@ test('cards are found, filtered and put in order, by likeness too', async ({ pag
   await page.getByLabel('Show', { exact: true }).selectOption('all');
   await page.getByLabel('Order', { exact: true }).selectOption('as laid out');
   await page.getByRole('button', { name: /^Keep \d+ (of \d+ )?proposed moments/ }).click();
+  // Those that are clear to see; the soft ones stay proposed until all are kept.
+  await expect(card(page, 'Inking roller')).toContainText('5 moments kept, ');
+  await expect(card(page, 'Type drawer')).toContainText('0 moments kept, 2 proposed');
+  await page.getByRole('button', { name: 'Keep moments by strength' }).click();
+  await page.getByRole('button', { name: /^Keep all/ }).click();
   await expect(card(page, 'Type drawer')).toContainText('2 moments kept, 0 proposed');
   const before = (await planOf(page)).clips.map((c) => c.id);
   await page.getByRole('button', { name: 'Order by likeness' }).click();
