@@ -55,6 +55,22 @@ describe('what is judged of a first cut', () => {
     expect(judged({ ...film, shots: gap }).exact).toBe(0);
   });
 
+  it('asks for short shots up to the peak of the build, and not of the shot that lands on the drop', () => {
+    // Lengths in beats: a build to half a beat before the drop, on the eighth, and the pace.
+    const beats = [2, 1.5, 1, 1, 0.5, 0.5, 0.5, 0.5, 2, 2, 2, 2.5];
+    const built = (lengths: readonly number[]): JudgedFilm => {
+      const ends = lengths.map((_, i) => 12 * lengths.slice(0, i + 1).reduce((a, b) => a + b, 0));
+      const shots = ends.map((end, i) => {
+        const start = ends[i - 1] ?? 0;
+        return { start, end, clip: 'a', stride: 1, sourceIn: 0, sourceOut: end - start };
+      });
+      return { ...film, shots };
+    };
+    expect(judged(built(beats)).arc).toBeGreaterThan(0.9);
+    const longer = beats.map((b, i) => (i === 6 ? 2 : i === 0 ? 0.5 : b));
+    expect(judged(built(longer)).arc).toBeLessThan(0.6);
+  });
+
   it('correlates as by hand (Pearson): 1, −1, and 0.5 for 1 2 3 against 1 3 2', () => {
     expect(correlation([1, 2, 3], [2, 4, 6])).toBeCloseTo(1, 12);
     expect(correlation([1, 2, 3], [3, 2, 1])).toBeCloseTo(-1, 12);

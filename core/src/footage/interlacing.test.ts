@@ -50,6 +50,16 @@ describe('interlacingDetector', () => {
     expect(told(stripes, false)).toBe(false);
   });
 
+  it('does not compare a picture with one of another size', () => {
+    const detector = interlacingDetector();
+    const striped = (width: number): Plane => ({
+      ...{ offset: 0, stride: width, width, height: HEIGHT },
+      bytes: Uint8Array.from({ length: width * HEIGHT }, (_, i) => 255 * ((i / width) & 1)),
+    });
+    for (let k = 0; k < 12; k++) detector.take(striped(k % 2 ? 320 : 160));
+    expect(detector.interlaced()).toBe(false);
+  });
+
   it('takes noise alone for no comb, and what rests for whole', () => {
     expect(told(() => 127 + 8 * noise(), false)).toBe(false);
     expect(told((x, y) => of(x / WIDTH, y / WIDTH), true)).toBe(false);

@@ -79,7 +79,9 @@ export function interlacingDetector(): InterlacingDetector {
     take(plane) {
       const pixels = blocksOf(plane);
       const sofar = combed;
-      for (let first = 0; before && first < pixels.length; first += PIXELS) {
+      // Pictures of another size than the one before cannot be compared with it.
+      const end = before?.length === pixels.length ? pixels.length : 0;
+      for (let first = 0; before && first < end; first += PIXELS) {
         const { moved, next, other } = blockAt(pixels, before, first);
         if (moved <= MOVES) continue;
         moving++;

@@ -140,7 +140,7 @@ export function Proposals({
   const [first] = offers;
   return (
     <>
-      {progress}
+      {progress && <div className="proposals-working">{progress}</div>}
       <section className="proposals" aria-label="Proposed layouts">
         <div className="proposals-line">
           {small &&
