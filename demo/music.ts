@@ -1,4 +1,4 @@
-import { seeded } from '../core/src/testing/random.ts';
+import { seeded } from '../core/src/numbers/seeded.ts';
 
 /** Tempo of the teaser's music, beats a minute, constant. */
 export const TEMPO = 112;

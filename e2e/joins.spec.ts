@@ -38,7 +38,7 @@ async function openJoins(
     plan: { ...plan, clips, name: 'Joins of this test', score: { ...plan.score!, shots } },
   };
   const own = (await (await page.request.post('/api/plans', { data })).json()) as { id: string };
-  await page.goto(`/plans/${own.id}/joins/${cut}`);
+  await page.goto(`/plans/${own.id}/moves/${cut}`);
   await expect(page.getByRole('heading', { name: `Cut ${cut}`, exact: true })).toBeVisible();
 }
 
@@ -289,7 +289,15 @@ test('a crest is dragged on the score, a key of an own move is eased and removed
       5: {
         set: {
           move: 'own',
-          keys: [{ side: 'in', of: 'rotation', at: 0, value: 4, ease: 'linear' }],
+          keys: [
+            {
+              side: 'in',
+              of: 'rotation',
+              at: { by: 'part', of: 'after', part: { num: 0, den: 1 } },
+              value: 4,
+              ease: 'linear',
+            },
+          ],
         },
       },
     },

@@ -6,7 +6,7 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseRate, toNumber } from '@caesura/core/time';
-import { seeded } from '../../core/src/testing/random.ts';
+import { seeded } from '../../core/src/numbers/seeded.ts';
 import { wavOf } from '../../e2e/wav.ts';
 import { run } from '../../server/src/command-line/verbs.ts';
 import { clipsOf, measured, type TrueClip } from '../footage/clips.ts';

@@ -1,4 +1,4 @@
-import { seeded } from '../../core/src/testing/random.ts';
+import { seeded } from '../../core/src/numbers/seeded.ts';
 import { Tape } from '../../core/src/testing/synthesis.ts';
 
 /** A made song, and what is true of it, in seconds. */

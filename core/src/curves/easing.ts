@@ -198,3 +198,30 @@ export function easedAt(easing: Easing, t: number): number {
   // A step at t falls on t even where the product is a little short of whole.
   return Math.min(rises, Math.floor(t * easing.count + 1e-9) + first) / rises;
 }
+
+/** An easing as the text of the standard, the shortest that says it. Read again it is the same. */
+export function easingText(easing: Easing): string {
+  switch (easing.kind) {
+    case 'bezier': {
+      const points = [easing.x1, easing.y1, easing.x2, easing.y2];
+      const known = [...KEYWORDS].find(([, own]) => own.every((n, i) => n === points[i]));
+      return known ? known[0] : `cubic-bezier(${points.join(', ')})`;
+    }
+    case 'linear': {
+      const { stops } = easing;
+      const [first, last] = [stops[0]!, stops.at(-1)!];
+      const plain =
+        stops.length === 2 &&
+        first.input === 0 &&
+        first.output === 0 &&
+        last.input === 1 &&
+        last.output === 1;
+      const said = stops.map(({ input, output }) => `${output} ${Math.round(input * 1e6) / 1e4}%`);
+      return plain ? 'linear' : `linear(${said.join(', ')})`;
+    }
+    case 'steps':
+      return easing.jump === 'end'
+        ? `steps(${easing.count})`
+        : `steps(${easing.count}, jump-${easing.jump})`;
+  }
+}

@@ -1,4 +1,4 @@
-export { type Easing, LINEAR, easedAt, parseEasing } from './easing.ts';
+export { type Easing, LINEAR, easedAt, easingText, parseEasing } from './easing.ts';
 export {
   type SpeedCurve,
   constantCurve,

@@ -96,7 +96,7 @@ describe('joins', () => {
   it('an edge that shows says the scale that covers; a zoom beyond 200 % of such a picture is soft', () => {
     const plan = two(
       {},
-      { join: joinOf('whip-pan', 13, 11, { cover: false, peak: 1.1, shutter: 0 }) },
+      { join: joinOf('whip-pan', 13, 11, { cover: 'no', peak: 1.1, shutter: 0 }) },
     );
     expect(only(plan, 'edge-shows').mend).toContain('120.0 %');
     expect(labels(plan, 'edge-shows')).toEqual([
@@ -250,7 +250,9 @@ describe('the list', () => {
     join: fc.option(
       fc
         .tuple(move, fc.integer({ min: 0, max: 14 }), fc.integer({ min: 0, max: 14 }), fc.boolean())
-        .map(([m, before, after, cover]) => joinOf(m, before, after, { cover })),
+        .map(([m, before, after, cover]) =>
+          joinOf(m, before, after, { cover: cover ? 'each' : 'no' }),
+        ),
       { nil: undefined },
     ),
   });

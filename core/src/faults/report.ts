@@ -6,7 +6,7 @@ import { mendsOf } from './mends.ts';
 import { handlesOf } from '../joins/index.ts';
 import { MOVES, type Plan } from '../plan/index.ts';
 import { formatTimecode, toText, type CutIndex } from '../time/index.ts';
-import { filmOf, windowRows, type WindowRow, joinAt } from '../film/index.ts';
+import { windowRows, type WindowRow, joinAt } from '../film/index.ts';
 
 const whole = z.number().int();
 
@@ -128,7 +128,7 @@ export function framesReport(plan: Plan, cut: CutIndex): FramesReport {
     before,
     after,
     handles: { out: figures(handles.out), in: figures(handles.in) },
-    frames: windowRows(filmOf(plan), facts).map((row) => ({
+    frames: windowRows(facts).map((row) => ({
       frame: row.frame,
       timecode: timecode(row.frame),
       out: sideReport(row.out),

@@ -1,4 +1,4 @@
-import type { Anchor, Plan } from '../plan/index.ts';
+import type { Anchor, PlaceAnchor, Plan } from '../plan/index.ts';
 import { sampleHeardAt } from '../plan/index.ts';
 import { frames, seconds, toNumber, type Frames } from '../time/index.ts';
 import { soundsOf, type Cue } from './cues.ts';
@@ -7,7 +7,7 @@ import { filmOf } from './film.ts';
 /**
  * An anchor on a cue: the sample of its sound that is heard there, so that it moves with the sound.
  */
-function anchorOnCue(plan: Plan, cue: Cue): Anchor {
+export function anchorOnCue(plan: Plan, cue: Cue): PlaceAnchor {
   const sound = soundsOf(plan).find(({ id }) => id === cue.sound);
   const at = sound ? sampleHeardAt(sound, seconds(toNumber(cue.at)), plan.rate) : null;
   return at === null ? { on: 'frame', frame: cue.frame } : { on: 'sound', sound: cue.sound, at };
@@ -46,9 +46,31 @@ export function anchorNear(plan: Plan, frame: Frames): Anchor {
  * An instant of the film on a frame: of the sound whose cue or beat is there, so that it moves with
  * it, else the frame.
  */
-export function instantOn(plan: Plan, frame: Frames): Exclude<Anchor, { on: 'cut' }> {
+export function instantOn(plan: Plan, frame: Frames): Extract<Anchor, { on: 'sound' | 'frame' }> {
   const { beats, cues } = filmOf(plan);
   const cue = beats.find((c) => c.frame === frame) ?? cues.find((c) => c.frame === frame);
   const anchor = cue && anchorOnCue(plan, cue);
   return anchor?.on === 'sound' ? anchor : { on: 'frame', frame };
+}
+
+/** Cues that are heard as such, whatever the beat. */
+const HEARD: ReadonlySet<string> = new Set(['word', 'hit', 'drop', 'rise-peak', 'hand']);
+
+/**
+ * Ties a frame of the film to what is there: to what is heard on it, else to the cut on it, else to
+ * the beat; elsewhere so many frames after the start of the shot, so that it stays with the
+ * picture.
+ */
+export function anchorOn(plan: Plan, frame: Frames): PlaceAnchor {
+  const { beats, cues, standing, shots } = filmOf(plan);
+  const heard = [...cues, ...standing].find((c) => c.frame === frame && HEARD.has(c.kind));
+  if (heard) return anchorOnCue(plan, heard);
+  const cut = shots.find(({ index, start }) => index > 0 && start === frame);
+  if (cut) return { on: 'cut', shot: cut.shot.id, by: 0 };
+  const beat = beats.find((c) => c.frame === frame);
+  if (beat) return anchorOnCue(plan, beat);
+  const under = shots.findLast(({ start }) => start <= frame);
+  return under
+    ? { on: 'cut', shot: under.shot.id, by: frame - under.start }
+    : { on: 'frame', frame: frames(Math.max(0, frame)) };
 }

@@ -2,6 +2,7 @@ import type { MomentKind } from '../footage/moments/moment.ts';
 import type { CueKind } from '../plan/index.ts';
 import { frames, type Frames, type SourceFrames } from '../time/index.ts';
 import { nearestCueIndex, type Cue } from './cues.ts';
+import { seenAfter } from './shown-when.ts';
 import type { ShotFacts } from './shots.ts';
 
 /** Frames of the film that are seen at least before an event that lands, and after it. */
@@ -36,18 +37,6 @@ export interface EventMark {
   readonly state: EventState;
   /** The cue that it lands on, or the nearest that it could; null when there is none. */
   readonly cue: Cue | null;
-}
-
-/** The first frame of a shot on which a source frame or what follows it is seen; null for none. */
-function seenAfter({ time, length }: ShotFacts, moment: number): number | null {
-  if (!time) return null;
-  for (let k = 0; k < length; k++) {
-    const [before, here] = [k === 0 ? null : time.at(k - 1), time.at(k)];
-    if (here === moment) return k;
-    // Of a fast clip frames are passed over, of one that goes backwards likewise.
-    if (before !== null && (before - moment) * (here - moment) < 0) return k;
-  }
-  return null;
 }
 
 /**

@@ -1,4 +1,5 @@
 import { joinsOf, type JoinFacts } from '../joins/windows.ts';
+import { phraseFactsOf, type PhraseFacts } from '../phrases/phrase-facts.ts';
 import type { Plan } from '../plan/index.ts';
 import { audioEventsOf, type AudioEvent } from '../sound/audio-events.ts';
 import { effectFactsOf, type EffectFacts } from '../sound/effect-facts.ts';
@@ -26,6 +27,8 @@ export interface Film {
   readonly shots: readonly ShotFacts[];
   /** Every cut, cut `n` at place n − 1. */
   readonly joins: readonly JoinFacts[];
+  /** Every phrase that has a place in the film, left out or not, the lowest first. */
+  readonly phrases: readonly PhraseFacts[];
   /** Every effect that has a place in the film, left out or not. */
   readonly effects: readonly EffectFacts[];
   /** Everything that sounds, in the order in which it begins. */
@@ -47,7 +50,10 @@ function derived(plan: Plan): Film {
   const shots = lazily(() => shotFactsOf(plan, cues()));
   const events = lazily(() => eventMarks(shots(), cues()));
   const joins = lazily(() => joinsOf(plan, shots()));
-  const effects = lazily(() => effectFactsOf(plan, shots(), joins()));
+  const phrases = lazily(() => phraseFactsOf(plan, shots()));
+  const effects = lazily(() =>
+    effectFactsOf(plan, { shots: shots(), joins: joins(), phrases: phrases() }),
+  );
   const audioEvents = lazily(() => audioEventsOf(plan, shots(), effects()));
   return {
     plan,
@@ -74,6 +80,9 @@ function derived(plan: Plan): Film {
     },
     get joins() {
       return joins();
+    },
+    get phrases() {
+      return phrases();
     },
     get effects() {
       return effects();

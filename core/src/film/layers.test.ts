@@ -103,7 +103,7 @@ describe('what is on screen', () => {
               },
             ]),
           );
-          for (const row of windowRows(f, f.joins[0]!)) {
+          for (const row of windowRows(f.joins[0]!)) {
             const layers = layersAt(f, row.frame);
             for (const [side, shot] of [
               ['out', 0],

@@ -1,16 +1,18 @@
+import { outgoingOnTop } from '../joins/move-keys.ts';
+import { joinValues, picturedSides, type Pictured } from '../joins/values.ts';
+import type { Side } from '../joins/window.ts';
+import type { JoinFacts } from '../joins/windows.ts';
+import { AT_REST, type MotionFrame, type PictureValues } from '../motion/index.ts';
+import type { Clip } from '../plan/index.ts';
+import { sourceFrames, type GivenFrames, type SourceFrames } from '../time/index.ts';
 import type { Film } from './film.ts';
-import { type JoinFacts } from '../joins/windows.ts';
-import { outgoingOnTop, type Side } from '../joins/move-keys.ts';
-import {
-  picturedAt,
-  AT_REST,
-  type PictureValues,
-  type WindowValues,
-  joinValues,
-} from '../joins/values.ts';
-import { type ShotFacts } from './shots.ts';
-import type { Clip, JoinSettings, Plan } from '../plan/index.ts';
-import { sourceFrames, type SourceFrames, type GivenFrames } from '../time/index.ts';
+import type { ShotFacts } from './shots.ts';
+
+/** A picture in motion at an instant, for what is blurred while the shutter is open. */
+export interface Moving extends Pictured {
+  /** The instant, in frames of the motion. */
+  readonly now: number;
+}
 
 /** One picture on a frame of the film. */
 export interface Layer {
@@ -21,16 +23,8 @@ export interface Layer {
   /** Whether the file has no such frame and its nearest is shown in its place. */
   readonly held: boolean;
   readonly values: PictureValues;
-  /** How it moves while the shutter is open, for its blur; null where it rests. */
-  readonly moving: {
-    readonly side: Side;
-    readonly settings: JoinSettings;
-    /**
-     * How the picture is shown at an instant, in frames after the cut, about that of this frame.
-     */
-    readonly at: number;
-    readonly pictured: (at: number) => PictureValues;
-  } | null;
+  /** How it moves; null where it rests. */
+  readonly moving: Moving | null;
 }
 
 /** What is on screen on frame `frame` of a shot, as a layer with given values. */
@@ -54,33 +48,26 @@ function layerOf(
 }
 
 /** A side of a join on a frame of its window; null when it is not on screen there. */
-function sideOf(plan: Plan, facts: JoinFacts, side: Side, frame: number): Layer | null {
-  const { before, after, overlap, settings, out, into } = facts;
-  const window = { before, after, overlap };
-  const at = frame - facts.frame;
-  const shown = overlap || (side === 'out' ? at < 0 : at >= 0);
-  if (!shown) return null;
-  const pictured = picturedAt(side, settings, window, plan.size);
-  return layerOf(side === 'out' ? out : into, frame, pictured(at), {
-    side,
-    settings,
-    at,
-    pictured,
-  });
+function sideOf(facts: JoinFacts, side: Side, frame: number): Layer | null {
+  const { out, into } = facts;
+  const pictured = picturedSides(facts)[side];
+  const now = frame - facts.frame;
+  if (!pictured || now < pictured.motion.first || now > pictured.motion.last) return null;
+  return layerOf(side === 'out' ? out : into, frame, pictured.at(now), { ...pictured, now });
 }
 
 /**
  * The pictures on a frame of the film, the lowest first: one, or two inside the window of an
  * overlap. Empty outside the film. The one place that says what is shown when.
  */
-export function layersAt({ plan, shots, joins }: Film, frame: GivenFrames): Layer[] {
+export function layersAt({ shots, joins }: Film, frame: GivenFrames): Layer[] {
   const facts = shots.findLast((shot) => shot.start <= frame);
   if (!facts || frame < 0 || frame >= facts.end) return [];
   const join = [joins[facts.index - 1], joins[facts.index]].find(
     (j) => j && j.before + j.after > 0 && frame >= j.frame - j.before && frame < j.frame + j.after,
   );
   if (!join) return [layerOf(facts, frame, AT_REST, null)];
-  const [out, into] = [sideOf(plan, join, 'out', frame), sideOf(plan, join, 'in', frame)];
+  const [out, into] = [sideOf(join, 'out', frame), sideOf(join, 'in', frame)];
   const ordered = outgoingOnTop(join.settings) ? [into, out] : [out, into];
   return ordered.filter((layer) => layer !== null);
 }
@@ -91,14 +78,14 @@ export interface WindowRow {
   readonly frame: number;
   readonly at: number;
   /** Source frame and values of each side; null where it is not on screen. */
-  readonly out: (WindowValues & { readonly source: number; readonly held: boolean }) | null;
-  readonly in: (WindowValues & { readonly source: number; readonly held: boolean }) | null;
+  readonly out: (MotionFrame & { readonly source: number; readonly held: boolean }) | null;
+  readonly in: (MotionFrame & { readonly source: number; readonly held: boolean }) | null;
 }
 
-/** The window of a cut frame by frame, with some frames beyond it on either side as asked. */
-export function windowRows({ plan }: Film, facts: JoinFacts): WindowRow[] {
+/** The window of a cut frame by frame. */
+export function windowRows(facts: JoinFacts): WindowRow[] {
   const { before, after, out, into, frame } = facts;
-  const values = joinValues(facts, plan.size);
+  const values = joinValues(facts);
   const side = (which: Side, at: number) => {
     const found = values[which].find((v) => v.at === at);
     if (!found) return null;

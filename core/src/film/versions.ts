@@ -7,6 +7,12 @@ const withShots = (plan: Plan, change: (shot: Shot) => Shot): Plan =>
 export const withoutJoins = (plan: Plan): Plan =>
   withShots(plan, (shot) => (shot.join ? { ...shot, join: { ...shot.join, off: true } } : shot));
 
+/** A plan with all its phrases left out, likewise. */
+export const withoutPhrases = (plan: Plan): Plan => ({
+  ...plan,
+  phrases: plan.phrases.map((phrase) => ({ ...phrase, off: true })),
+});
+
 /** A plan whose shots with ramps go at a constant speed. */
 export const withoutRamps = (plan: Plan): Plan =>
   withShots(plan, ({ ramp: _own, rampOf: _group, ...shot }) => shot);

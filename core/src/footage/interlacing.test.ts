@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { seeded } from '../testing/random.ts';
+import { seeded } from '../numbers/seeded.ts';
 import type { Plane } from './boxed.ts';
 import { interlacingDetector } from './interlacing.ts';
 import { texture } from './testing/texture.ts';

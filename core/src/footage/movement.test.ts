@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { seeded } from '../testing/random.ts';
+import { seeded } from '../numbers/seeded.ts';
 import { median } from '../numbers/index.ts';
 import { NO_MOVE, type CameraMove } from './camera-move.ts';
 import { levelsOf, lumaOf, type Luma } from './luma.ts';

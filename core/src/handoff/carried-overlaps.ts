@@ -9,8 +9,12 @@ function lasts({ clip, time, length }: ShotFacts, side: 'out' | 'in', frames: nu
 }
 
 /** Whether both pictures of an overlap go at constant speeds, from what their files have. */
-const isPlain = ({ overlap, out, into, before, after }: JoinFacts): boolean =>
-  overlap && !out.ramp && !into.ramp && lasts(out, 'out', after) && lasts(into, 'in', before);
+const isPlain = ({ overlap, out, into, blend }: JoinFacts): boolean =>
+  overlap &&
+  !out.ramp &&
+  !into.ramp &&
+  lasts(out, 'out', blend.after) &&
+  lasts(into, 'in', blend.before);
 
 const kept = remembered<readonly JoinFacts[], ReadonlySet<number>>();
 
@@ -23,8 +27,9 @@ export const carriedOverlaps = ({ joins }: Film): ReadonlySet<number> =>
   kept(joins, [], () => {
     const carried = new Set<number>();
     for (const join of joins) {
-      const { cut, out, into, before, after } = join;
-      const earlier = carried.has(cut - 1) ? joins[cut - 2]!.after : 0;
+      const { cut, out, into } = join;
+      const { before, after } = join.blend;
+      const earlier = carried.has(cut - 1) ? joins[cut - 2]!.blend.after : 0;
       // An event must be left of the outgoing shot, if only that of the transition into it.
       const room = carried.has(cut - 1) ? earlier + before <= out.length : before < out.length;
       if (isPlain(join) && room && after <= into.length) carried.add(cut);

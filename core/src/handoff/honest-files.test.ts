@@ -15,7 +15,7 @@ import { layOutSteadily } from '../layout/index.ts';
 import { NOTHING_FOUND } from '../listen/index.ts';
 import { joinOf, planOfParts } from '../testing/joined-plans.ts';
 import { exactAnalysis, samplePlan } from '../testing/sample-plan.ts';
-import { seeded } from '../testing/random.ts';
+import { seeded } from '../numbers/seeded.ts';
 import type { CaesuraError } from '../time/index.ts';
 import { frameRate, frames, rational, sourceFrames } from '../time/index.ts';
 import { mapOfBeats } from './cues/midi-tempo.ts';

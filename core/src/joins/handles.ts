@@ -1,7 +1,7 @@
 import type { GivenFrames } from '../time/index.ts';
 import type { ShotFacts } from '../film/shots.ts';
 import type { JoinFacts } from './windows.ts';
-import type { Side } from './move-keys.ts';
+import type { Side } from './window.ts';
 
 /** What a side of a join needs beyond what its shot uses, in source frames. */
 export interface Handle {
@@ -46,15 +46,15 @@ export function handleFor(
 
 /**
  * The handles that both sides of a join need: frames after the cut of the outgoing, before it of
- * the incoming.
+ * the incoming, as far as both are on screen.
  */
-export function handlesOf({ out, into, before, after, overlap, settings }: JoinFacts): {
+export function handlesOf({ out, into, blend, settings }: JoinFacts): {
   readonly out: Handle | null;
   readonly in: Handle | null;
 } {
   const { hold } = settings;
   return {
-    out: handleFor('out', out, overlap && !hold.out ? after : 0),
-    in: handleFor('in', into, overlap && !hold.in ? before : 0),
+    out: handleFor('out', out, hold.out ? 0 : blend.after),
+    in: handleFor('in', into, hold.in ? 0 : blend.before),
   };
 }

@@ -1,12 +1,8 @@
-export { openPart } from './cover.ts';
-export { wayOf } from './direction.ts';
+export { straightWay, wayOf, zoomOf } from './direction.ts';
 export { type Handle, handlesOf } from './handles.ts';
-export { type Side, framesOf, moveKeys } from './move-keys.ts';
-export { angleOf, effectiveAngle, exposureOf, softnessAt } from './optics.ts';
-export { frameSpan, parseSpan, spanText, spanFrames } from './span.ts';
+export { moveKeys, ownKeys, peakOf } from './move-keys.ts';
 export { type Placing, evenTotals, placingOf, splitWindow } from './split.ts';
-export { turnOf } from './transform.ts';
 export { usualSettings } from './usual.ts';
-export { AT_REST, type PictureValues, picturedAt, joinValues, windowValues } from './values.ts';
+export { joinValues, motionOf, type Pictured, picturedSides, valuesIn } from './values.ts';
+export { blendOf, framesOf, halvesOf, type JoinWindow, type Side } from './window.ts';
 export { type JoinFacts, settingsOf, windowConflicts } from './windows.ts';
-export { fittedKeys, keyedWindow } from './own-keys.ts';

@@ -6,17 +6,16 @@ import { PlanSchema, type Plan, type RampKey } from '../plan/index.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
 import { layOutSteadily } from '../layout/index.ts';
 import { CaesuraError, frameRate, rational, USUAL_RATES } from '../time/index.ts';
-import { wayOf } from './direction.ts';
+import { straightWay, wayOf, zoomOf } from './direction.ts';
 import { handleFor, handlesOf } from './handles.ts';
 import { moveKeys } from './move-keys.ts';
-import { frameSpan, parseSpan, spanFrames, spanText } from './span.ts';
+import { frameSpan, parseSpan, spanFrames, spanText } from '../film/index.ts';
 import { evenTotals, placingOf, splitWindow } from './split.ts';
-import { joinOf, planOfParts } from '../testing/joined-plans.ts';
+import { joinOf, keyOn, planOfParts, windowOf } from '../testing/joined-plans.ts';
 import { usualSettings } from './usual.ts';
-import { windowValues } from './values.ts';
+import { valuesIn } from './values.ts';
 import { windowConflicts } from './windows.ts';
 
-const FILM = { width: 1920, height: 1080 };
 const at24 = { ...samplePlan() };
 
 describe('windows', () => {
@@ -96,7 +95,12 @@ describe('windows', () => {
   });
 
   it('of recipes fit themselves to the room, by halves where a shot has two', () => {
-    const recipe = { id: 'r', name: 'Whip', settings: usualSettings('whip-pan', at24) };
+    const recipe = {
+      id: 'r',
+      for: 'cut' as const,
+      name: 'Whip',
+      settings: usualSettings('whip-pan', at24),
+    };
     const join = { recipe: 'r', set: {} };
     const plan = {
       ...planOfParts(frameRate(24), [
@@ -299,16 +303,13 @@ describe('handles', () => {
 });
 
 describe('moves', () => {
-  const window = (before: number, after: number, overlap = false) => ({ before, after, overlap });
+  const window = windowOf;
   const column = (
     side: 'out' | 'in',
     move: Parameters<typeof usualSettings>[0],
     of: 'scale' | 'x' | 'y' | 'rotation' | 'opacity' | 'blur',
     w: ReturnType<typeof window>,
-  ) =>
-    windowValues(side, usualSettings(move, at24), w, FILM).map(
-      (v) => Math.round(v[of] * 1000) / 1000,
-    );
+  ) => valuesIn(usualSettings(move, at24), w)[side].map((v) => Math.round(v[of] * 1000) / 1000);
 
   it('zoom through rises from 100 % to the peak and falls back to 100 % (common practice)', () => {
     const out = column('out', 'zoom-through', 'scale', window(5, 5));
@@ -341,13 +342,13 @@ describe('moves', () => {
   });
 
   it('a whip pan of 13 + 11 frames goes past its rest and back within 4 + 2 frames, its edges hidden at 120 % (common practice)', () => {
-    const values = windowValues('in', usualSettings('whip-pan', at24), window(13, 11), FILM);
+    const values = valuesIn(usualSettings('whip-pan', at24), window(13, 11)).in;
     const x = values.map((v) => v.x);
     const least = x.indexOf(Math.min(...x));
     const most = x.lastIndexOf(Math.max(...x.slice(least)));
     expect([x[0], least, most - least, 10 - most, x[10]]).toEqual([0.1, 4, 4, 2, 0]);
     for (const side of ['out', 'in'] as const)
-      for (const v of windowValues(side, usualSettings('whip-pan', at24), window(13, 11), FILM))
+      for (const v of valuesIn(usualSettings('whip-pan', at24), window(13, 11))[side])
         expect(v.scale).toBeGreaterThanOrEqual(1 + 2 * Math.abs(v.x) - 1e-9);
     expect(Math.max(...values.map((v) => v.scale))).toBeCloseTo(1.2, 6);
   });
@@ -365,22 +366,21 @@ describe('moves', () => {
 
   it('a plain overlap of n frames is at (k + 1)/(n + 1) on frame k', () => {
     // One of three common sampling conventions; it never shows one picture alone.
-    const mix = windowValues('in', usualSettings('plain', at24), window(12, 12, true), FILM).map(
+    const mix = valuesIn(usualSettings('plain', at24), window(12, 12, true)).in.map(
       (v) => v.opacity,
     );
     expect(mix[0]).toBeCloseTo(0.04, 9);
     expect(mix[23]).toBeCloseTo(0.96, 9);
-    expect(
-      windowValues('in', usualSettings('plain', at24), window(1, 1, true), FILM)[1]!.opacity,
-    ).toBeCloseTo(2 / 3, 9);
+    expect(valuesIn(usualSettings('plain', at24), window(1, 1, true)).in[1]!.opacity).toBeCloseTo(
+      2 / 3,
+      9,
+    );
   });
 
   it('a smear peaks at the cut; 26 px ask for a little more than 101 % (common practice says about 102 %)', () => {
     const blur = column('out', 'smear', 'blur', window(6, 6));
     expect([blur[0], blur[5]]).toEqual([0, 26]);
-    const scale = windowValues('out', usualSettings('smear', at24), window(6, 6), FILM).at(
-      -1,
-    )!.scale;
+    const scale = valuesIn(usualSettings('smear', at24), window(6, 6)).out.at(-1)!.scale;
     expect(scale).toBeCloseTo(1 + 26 / 1920, 6);
   });
 
@@ -390,33 +390,39 @@ describe('moves', () => {
     const own = {
       ...usualSettings('own', at24),
       keys: [
-        { side: 'out' as const, of: 'rotation' as const, at: -1, value: 30, ease: 'linear' },
-        { side: 'out' as const, of: 'rotation' as const, at: -5, value: 0, ease: 'linear' },
+        keyOn(window(5, 5), { side: 'out', of: 'rotation', at: -1, value: 30, ease: 'linear' }),
+        keyOn(window(5, 5), { side: 'out', of: 'rotation', at: -5, value: 0, ease: 'linear' }),
       ],
     };
-    expect(windowValues('out', own, window(5, 5), FILM).map((v) => v.rotation)).toEqual([
-      0, 7.5, 15, 22.5, 30,
-    ]);
+    expect(valuesIn(own, window(5, 5)).out.map((v) => v.rotation)).toEqual([0, 7.5, 15, 22.5, 30]);
   });
 
   it('covers every frame of every move with the covering scale, the time the shutter is open included', () => {
     for (const move of ['whip-pan', 'smear', 'zoom-through'] as const)
       for (const side of ['out', 'in'] as const)
-        for (const v of windowValues(
-          side,
-          { ...usualSettings(move, at24), cover: true },
+        for (const v of valuesIn(
+          { ...usualSettings(move, at24), cover: 'each' as const },
           window(9, 7),
-          FILM,
-        ))
+        )[side])
           expect(v.scale).toBeGreaterThan(v.covers - (v.smeared > 0 ? 0.02 : 1e-9));
   });
 
   it('takes the way from the camera: the way both go, else that of the one that goes farther', () => {
-    const f = (dx: number, dy = 0) => Array(6).fill({ dx, dy });
-    expect(wayOf(f(-0.02), f(-0.01))).toBe('left');
-    expect(wayOf(f(0.02), f(-0.01))).toBe('right');
-    expect(wayOf(f(0.001, -0.03), f(0))).toBe('up');
+    const f = (dx: number, dy = 0) => Array(6).fill({ dx, dy, zoom: 0 });
+    expect(wayOf(f(-0.02), f(-0.01))).toBe(180);
+    expect(wayOf(f(0.02), f(-0.01))).toBe(0);
+    expect(wayOf(f(0.001, -0.03), f(0))).toBe(272);
+    expect(wayOf(f(0.02 * Math.cos(1.4), 0.02 * Math.sin(1.4)), f(0))).toBe(80);
     expect(wayOf(f(0), f(0.0005))).toBeNull();
+    expect([272, 80, 44, 46, 359, -50].map(straightWay)).toEqual([270, 90, 0, 90, 0, 270]);
+  });
+
+  it('takes the zoom from the camera: in where it goes in, out where it goes out, none where it goes along', () => {
+    const f = (zoom: number, dx = 0) => Array(6).fill({ dx, dy: 0, zoom });
+    expect(zoomOf(f(0.01), f(0.02))).toBe('in');
+    expect(zoomOf(f(-0.01), f(0.002))).toBe('out');
+    expect(zoomOf(f(0.01, 0.02), f(0))).toBeNull();
+    expect(zoomOf(f(0.001), f(0))).toBeNull();
   });
 });
 

@@ -1,45 +1,21 @@
 import { LINEAR, parseEasing, type Easing } from '../curves/index.ts';
-import { fittedKeys } from './own-keys.ts';
-import type { JoinSettings, Parameter, Way } from '../plan/index.ts';
+import {
+  cornersOf,
+  framedKeys,
+  placedAt,
+  shiftAlong,
+  tracksOf,
+  type Tracks,
+  type ValueKey,
+} from '../motion/index.ts';
+import type { JoinKey, JoinSettings } from '../plan/index.ts';
+import { framesOf, halvesOf, type JoinWindow, type Side } from './window.ts';
 
-/** The side of a cut: the outgoing picture or the incoming one. */
-export type Side = 'out' | 'in';
-
-/** A value at a frame, counted from the cut, and how it goes over to that of the next key. */
-export interface ValueKey {
-  readonly at: number;
-  readonly value: number;
-  readonly ease: Easing;
+/** First and last frame of a side, counted from the cut. */
+interface Range {
+  readonly first: number;
+  readonly last: number;
 }
-
-/** The keys of one side, by parameter; what has none rests. */
-export type SideKeys = Partial<Record<Parameter, readonly ValueKey[]>>;
-
-/** A window as far as its keys are concerned. */
-export interface KeyWindow {
-  readonly before: number;
-  readonly after: number;
-  readonly overlap: boolean;
-}
-
-/**
- * First and last frame on which a side is on screen in a window, counted from the cut; null when it
- * is not.
- */
-export function framesOf(
-  side: Side,
-  { before, after, overlap }: KeyWindow,
-): { first: number; last: number } | null {
-  const first = overlap || side === 'out' ? -before : 0;
-  const last = overlap || side === 'in' ? after - 1 : -1;
-  return first <= last ? { first, last } : null;
-}
-
-/** Which way a picture goes: the parameter that shifts it, and its sign. */
-export const axisOf = (way: Way): { readonly of: 'x' | 'y'; readonly sign: 1 | -1 } => ({
-  of: way === 'left' || way === 'right' ? 'x' : 'y',
-  sign: way === 'right' || way === 'down' ? 1 : -1,
-});
 
 /**
  * Part of the incoming side of a whip pan at which it is farthest beyond its rest, and at which it
@@ -52,7 +28,7 @@ const BEYOND = [0.4, 0.8] as const;
  * last of them.
  */
 function keysAt(
-  { first, last }: { first: number; last: number },
+  { first, last }: Range,
   values: readonly (readonly [part: number, value: number, ease: Easing])[],
 ): ValueKey[] {
   const keys = new Map<number, ValueKey>();
@@ -69,10 +45,10 @@ function keysAt(
  */
 function restToPeak(
   side: Side,
-  range: { first: number; last: number },
+  range: Range,
   { rest, peak }: { rest: number; peak: number },
   ease: Easing,
-) {
+): ValueKey[] {
   if (range.first === range.last) return [{ at: range.first, value: peak, ease: LINEAR }];
   const [from, to] = side === 'out' ? [rest, peak] : [peak, rest];
   return keysAt(range, [
@@ -86,16 +62,16 @@ function restToPeak(
  * and home.
  */
 function settling(
-  range: { first: number; last: number },
-  { from, beyond, rest }: { from: number; beyond: number; rest: number },
+  range: Range,
+  { from, beyond }: { from: number; beyond: number },
   ease: Easing,
-) {
+): ValueKey[] {
   const slow = parseEasing('ease-in-out');
   return keysAt(range, [
     [0, from, ease],
-    [BEYOND[0], rest + beyond, slow],
-    [BEYOND[1], rest - beyond / 2, slow],
-    [1, rest, LINEAR],
+    [BEYOND[0], beyond, slow],
+    [BEYOND[1], -beyond / 2, slow],
+    [1, 0, LINEAR],
   ]);
 }
 
@@ -106,30 +82,74 @@ function settling(
 const isMixed = ({ move }: JoinSettings): boolean =>
   !['slide', 'drop', 'hinge', 'own'].includes(move);
 
-/** The keys that the person set on a side, fitted to the window. */
-function ownKeys(side: Side, settings: JoinSettings, window: KeyWindow): SideKeys {
-  const found: Partial<Record<Parameter, ValueKey[]>> = {};
-  for (const key of fittedKeys(settings, window))
-    if (key.side === side)
-      (found[key.of] ??= []).push({ at: key.at, value: key.value, ease: parseEasing(key.ease) });
-  for (const list of Object.values(found)) list.sort((a, b) => a.at - b.at);
-  return found;
+/** The values of a side at its peak; those of the incoming one where they are apart. */
+export function peakOf(side: Side, settings: JoinSettings) {
+  const { peak, shift, way, turn, blur, radial, flash, dip } = settings;
+  const out = { peak, shift, way, turn, blur, radial, flash, dip };
+  if (side === 'out') return out;
+  return {
+    peak: settings.peakIn ?? peak,
+    shift: settings.shiftIn ?? shift,
+    way: settings.wayIn ?? way,
+    turn: settings.turnIn ?? turn,
+    blur: settings.blurIn ?? blur,
+    radial: settings.radialIn ?? radial,
+    flash: settings.flashIn ?? flash,
+    dip: settings.dipIn ?? dip,
+  };
+}
+
+/**
+ * Heights of the frame by which a picture that was turned about its aim must fall for nothing of it
+ * to be left in the frame.
+ */
+function fallAfter(turn: number, { aim }: JoinSettings, { size }: JoinWindow): number {
+  const turned = { scale: 1, x: 0, y: 0, rotation: turn, depth: 0 };
+  const corners = cornersOf(size).map((p) => placedAt(p, turned, { aim, about: 'aim' }, size));
+  const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
+  const gone = [
+    Math.max(...xs),
+    size.width - Math.min(...xs),
+    Math.max(...ys),
+    size.height - Math.min(...ys),
+  ].some((inside) => inside <= 1e-6 * size.width);
+  return gone ? 0 : (size.height - Math.min(...ys)) / size.height;
+}
+
+/** How a picture turns away, and falls where a turn about a point would leave some of it. */
+function turning(
+  side: Side,
+  settings: JoinSettings,
+  window: JoinWindow,
+  pair: (rest: number, at: number) => ValueKey[],
+): Tracks {
+  const { turn } = peakOf(side, settings);
+  if (settings.about !== 'aim') return { depth: pair(0, Math.min(90, Math.abs(turn))) };
+  const falls = settings.remains === 'falls' ? fallAfter(turn, settings, window) : 0;
+  return {
+    rotation: pair(0, side === 'out' ? turn : -turn),
+    ...(falls > 0 && { y: pair(0, falls) }),
+  };
 }
 
 /** How the pictures of a side move, without the mixing. */
-function movingKeys(
-  side: Side,
-  settings: JoinSettings,
-  window: KeyWindow,
-  range: { first: number; last: number },
-): SideKeys {
-  const { move, shift, turn, blur, overshoot } = settings;
-  const peak = side === 'in' ? (settings.peakIn ?? settings.peak) : settings.peak;
+function movingKeys(side: Side, settings: JoinSettings, window: JoinWindow, range: Range): Tracks {
+  const { move, overshoot } = settings;
+  const { peak, shift, way, blur, radial, flash, dip } = peakOf(side, settings);
   const ease = parseEasing(side === 'out' ? settings.easeOut : settings.easeIn);
   const pair = (rest: number, at: number) => restToPeak(side, range, { rest, peak: at }, ease);
-  const { of, sign } = axisOf(settings.way);
-  const shifted = sign * shift * (side === 'out' ? 1 : -1);
-  const smeared = blur > 0 ? { blur: pair(0, blur) } : {};
+  const smeared: Tracks = {
+    ...(blur > 0 && { blur: pair(0, blur) }),
+    ...(radial > 0 && { radial: pair(0, radial) }),
+    ...(flash > 0 && { flash: pair(0, flash) }),
+    ...(dip > 0 && { dip: pair(0, dip) }),
+  };
+  const far = shiftAlong(way, side === 'out' ? shift : -shift, window.size);
+  /** Keys of the parameters in which the picture goes somewhere. */
+  const shifted = (keys: (to: number) => ValueKey[]): Tracks => ({
+    ...(Math.abs(far.x) > 1e-12 && { x: keys(far.x) }),
+    ...(Math.abs(far.y) > 1e-12 && { y: keys(far.y) }),
+  });
   switch (move) {
     case 'zoom-through':
     case 'pull-back':
@@ -138,7 +158,7 @@ function movingKeys(
       // A side too short to go past its rest and back goes straight home.
       return side === 'in' && overshoot > 0 && range.last - range.first >= 5
         ? {
-            [of]: settling(range, { from: shifted, beyond: -shifted * overshoot, rest: 0 }, ease),
+            ...shifted((from) => settling(range, { from, beyond: -from * overshoot }, ease)),
             scale: keysAt(range, [
               [0, peak, ease],
               [BEYOND[0], 1 + (peak - 1) * overshoot, LINEAR],
@@ -146,37 +166,52 @@ function movingKeys(
             ]),
             ...smeared,
           }
-        : { [of]: pair(0, shifted), scale: pair(1, peak), ...smeared };
+        : { ...shifted((to) => pair(0, to)), scale: pair(1, peak), ...smeared };
     case 'slide':
     case 'drop':
-      return { [of]: pair(0, shifted), ...smeared };
+      return { ...shifted((to) => pair(0, to)), ...smeared };
     case 'hinge':
-      return { rotation: pair(0, side === 'out' ? turn : -turn), ...smeared };
+      return { ...turning(side, settings, window, pair), ...smeared };
     case 'smear':
     case 'plain':
       return smeared;
     case 'own':
-      return ownKeys(side, settings, window);
+      return tracksOf(ownKeys(side, settings, window));
   }
+}
+
+/** The keys that the person set on a side, on the frames on which they lie in the window. */
+export const ownKeys = (side: Side, { keys }: JoinSettings, window: JoinWindow) =>
+  framedKeys<'before' | 'after', JoinKey>(
+    keys.filter((key) => key.side === side),
+    halvesOf(window),
+    window.lengthOf,
+  );
+
+/** How the incoming picture is mixed in over the frames on which both are on screen. */
+function mixingKeys({ after, blend }: JoinWindow): ValueKey[] {
+  const n = blend.before + blend.after;
+  const keys = [{ at: -blend.before, value: 1 / (n + 1), ease: LINEAR }];
+  if (n > 1) keys.push({ at: blend.after - 1, value: n / (n + 1), ease: LINEAR });
+  // Beyond them it is there alone.
+  if (blend.after < after) keys.push({ at: blend.after, value: 1, ease: LINEAR });
+  return keys;
 }
 
 /**
  * The keys of one side of a join over its window. Outgoing: from rest on the first frame to the
  * peak on the last; incoming: from the peak to rest. In a mixed overlap of n frames the incoming
- * picture is at (k + 1)/(n + 1) on frame k, so that none of the window shows one picture alone.
+ * picture is at (k + 1)/(n + 1) on frame k, so that none of them shows one picture alone.
  */
-export function moveKeys(side: Side, settings: JoinSettings, window: KeyWindow): SideKeys {
+export function moveKeys(side: Side, settings: JoinSettings, window: JoinWindow): Tracks {
   const range = framesOf(side, window);
   if (!range) return {};
   const moves = settings.move === 'own' || settings.sides === 'both' || settings.sides === side;
   const moving = moves ? movingKeys(side, settings, window, range) : {};
-  if (!window.overlap || side === 'out' || !isMixed(settings)) return moving;
-  const n = range.last - range.first + 1;
-  const opacity = [
-    { at: range.first, value: 1 / (n + 1), ease: LINEAR },
-    { at: range.last, value: n / (n + 1), ease: LINEAR },
-  ];
-  return { ...moving, opacity: n === 1 ? [opacity[0]!] : opacity };
+  const both = window.blend.before + window.blend.after > 0;
+  return both && side === 'in' && isMixed(settings)
+    ? { ...moving, opacity: mixingKeys(window) }
+    : moving;
 }
 
 /** Whether the outgoing picture lies over the incoming one: where it uncovers it. */

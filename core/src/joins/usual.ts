@@ -1,7 +1,10 @@
 import { splitWindow } from './split.ts';
 import type { JoinSettings, MoveKind, Plan } from '../plan/index.ts';
 import { rational, toNumber } from '../time/index.ts';
-import { frameSpan } from './span.ts';
+import { frameSpan } from '../film/span.ts';
+
+/** Directions on the screen, in degrees clockwise from the right. */
+const [DOWN, LEFT] = [90, 180];
 
 /** What moves share when nothing else is said. */
 function shared({ rate }: Pick<Plan, 'rate'>): JoinSettings {
@@ -10,19 +13,34 @@ function shared({ rate }: Pick<Plan, 'rate'>): JoinSettings {
     pictures: 'inside',
     before: frameSpan(0, rate),
     after: frameSpan(0, rate),
+    blend: null,
     sides: 'both',
     peak: 1,
+    peakIn: null,
     shift: 0,
+    shiftIn: null,
+    way: LEFT,
+    wayIn: null,
     turn: 0,
+    turnIn: null,
+    remains: 'falls',
     overshoot: 0,
-    way: 'left',
-    aim: { x: 0.5, y: 0.5 },
     easeOut: 'ease-in',
     easeIn: 'ease-out',
     blur: 0,
+    blurIn: null,
+    radial: 0,
+    radialIn: null,
+    flash: 0,
+    flashIn: null,
+    dip: 0,
+    dipIn: null,
+    aim: { x: 0.5, y: 0.5 },
+    about: 'aim',
+    blurAlong: null,
     shutter: 0,
     fill: 'none',
-    cover: false,
+    cover: 'no',
     hold: { out: false, in: false },
     keys: [],
   };
@@ -61,7 +79,7 @@ export function usualSettings(move: MoveKind, plan: Pick<Plan, 'rate'>): JoinSet
         shift: 0.1,
         overshoot: 0.3,
         shutter: 260,
-        cover: true,
+        cover: 'each',
       };
     case 'slide': {
       const ease = 'ease-in-out';
@@ -82,7 +100,7 @@ export function usualSettings(move: MoveKind, plan: Pick<Plan, 'rate'>): JoinSet
         after: n(5),
         sides: 'in',
         shift: 1,
-        way: 'down',
+        way: DOWN,
         shutter: 180,
       };
     case 'hinge': {
@@ -102,7 +120,7 @@ export function usualSettings(move: MoveKind, plan: Pick<Plan, 'rate'>): JoinSet
       };
     }
     case 'smear':
-      return { ...base, before: n(6), after: n(6), blur: 26, cover: true };
+      return { ...base, before: n(6), after: n(6), blur: 26, cover: 'each' };
     case 'own':
       return { ...base, before: n(5), after: n(5) };
   }

@@ -1,12 +1,13 @@
 import { remembered } from '../film/remembered.ts';
 import type { ShotFacts } from '../film/shots.ts';
-import type { Join, JoinSettings, Plan, Shot } from '../plan/index.ts';
+import { spanFrames, type SpanFrames } from '../film/span.ts';
+import type { Join, JoinSettings, Plan, Shot, Span } from '../plan/index.ts';
 import { frames, type Frames } from '../time/index.ts';
-import { spanFrames, type SpanFrames } from './span.ts';
 import { usualSettings } from './usual.ts';
+import { blendOf, type JoinWindow } from './window.ts';
 
 /** A cut with what happens at it. */
-export interface JoinFacts {
+export interface JoinFacts extends JoinWindow {
   /** From 1: the cut before shot `cut`. */
   readonly cut: number;
   /** First frame of the incoming shot. */
@@ -18,7 +19,7 @@ export interface JoinFacts {
   readonly after: Frames;
   /** The same as they were given. */
   readonly wanted: { readonly before: SpanFrames; readonly after: SpanFrames };
-  /** Whether both pictures are on screen over the window. */
+  /** Whether both pictures are on screen in some of the window. */
   readonly overlap: boolean;
   /** Whether a window that was not set by hand had to be shortened to the room that is here. */
   readonly fitted: boolean;
@@ -28,22 +29,26 @@ export interface JoinFacts {
 
 /** The settings of a join: of its recipe or usual for its move, then what was set here. */
 export function settingsOf(plan: Pick<Plan, 'rate' | 'recipes'>, join: Join | null): JoinSettings {
-  const recipe =
+  const found =
     join?.recipe === undefined ? undefined : plan.recipes.find((r) => r.id === join.recipe);
+  const recipe = found?.for === 'cut' ? found : undefined;
   const move = join?.set.move;
-  const own = recipe && (move === undefined || move === recipe.settings.move);
-  const base = own ? recipe.settings : usualSettings(move ?? 'plain', plan);
+  const follows = recipe && (move === undefined || move === recipe.settings.move);
+  const base = follows ? recipe.settings : usualSettings(move ?? 'plain', plan);
   // Optional settings that are undefined must not hide those of the base.
   const set = Object.fromEntries(
     Object.entries(join?.set ?? {}).filter(([, value]) => value !== undefined),
   );
-  return { ...base, ...(join?.way && { way: join.way }), ...set };
+  return { ...base, ...(join?.way !== undefined && { way: join.way }), ...set };
 }
 
 /** What a join asks for, before the room there is for it. */
 interface Asked {
   readonly settings: JoinSettings;
   readonly wanted: JoinFacts['wanted'];
+  /** Frames on which both pictures are to be on screen; null for all of the window. */
+  readonly blend: number | null;
+  readonly lengthOf: (span: Span) => number;
   /** Whether something happens at the cut. */
   readonly on: boolean;
   /**
@@ -59,12 +64,15 @@ function askedOf(plan: Plan, shot: Shot, index: number): Asked {
   return keptAsked(shot, [rate, recipes, music, dropFrame, index > 0], () => {
     const join = shot.join ?? null;
     const settings = settingsOf(plan, join);
+    const timed = { rate, music, dropFrame };
     return {
       settings,
       wanted: {
         before: spanFrames(settings.before, plan),
         after: spanFrames(settings.after, plan),
       },
+      blend: settings.blend && spanFrames(settings.blend, plan).frames,
+      lengthOf: (span) => spanFrames(span, timed).frames,
       on: index > 0 && join !== null && !join.off,
       fits: join !== null && join.set.before === undefined && join.set.after === undefined,
     };
@@ -95,6 +103,7 @@ function sharedShot(length: number, start: Asked | null, end: Asked | null): Sha
   return { head: half, tail: half };
 }
 
+const NO_BLEND = { before: 0, after: 0 };
 const keptJoins = remembered<ShotFacts, JoinFacts>();
 
 /**
@@ -109,12 +118,14 @@ export function joinsOf(plan: Plan, shots: readonly ShotFacts[]): JoinFacts[] {
     const out = shots[i]!;
     const here = asked[cut]!;
     const [before, after] = [frames(shares[i]!.tail), frames(shares[cut]!.head)];
-    return keptJoins(into, [out, here, before, after], () => {
-      const { settings, wanted, on, fits } = here;
+    return keptJoins(into, [out, here, before, after, plan.size], () => {
+      const { settings, wanted, on, fits, lengthOf } = here;
+      const blend = on ? blendOf(settings, { before, after }, here.blend) : NO_BLEND;
       return {
-        ...{ cut, frame: into.start, settings, wanted, out, into, before, after },
+        ...{ cut, frame: into.start, settings, wanted, out, into, before, after, blend, lengthOf },
+        size: plan.size,
         join: into.shot.join ?? null,
-        overlap: on && settings.pictures === 'overlap' && before + after > 0,
+        overlap: blend.before + blend.after > 0,
         fitted: on && fits && (before < wanted.before.frames || after < wanted.after.frames),
       };
     });

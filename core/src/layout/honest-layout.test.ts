@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { faultsOf } from '../faults/index.ts';
 import { filmOf } from '../film/index.ts';
-import { seeded } from '../testing/random.ts';
+import { seeded } from '../numbers/seeded.ts';
 import { CaesuraError, finished } from '../time/index.ts';
 import { conflictOf } from './conflict.ts';
 import { layOutRequest, layoutReport } from './layout-report.ts';

@@ -16,7 +16,6 @@ export {
 export {
   type EffectPlacement,
   type PlacementKind,
-  type Anchor,
   type BedPlacement,
   type EffectFile,
   type EffectMeasure,
@@ -26,19 +25,40 @@ export {
   type RiserPlacement,
 } from './schema/effect-schema.ts';
 export { MediaIdSchema, RateSchema, SizeSchema } from './schema/fields.ts';
+export { type Anchor, type PlaceAnchor } from './schema/anchor-schema.ts';
 export {
   type Join,
   type JoinKey,
   type JoinSettings,
   MOVES,
   type MoveKind,
+} from './schema/join-schema.ts';
+export {
+  type Cover,
+  type Fill,
+  type Hinge,
+  PARAMETER_RANGES,
   PARAMETERS,
   type Parameter,
+} from './schema/motion-schema.ts';
+export {
+  type Phrase,
+  PHRASE_KINDS,
+  type PhraseKey,
+  type PhraseKind,
+  PHRASE_SECTIONS,
+  type PhraseSection,
+  type PhraseSettings,
+  type Shake,
+} from './schema/phrase-schema.ts';
+export {
+  type CutRecipe,
+  type NewRecipe,
+  NewRecipeSchema,
+  type PhraseRecipe,
   type Recipe,
-  RecipeSchema,
-  type Span,
-  type Way,
-} from './schema/join-schema.ts';
+} from './schema/recipe-schema.ts';
+export { type Span } from './schema/span-schema.ts';
 export { freshId, freshIds } from './schema/fresh-ids.ts';
 export { newPlan } from './schema/new-plan.ts';
 export {

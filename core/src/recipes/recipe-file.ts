@@ -1,21 +1,18 @@
-import { upgradedRecipes } from '../plan/index.ts';
 import { z } from 'zod';
 import {
   EffectFileSchema,
-  RecipeSchema,
+  NewRecipeSchema,
+  upgradedRecipes,
   type EffectFile,
+  type NewRecipe,
   type Plan,
-  type Recipe,
 } from '../plan/index.ts';
 import { CaesuraError } from '../time/index.ts';
 
 /** Recipes as a file: JSON with a published schema. */
 export const RecipeFileSchema = z
   .object({
-    recipes: z
-      .array(RecipeSchema.omit({ id: true }))
-      .min(1)
-      .max(1000),
+    recipes: z.array(NewRecipeSchema).min(1).max(1000),
     /**
      * The effects that they use, by the ids under which they name them. Their sound is known by its
      * content.
@@ -36,7 +33,7 @@ export const RecipeFileSchema = z
 
 /** What a file of recipes holds. */
 export interface RecipeFile {
-  readonly recipes: readonly Omit<Recipe, 'id'>[];
+  readonly recipes: readonly NewRecipe[];
   readonly effectFiles: readonly EffectFile[];
 }
 

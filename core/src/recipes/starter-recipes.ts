@@ -1,44 +1,43 @@
-import { frameSpan, usualSettings } from '../joins/index.ts';
-import type { Plan, Recipe } from '../plan/index.ts';
+import { frameSpan } from '../film/index.ts';
+import { usualSettings } from '../joins/index.ts';
+import { usualPhrase } from '../phrases/index.ts';
+import type { MoveKind, NewRecipe, PhraseKind, Plan } from '../plan/index.ts';
 
 /** Recipes to begin with, from the usual figures; common practice, no source. */
-export function starterRecipes(plan: Pick<Plan, 'rate'>): Omit<Recipe, 'id'>[] {
+export function starterRecipes(plan: Pick<Plan, 'rate'>): NewRecipe[] {
   const n = (count: number) => frameSpan(count, plan.rate, 'frames');
-  const usual = (move: Parameters<typeof usualSettings>[0]) => usualSettings(move, plan);
+  const usual = (move: MoveKind) => usualSettings(move, plan);
+  const phrase = (kind: PhraseKind) => usualPhrase(kind, plan);
+  const beats = (num: number, den: number) => ({ unit: 'beats', n: { num, den } }) as const;
+  const quarter = { unit: 'seconds', n: { num: 1, den: 4 } } as const;
   return [
     {
+      for: 'cut',
       name: 'Zoom, gentle',
       settings: { ...usual('zoom-through'), before: n(3), after: n(3), peak: 1.3 },
     },
-    { name: 'Zoom, usual', settings: usual('zoom-through') },
-    { name: 'Zoom, strong', settings: { ...usual('zoom-through'), peak: 3, shutter: 270 } },
+    { for: 'cut', name: 'Zoom, usual', settings: usual('zoom-through') },
     {
-      name: 'Zoom, long and smooth',
-      settings: {
-        ...usual('zoom-through'),
-        before: n(10),
-        after: n(10),
-        easeOut: 'ease-in-out',
-        easeIn: 'ease-in-out',
-      },
+      for: 'cut',
+      name: 'Zoom, strong',
+      settings: { ...usual('zoom-through'), peak: 3, radial: 0.15, shutter: 270 },
     },
+    { for: 'cut', name: 'Whip pan', settings: usual('whip-pan') },
+    { for: 'cut', name: 'Slide', settings: usual('slide') },
+    { for: 'cut', name: 'Hinge', settings: usual('hinge') },
     {
-      name: 'Zoom, outgoing only',
-      settings: { ...usual('zoom-through'), after: n(0), sides: 'out' },
-    },
-    { name: 'Pull back', settings: usual('pull-back') },
-    { name: 'Whip pan', settings: usual('whip-pan') },
-    { name: 'Slide', settings: usual('slide') },
-    { name: 'Drop', settings: usual('drop') },
-    { name: 'Hinge', settings: usual('hinge') },
-    { name: 'Smear', settings: usual('smear') },
-    {
+      for: 'cut',
       name: 'Dissolve, half a second',
-      settings: {
-        ...usual('plain'),
-        before: { unit: 'seconds', n: { num: 1, den: 4 } },
-        after: { unit: 'seconds', n: { num: 1, den: 4 } },
-      },
+      settings: { ...usual('plain'), before: quarter, after: quarter },
     },
+    { for: 'phrase', name: 'Punch-in', settings: phrase('punch-in') },
+    {
+      for: 'phrase',
+      name: 'Pulse, half a beat',
+      settings: { ...phrase('pulse'), out: beats(1, 2) },
+    },
+    { for: 'phrase', name: 'Slow push', settings: phrase('push') },
+    { for: 'phrase', name: 'Jolt', settings: phrase('shake') },
+    { for: 'phrase', name: 'Flash', settings: phrase('flash') },
   ];
 }

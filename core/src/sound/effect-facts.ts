@@ -2,10 +2,11 @@ import { rateOf } from './effect-rate.ts';
 import type { JoinFacts } from '../joins/index.ts';
 import { remembered } from '../film/remembered.ts';
 import type { ShotFacts } from '../film/shots.ts';
+import type { PhraseFacts } from '../phrases/phrase-facts.ts';
 import type { EffectPlacement, EffectFile, Plan } from '../plan/index.ts';
 import { instantOfFrame, seconds, toNumber, type Seconds } from '../time/index.ts';
 import { effectSemitones } from './effect-pitch.ts';
-import { anchored, type Anchored, type AnchorContext } from './anchors.ts';
+import { anchored, type Anchored, type AnchorContext } from '../film/anchors.ts';
 import { advisedGain, type Advice } from './levels.ts';
 
 /**
@@ -86,19 +87,30 @@ const keptFacts = remembered<readonly EffectPlacement[], readonly EffectFacts[]>
 const keptOne = remembered<EffectPlacement, EffectFacts>();
 
 /**
- * The facts of every effect of a plan whose shots and joins are given, in the order of the plan,
- * left out or not; those whose cut is gone are not among them. An effect keeps its facts where
+ * The facts of every effect of a plan whose shots, joins and phrases are given, in the order of the
+ * plan, left out or not; those whose cut is gone are not among them. An effect keeps its facts where
  * nothing that they depend on has changed.
  */
 export function effectFactsOf(
   plan: Plan,
-  shots: readonly ShotFacts[],
-  joins: readonly JoinFacts[],
+  {
+    shots,
+    joins,
+    phrases,
+  }: {
+    readonly shots: readonly ShotFacts[];
+    readonly joins: readonly JoinFacts[];
+    readonly phrases: readonly PhraseFacts[];
+  },
 ): readonly EffectFacts[] {
   const { effectFiles, music, sounds, rate, recipes, effects } = plan;
-  return keptFacts(effects, [effectFiles, music, sounds, rate, shots, recipes], () => {
+  return keptFacts(effects, [effectFiles, music, sounds, rate, shots, recipes, phrases], () => {
     const files = new Map(effectFiles.map((file) => [file.id, file]));
-    const context = { plan, byId: new Map(shots.map((facts) => [facts.shot.id, facts])) };
+    const context = {
+      plan,
+      byId: new Map(shots.map((facts) => [facts.shot.id, facts])),
+      phrases: new Map(phrases.map((facts) => [facts.phrase.id, facts])),
+    };
     return effects.flatMap((placement): EffectFacts[] => {
       const file = files.get(placement.effect)!;
       const tied = tiedAt(placement, context, joins);

@@ -2,7 +2,7 @@ import type { JoinFacts } from '../joins/windows.ts';
 import type { EffectFile, EffectPlacement, Plan } from '../plan/index.ts';
 import { instantOfFrame, seconds, toNumber, type Seconds } from '../time/index.ts';
 import { KIT } from './kit.ts';
-import type { Anchored } from './anchors.ts';
+import type { Anchored } from '../film/anchors.ts';
 
 /** Seconds of a file between its first and its last audible sample. */
 export const audibleLength = ({ measure, sampleRate }: EffectFile): Seconds =>

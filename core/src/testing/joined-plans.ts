@@ -1,4 +1,7 @@
-import type { Clip, Join, JoinSettings, Plan, Shot } from '../plan/index.ts';
+import { spanFrames } from '../film/index.ts';
+import { halvesOf, type JoinWindow } from '../joins/index.ts';
+import { partOn } from '../motion/index.ts';
+import type { Clip, Join, JoinKey, JoinSettings, Plan, Shot, Size } from '../plan/index.ts';
 import { newPlan } from '../plan/index.ts';
 import { frameRate, frames, sourceFrames, type FrameRate } from '../time/index.ts';
 import { sampleClip } from './sample-plan.ts';
@@ -47,4 +50,30 @@ export function joinOf(
 ): Join {
   const span = (n: number) => ({ unit: 'frames', n, at: frameRate(24), keep: 'frames' }) as const;
   return { set: { move, before: span(before), after: span(after), ...set } };
+}
+
+const FILM = { width: 1920, height: 1080 };
+
+/** A window at 24 frames a second, of pictures one at a time or both over all of it. */
+export const windowOf = (
+  before: number,
+  after: number,
+  overlap = false,
+  size: Size = FILM,
+): JoinWindow => ({
+  before,
+  after,
+  blend: overlap ? { before, after } : { before: 0, after: 0 },
+  size,
+  lengthOf: (span) =>
+    spanFrames(span, { rate: frameRate(24), music: null, dropFrame: false }).frames,
+});
+
+/** A key by its part on a frame of such a window, counted from the cut. */
+export function keyOn(
+  { before, after }: { readonly before: number; readonly after: number },
+  { at, ...key }: Omit<JoinKey, 'at'> & { readonly at: number },
+): JoinKey {
+  const of = at < 0 ? 'before' : 'after';
+  return { ...key, at: partOn(of, halvesOf({ before, after })[of], at) };
 }

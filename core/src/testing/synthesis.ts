@@ -1,4 +1,4 @@
-import { seeded } from './random.ts';
+import { seeded } from '../numbers/seeded.ts';
 
 /**
  * Makes test sounds with known attacks. Everything is deterministic: noise comes from a seeded

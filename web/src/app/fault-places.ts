@@ -5,8 +5,8 @@ export const SCREEN_OF: Readonly<Record<FaultArea, string>> = {
   music: 'listen',
   clips: 'footage',
   layout: 'score',
-  joins: 'joins',
-  speeds: 'joins',
+  joins: 'moves',
+  speeds: 'moves',
   effects: 'sound',
 };
 
@@ -18,11 +18,11 @@ export const cutOf = ({ cut, shot }: Fault): number => Math.max(1, cut ?? shot ?
 /** The address of the place where a fault is mended, from a screen of the plan. */
 export function placeOf(fault: Fault): string {
   const screen = SCREEN_OF[fault.area];
-  return screen === 'sound' || screen === 'joins' ? `../${screen}/${cutOf(fault)}` : `../${screen}`;
+  return screen === 'sound' || screen === 'moves' ? `../${screen}/${cutOf(fault)}` : `../${screen}`;
 }
 
 /** Whether a fault is looked at where something happens at cuts. */
-export const atCuts = ({ area }: Fault): boolean => SCREEN_OF[area] === 'joins';
+export const atCuts = ({ area }: Fault): boolean => SCREEN_OF[area] === 'moves';
 
 /** Faults that are told on a screen. */
 export const faultsOn = (faults: readonly Fault[], screen: string): Fault[] =>

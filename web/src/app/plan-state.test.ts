@@ -76,7 +76,7 @@ describe('the open plan', () => {
     expect(() => store.dispatch(edit('changeBrief', { client: 'x'.repeat(200) }))).toThrow(
       'a plan that cannot be saved, at client',
     );
-    expect(() => store.dispatch(edit('setMove', 3, 'zoom-through'))).not.toThrow();
+    expect(() => store.dispatch(edit('setMoves', [3], 'zoom-through'))).not.toThrow();
     expect(() => store.dispatch(edit('changeJoin', 3, { peak: 1e9 }))).toThrow(
       'at score.shots.3.join.set.peak',
     );

@@ -9,7 +9,7 @@ const ListenScreen = lazy(() => import('../screens/listen/ListenScreen.tsx'));
 const FootageScreen = lazy(() => import('../screens/footage/FootageScreen.tsx'));
 const ClipScreen = lazy(() => import('../screens/footage/ClipScreen.tsx'));
 const ScoreScreen = lazy(() => import('../screens/score/ScoreScreen.tsx'));
-const JoinsScreen = lazy(() => import('../screens/joins/JoinsScreen.tsx'));
+const MovesScreen = lazy(() => import('../screens/moves/MovesScreen.tsx'));
 const SoundScreen = lazy(() => import('../screens/sound/SoundScreen.tsx'));
 const RehearseScreen = lazy(() => import('../screens/rehearse/RehearseScreen.tsx'));
 const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx'));
@@ -32,7 +32,7 @@ export const makeRouter = () =>
         { path: 'footage', element: <FootageScreen /> },
         { path: 'footage/:clip', element: <ClipScreen /> },
         { path: 'score', element: <ScoreScreen /> },
-        { path: 'joins/:cut?', element: <JoinsScreen /> },
+        { path: 'moves/:at?', element: <MovesScreen /> },
         { path: 'sound/:cut?', element: <SoundScreen /> },
         { path: 'rehearse', element: <RehearseScreen /> },
         { path: 'hand-off', element: <HandOffScreen /> },

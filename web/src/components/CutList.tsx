@@ -19,7 +19,7 @@ export function CutList({
   rows,
   cut,
 }: {
-  step: 'joins' | 'sound';
+  step: 'moves' | 'sound';
   rows: readonly CutRow[];
   cut: number;
 }) {

@@ -1,8 +1,8 @@
-import { filmOf, layersAt, type Film } from '@caesura/core/film';
-import type { PictureValues } from '@caesura/core/joins';
+import { filmOf, type Film } from '@caesura/core/film';
+import type { PictureValues } from '@caesura/core/motion';
 import type { Clip, Plan } from '@caesura/core/plan';
-import { paintLayers, type Canvas } from '../components/paint-layers.ts';
-import { picturesOf } from '../proxy/pictures-of.ts';
+import type { Canvas } from '../painting/canvas.ts';
+import { paintFrame } from '../painting/paint-frame.ts';
 import { openProxy, type ProxyReader } from '../proxy/reader.ts';
 
 /** What was painted of one layer: which frame of which clip, and how. */
@@ -55,17 +55,13 @@ export class FilmPainter {
   async paint(name: string, frame: number, canvas: Canvas): Promise<PaintedLayer[]> {
     const film = this.films.get(name);
     if (!film) return [];
-    const pictured = await picturesOf(layersAt(film, frame), this.readerOf);
-    paintLayers(canvas, pictured, film.plan.size.width);
-    return pictured.map(({ layer, picture, shown }) => {
-      picture?.close();
-      return {
-        shot: layer.shot,
-        clip: layer.clip?.id ?? null,
-        source: layer.source,
-        shown,
-        values: layer.values,
-      };
-    });
+    const pictured = await paintFrame(film, frame, this.readerOf, () => canvas);
+    return (pictured ?? []).map(({ layer, shown }) => ({
+      shot: layer.shot,
+      clip: layer.clip?.id ?? null,
+      source: layer.source,
+      shown,
+      values: layer.values,
+    }));
   }
 }

@@ -1,4 +1,5 @@
-import { joinValues, openPart, type JoinFacts } from '../../joins/index.ts';
+import { joinValues, type JoinFacts } from '../../joins/index.ts';
+import { openPart } from '../../motion/index.ts';
 import { changeJoin } from '../../plan/edits/edit-joins.ts';
 import type { Size } from '../../plan/index.ts';
 import { frames, plural } from '../../time/index.ts';
@@ -11,13 +12,13 @@ const OPEN = 1e-4;
 /** On how many frames of a window the frame is not covered, and where it is worst. */
 function openFrames(join: JoinFacts, size: Size) {
   const { before, after, settings } = join;
-  const { out, in: into } = joinValues(join, size);
+  const { out, in: into } = joinValues(join);
   const sides = [out, into];
   let worst = { at: 0, open: 0, covers: 1 };
   let shown = 0;
   for (let at = -before; at < after; at++) {
     const here = sides.flatMap((values) => values.find((v) => v.at === at) ?? []);
-    const placed = here.map((values) => ({ placed: values, aim: settings.aim }));
+    const placed = here.map((values) => ({ placed: values, pivot: settings }));
     const open = openPart(placed, size);
     if (open <= OPEN) continue;
     shown++;
@@ -60,7 +61,7 @@ export const edgeShows = faultKind<'edge-shows', Figures>({
   mends: ({ plan }, { cut, figures: { covers } }) => [
     {
       label: `Enlarge as far as covers, up to ${(100 * covers).toFixed(1)} %`,
-      make: () => changeJoin(plan, cut!, { cover: true }),
+      make: () => changeJoin(plan, cut!, { cover: 'each' }),
     },
     {
       label: 'Fill the edges by mirroring',

@@ -1,3 +1,4 @@
+import { frameSpan } from '../../film/index.ts';
 import { handlesOf, type Handle, type JoinFacts } from '../../joins/index.ts';
 import { changeJoin } from '../../plan/edits/edit-joins.ts';
 import { slipShot } from '../../plan/edits/edit-shots.ts';
@@ -15,7 +16,7 @@ interface Figures extends Handle {
 const WORDS = { out: 'after the cut', in: 'before the cut' } as const;
 
 function shortHandle(join: JoinFacts, handle: Handle | null): Found<Figures>[] {
-  const { cut, frame, out, into, before, after } = join;
+  const { cut, frame, out, into, blend } = join;
   const facts = handle?.side === 'out' ? out : into;
   // A shot whose file ends inside it is told as that, once.
   if (!handle || !facts.clip || handle.there < 0 || handle.spare >= 0) return [];
@@ -26,7 +27,7 @@ function shortHandle(join: JoinFacts, handle: Handle | null): Found<Figures>[] {
       cut,
       frame,
       target: side,
-      figures: { ...handle, frames: side === 'out' ? after : before },
+      figures: { ...handle, frames: side === 'out' ? blend.after : blend.before },
       message: `“${facts.clip.name}” is ${plural(-spare, 'source frame')} short ${WORDS[side]}: ${needed} needed, ${there} there.`,
       mend: 'Shorten the window, move it to the other side, slip the source, slow it, or hold its last picture.',
     },
@@ -47,12 +48,22 @@ export const handleShort = faultKind<'handle-short', Figures>({
     const join = film.joins[cut! - 1]!;
     const { before, after, settings } = join;
     const total = before + after;
+    const blended =
+      settings.blend !== null && 2 * Math.min(lasts, join.blend.before, join.blend.after);
     const half = Math.min(lasts, before, after);
     const out = side === 'out';
     const window = (b: number, a: number, words: string) =>
       windowTry(film, join, out ? [b, a] : [a, b], words);
     const near = out ? before : after;
     return [
+      ...(blended !== false && blended > 0
+        ? [
+            {
+              label: `Blend over ${plural(blended, 'frame')}`,
+              make: () => changeJoin(plan, cut!, { blend: frameSpan(blended, plan.rate) }),
+            },
+          ]
+        : []),
       ...windowTry(film, join, [half, half], 'Shorten'),
       ...window(near, lasts, 'Shorten'),
       ...window(total - lasts, lasts, 'Move the window'),

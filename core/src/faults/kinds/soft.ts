@@ -1,4 +1,5 @@
-import { joinValues, softnessAt, type Side } from '../../joins/index.ts';
+import { joinValues, type Side } from '../../joins/index.ts';
+import { softnessAt } from '../../motion/index.ts';
 import { changeJoin } from '../../plan/edits/edit-joins.ts';
 import { frames } from '../../time/index.ts';
 import { perJoin } from '../each.ts';
@@ -30,7 +31,7 @@ export const soft = faultKind<'soft', Figures>({
       const { clip } = side === 'out' ? out : into;
       // A picture too small for the film is soft at rest, too, which no join is to blame for.
       if (!clip || softnessAt(clip.size, size, 1) < SOFT) return [];
-      const values = joinValues(join, size)[side];
+      const values = joinValues(join)[side];
       const first = values[0];
       if (!first) return [];
       const peak = values.reduce((most, v) => (v.scale > most.scale ? v : most), first);

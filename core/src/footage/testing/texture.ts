@@ -1,4 +1,4 @@
-import { seeded } from '../../testing/random.ts';
+import { seeded } from '../../numbers/seeded.ts';
 import type { CameraMove } from '../camera-move.ts';
 import type { Luma } from '../luma.ts';
 

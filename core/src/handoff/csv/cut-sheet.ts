@@ -19,10 +19,11 @@ import { sourceTimecode } from '../source-timecode.ts';
 import { csvLine } from './fields.ts';
 
 /** The keys of the join at the start of a shot: side, parameter, frame of the film, value. */
-function keyWords({ settings, before, after, overlap, frame }: JoinFacts): string {
+function keyWords(join: JoinFacts): string {
+  const { settings, frame } = join;
   return (['out', 'in'] as const)
     .flatMap((side) =>
-      Object.entries(moveKeys(side, settings, { before, after, overlap })).flatMap(([of, keys]) =>
+      Object.entries(moveKeys(side, settings, join)).flatMap(([of, keys]) =>
         keys.map(
           ({ at, value }) => `${side} ${of} ${frame + at}: ${Math.round(value * 10_000) / 10_000}`,
         ),

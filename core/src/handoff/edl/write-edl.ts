@@ -86,7 +86,7 @@ const LONGEST_DISSOLVE = 255;
 export const isDissolve = (film: Film, join: JoinFacts | undefined): join is JoinFacts =>
   join !== undefined &&
   join.settings.move === 'plain' &&
-  join.before + join.after <= LONGEST_DISSOLVE &&
+  join.blend.before + join.blend.after <= LONGEST_DISSOLVE &&
   carriedOverlaps(film).has(join.cut);
 
 /** What picture events are written from. */
@@ -139,7 +139,7 @@ function sourceOf(
 
 /** The dissolve with which the events of a shot begin. */
 function dissolveOf(
-  { out, before, after }: JoinFacts,
+  { out, blend: { before, after } }: JoinFacts,
   writing: Writing,
 ): NonNullable<Event['dissolve']> {
   const counting = sourceCounting(out.clip!, writing.film.plan);
@@ -183,8 +183,8 @@ function pictureEvents(facts: ShotFacts, writing: Writing): Event[] {
   const { clip, start, end, index, time } = facts;
   const [into, next] = [joins[index - 1], joins[index]];
   const dissolve = isDissolve(film, into) ? into : null;
-  const recordIn = start - (dissolve?.before ?? 0);
-  const recordOut = end - (isDissolve(film, next) ? next.before : 0);
+  const recordIn = start - (dissolve?.blend.before ?? 0);
+  const recordOut = end - (isDissolve(film, next) ? next.blend.before : 0);
   if (!clip) {
     const label = (frame: number) => formatTimecode(frame, plan.rate, plan.dropFrame);
     return [

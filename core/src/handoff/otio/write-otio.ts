@@ -101,9 +101,9 @@ function clipItem(
 }
 
 /** The join at a cut as metadata: what was set, and the values frame by frame. */
-function joinMetadata(film: Film, facts: JoinFacts): Json {
+function joinMetadata(facts: JoinFacts): Json {
   const { settings, before, after, overlap } = facts;
-  const values = windowRows(film, facts).map(({ frame, out, in: into }): Json => {
+  const values = windowRows(facts).map(({ frame, out, in: into }): Json => {
     const side = (row: WindowRow['out']): Json =>
       row && {
         source_frame: row.source,
@@ -136,9 +136,9 @@ function transition(film: Film, facts: JoinFacts): Json {
     OTIO_SCHEMA: 'Transition.1',
     name: joinWords(facts),
     transition_type: dissolve ? 'SMPTE_Dissolve' : 'Custom_Transition',
-    in_offset: atRate(facts.before, rate),
-    out_offset: atRate(facts.after, rate),
-    metadata: { caesura: { join: joinMetadata(film, facts) } },
+    in_offset: atRate(facts.blend.before, rate),
+    out_offset: atRate(facts.blend.after, rate),
+    metadata: { caesura: { join: joinMetadata(facts) } },
   };
 }
 
@@ -163,7 +163,7 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
       offset_ms: Number(landing.offsetMilliseconds.toFixed(3)),
     }),
     ...(clip && { source_rate: toText(clip.rate), speed: ramp ? 'ramp' : toText(speed) }),
-    ...(joined && !carried && { join: joinMetadata(film, into) }),
+    ...(joined && !carried && { join: joinMetadata(into) }),
     ...(ramp &&
       shotTime && {
         ramp: ramp.map((key): Json => {

@@ -3,7 +3,7 @@ import { seconds } from '../../time/index.ts';
 import { fineLevelMeter, type FineLevel } from '../features/fine-level.ts';
 import { metered } from '../features/meter.ts';
 import { attackNear, CLEAR_RISE_DECIBELS } from './attack.ts';
-import { seeded } from '../../testing/random.ts';
+import { seeded } from '../../numbers/seeded.ts';
 import { Tape } from '../../testing/synthesis.ts';
 
 const fineOf = (tape: Tape): FineLevel => metered(fineLevelMeter(tape.sampleRate), tape.samples);

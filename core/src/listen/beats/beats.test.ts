@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { analyseSound, soundFindingsProgress } from '../analyse.ts';
 import { TRUSTED, type Analysis } from '../analysis.ts';
 import { fMeasure, medianErrorMilliseconds } from '../../testing/beat-measures.ts';
-import { seeded } from '../../testing/random.ts';
+import { seeded } from '../../numbers/seeded.ts';
 import { bandAt92, danceAt128, slowingChords, Tape } from '../../testing/synthesis.ts';
 
 const analyse = (sound: Pick<Tape, 'samples' | 'sampleRate'>): Analysis =>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { PERIODS, pulse, SHORTEST_PERIOD, whitened } from './pulse.ts';
-import { seeded } from '../../testing/random.ts';
+import { seeded } from '../../numbers/seeded.ts';
 
 /** A strength curve with an impulse every `period` frames over a little noise. */
 function clicks(period: number, frames = 3000): Float32Array {

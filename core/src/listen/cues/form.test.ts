@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { analyseSound, type SoundFindings } from '../analyse.ts';
 import { matched } from '../../testing/beat-measures.ts';
-import { seeded } from '../../testing/random.ts';
+import { seeded } from '../../numbers/seeded.ts';
 import { beatTimes, Tape } from '../../testing/synthesis.ts';
 
 const heard = (tape: Tape): SoundFindings => analyseSound([tape.samples], tape.sampleRate);

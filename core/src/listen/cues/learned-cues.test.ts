@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { exactAnalysis } from '../../testing/sample-plan.ts';
-import { seeded } from '../../testing/random.ts';
+import { seeded } from '../../numbers/seeded.ts';
 import { Tape } from '../../testing/synthesis.ts';
 import { STRENGTH_RATE } from '../features/onset-strength.ts';
 import { featuresOf } from '../testing/features.ts';

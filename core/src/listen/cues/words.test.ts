@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { analyseSound } from '../analyse.ts';
 import { fMeasure } from '../../testing/beat-measures.ts';
-import { seeded } from '../../testing/random.ts';
+import { seeded } from '../../numbers/seeded.ts';
 import { bandAt92, danceAt128, Tape } from '../../testing/synthesis.ts';
 import { voiceLikeness } from './voice-likeness.ts';
 

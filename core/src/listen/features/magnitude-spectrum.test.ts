@@ -1,6 +1,6 @@
 import FFT from 'fft.js';
 import { expect, it } from 'vitest';
-import { seeded } from '../../testing/random.ts';
+import { seeded } from '../../numbers/seeded.ts';
 import { magnitudeSpectrum } from './magnitude-spectrum.ts';
 
 it.each([8, 256, 2048])('of %i real numbers is that of the whole transform (fft.js)', (size) => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { z } from 'zod';
 import { filmOf, joinAt } from '../../film/index.ts';
-import { windowValues } from '../../joins/values.ts';
+import { joinValues } from '../../joins/values.ts';
 import { layOutSteadily } from '../../layout/index.ts';
 import { shapedRamp, USUAL_CREST, USUAL_FLOOR } from '../../ramps/index.ts';
 import { kitEffect, planWithKit } from '../../testing/plan-with-effects.ts';
@@ -132,7 +132,7 @@ describe('a change of the rate', () => {
       const changed = changeRate(plan, rate);
       const values = (p: Plan, side: 'out' | 'in') => {
         const join = joinAt(p, 3);
-        return windowValues(side, join.settings, join, p.size).map(({ scale }) => scale);
+        return joinValues(join)[side].map(({ scale }) => scale);
       };
       for (const side of ['out', 'in'] as const) {
         const [was, is] = [values(plan, side), values(changed, side)];

@@ -1,5 +1,4 @@
 import { filmOf, landingOf } from '../../film/index.ts';
-import { keyedWindow, settingsOf, spanFrames } from '../../joins/index.ts';
 import {
   CaesuraError,
   canDropFrames,
@@ -14,7 +13,7 @@ import {
   toNumber,
   type FrameRate,
 } from '../../time/index.ts';
-import type { Join, JoinSettings, Plan, Recipe, Score } from '../index.ts';
+import type { Plan, Score } from '../index.ts';
 import { checkLength } from './edit-brief.ts';
 import { RATE_RULES, type RateField } from './rate-rules.ts';
 import { relabelled } from './relabel.ts';
@@ -76,43 +75,6 @@ function mapped(value: Json, place: string, change: (n: number, field: RateField
   return entries.some(([key, item]) => item !== held[key]) ? Object.fromEntries(entries) : value;
 }
 
-/**
- * Settings of an own move with the window noted in whose frames its keys count, where it does not
- * follow from them.
- */
-function keyedIn(plan: Plan, settings: JoinSettings): Pick<JoinSettings, 'keyed'> {
-  if (settings.move !== 'own' || keyedWindow(settings)) return {};
-  const { before, after } = settings;
-  return {
-    keyed: { before: spanFrames(before, plan).frames, after: spanFrames(after, plan).frames },
-  };
-}
-
-/**
- * A plan in which every own move knows in which frames its keys count, so that they follow its
- * window to another rate.
- */
-function withKeyedMoves(plan: Plan): Plan {
-  const join = (given: Join): Join => {
-    const keyed = given.set.keys ? keyedIn(plan, settingsOf(plan, given)) : {};
-    return keyed.keyed ? { ...given, set: { ...given.set, ...keyed } } : given;
-  };
-  const recipe = (given: Recipe): Recipe => {
-    const keyed = keyedIn(plan, given.settings);
-    return keyed.keyed ? { ...given, settings: { ...given.settings, ...keyed } } : given;
-  };
-  return {
-    ...plan,
-    recipes: plan.recipes.map(recipe),
-    score: plan.score && {
-      ...plan.score,
-      shots: plan.score.shots.map((shot) =>
-        shot.join ? { ...shot, join: join(shot.join) } : shot,
-      ),
-    },
-  };
-}
-
 /** Counts what was rounded, by what it is. */
 function roundings() {
   const all = new Map<string, { count: number; worst: number }>();
@@ -160,14 +122,13 @@ function recut(before: Plan, after: Plan): Score | null {
  * `RATE_RULES`), and what could not keep its time to the frame. Source ranges and speeds stay.
  * Throws when two cuts would fall on one frame, or when the film would run past a day.
  */
-export function rateChange(given: Plan, wanted: FrameRate): RateChange {
+export function rateChange(plan: Plan, wanted: FrameRate): RateChange {
   const rate = frameRate(wanted.num, wanted.den);
-  if (sameRate(rate, given.rate)) return { plan: given, rounded: [] };
-  const plan = withKeyedMoves(given);
+  if (sameRate(rate, plan.rate)) return { plan, rounded: [] };
   const dropFrame = plan.dropFrame && canDropFrames(rate);
   const kept = roundings();
   const onCues = new Set(
-    filmOf(given)
+    filmOf(plan)
       .shots.filter(({ landing }) => landing?.onCue)
       .map(({ start }) => start as number),
   );

@@ -1,6 +1,7 @@
 import { joinAt } from '../../film/index.ts';
 import { describe, expect, it } from 'vitest';
-import { windowValues } from '../../joins/values.ts';
+import { ownKeys } from '../../joins/index.ts';
+import { joinValues } from '../../joins/values.ts';
 import { layOutSteadily } from '../../layout/index.ts';
 import { samplePlan } from '../../testing/sample-plan.ts';
 import { CaesuraError } from '../../time/index.ts';
@@ -34,7 +35,7 @@ describe('a join', () => {
 
   it('becomes one of own keys when a value is set on a frame, with what it was', () => {
     const zoomed = setMove(plan(), 3, 'zoom-through');
-    const before = windowValues('in', joinAt(zoomed, 3).settings, joinAt(zoomed, 3), zoomed.size);
+    const before = joinValues(joinAt(zoomed, 3)).in;
     const keyed = setJoinKey(zoomed, 3, {
       side: 'out',
       of: 'scale',
@@ -44,8 +45,8 @@ describe('a join', () => {
     });
     const { settings } = joinAt(keyed, 3);
     expect(settings.move).toBe('own');
-    expect(windowValues('in', settings, joinAt(keyed, 3), keyed.size)).toEqual(before);
-    expect(windowValues('out', settings, joinAt(keyed, 3), keyed.size)[2]!.scale).toBe(1.2);
+    expect(joinValues(joinAt(keyed, 3)).in).toEqual(before);
+    expect(joinValues(joinAt(keyed, 3)).out[2]!.scale).toBe(1.2);
     const again = setJoinKey(keyed, 3, {
       side: 'out',
       of: 'scale',
@@ -53,7 +54,9 @@ describe('a join', () => {
       value: 1.4,
       ease: 'linear',
     });
-    expect(joinAt(again, 3).settings.keys.filter((k) => k.at === -3)).toHaveLength(1);
+    expect(
+      ownKeys('out', joinAt(again, 3).settings, joinAt(again, 3)).scale!.filter((k) => k.at === -3),
+    ).toHaveLength(1);
     expect(
       joinAt(removeJoinKey(again, 3, { side: 'out', of: 'scale', at: -3 }), 3).settings.keys,
     ).toHaveLength(4);

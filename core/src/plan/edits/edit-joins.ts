@@ -1,16 +1,24 @@
-import { spanFrames } from '../../joins/span.ts';
-import { joinAt } from '../../film/index.ts';
+import { frameSpan, joinAt, spanFrames } from '../../film/index.ts';
 import {
   framesOf,
-  frameSpan,
+  halvesOf,
   moveKeys,
+  ownKeys,
   type JoinFacts,
   type Side,
-  keyedWindow,
-  fittedKeys,
 } from '../../joins/index.ts';
-import { CaesuraError, type CutIndex, plural, type GivenFrames } from '../../time/index.ts';
-import type { Join, JoinKey, MoveKind, Plan } from '../index.ts';
+import { partOn } from '../../motion/index.ts';
+import { easingText } from '../../curves/index.ts';
+import { CaesuraError, type CutIndex, type GivenFrames, plural } from '../../time/index.ts';
+import {
+  PARAMETERS,
+  type Join,
+  type JoinKey,
+  type MoveKind,
+  type Parameter,
+  type Plan,
+} from '../index.ts';
+import { betweenNeighbours, checkValue, noKey } from './key-values.ts';
 
 /** A plan with other joins at some cuts; null takes one away. */
 export function withJoins(plan: Plan, at: ReadonlyMap<number, Join | null>): Plan {
@@ -27,10 +35,21 @@ export function withJoins(plan: Plan, at: ReadonlyMap<number, Join | null>): Pla
 export const withJoin = (plan: Plan, cut: CutIndex, join: Join | null): Plan =>
   withJoins(plan, new Map([[cut, join]]));
 
+/** Does the same at several cuts, one after the other. */
+const atEach = (
+  plan: Plan,
+  cuts: readonly CutIndex[],
+  change: (made: Plan, cut: CutIndex) => Plan,
+): Plan => cuts.reduce(change, plan);
+
 /** Gives a cut a move with its usual figures; null makes it a hard cut. */
 export function setMove(plan: Plan, cut: CutIndex, move: MoveKind | null): Plan {
   const { join } = joinAt(plan, cut);
-  return withJoin(plan, cut, move && { set: { move }, ...(join?.way && { way: join.way }) });
+  return withJoin(
+    plan,
+    cut,
+    move && { set: { move }, ...(join?.way !== undefined && { way: join.way }) },
+  );
 }
 
 /** Throws when a window asks for more frames of a shot than it has. */
@@ -50,22 +69,16 @@ function checkWindow(plan: Plan, { cut, out, into }: JoinFacts, set: Join['set']
 }
 
 /**
- * Sets some of a join by hand; what was set before and is not named stays. Keys of its own are
- * fitted to a window that becomes another. Throws when the cut is a hard one, or when the window
- * would be longer than a shot beside it.
+ * Sets some of a join by hand; what was set before and is not named stays. Throws when the cut is
+ * a hard one, or when the window would be longer than a shot beside it.
  */
 export function changeJoin(plan: Plan, cut: CutIndex, set: Join['set']): Plan {
   const facts = joinAt(plan, cut);
-  const { join, settings, before, after } = facts;
+  const { join } = facts;
   if (!join)
     throw new CaesuraError('no-join', `Cut ${cut} is a hard cut.`, 'Choose a move for it first.');
   checkWindow(plan, facts, set);
-  const resized = set.before !== undefined || set.after !== undefined;
-  const kept =
-    resized && settings.move === 'own' && !settings.keyed
-      ? { keyed: keyedWindow(settings) ?? { before, after } }
-      : {};
-  return withJoin(plan, cut, { ...join, set: { ...join.set, ...kept, ...set } });
+  return withJoin(plan, cut, { ...join, set: { ...join.set, ...set } });
 }
 
 /**
@@ -83,6 +96,28 @@ export const setWindow = (
     after: frameSpan(Math.max(0, after), plan.rate),
   });
 
+/** Gives several cuts a move; see `setMove`. */
+export const setMoves = (plan: Plan, cuts: readonly CutIndex[], move: MoveKind | null): Plan =>
+  withJoins(
+    plan,
+    new Map(
+      cuts.map((cut) => {
+        const way = plan.score?.shots[cut]?.join?.way;
+        return [cut, move && { set: { move }, ...(way !== undefined && { way }) }];
+      }),
+    ),
+  );
+
+/** Sets some of several joins by hand; hard cuts stay. Throws as `changeJoin` does. */
+export const changeJoins = (plan: Plan, cuts: readonly CutIndex[], set: Join['set']): Plan =>
+  atEach(plan, cuts, (made, cut) =>
+    made.score?.shots[cut]?.join ? changeJoin(made, cut, set) : made,
+  );
+
+/** Leaves several joins out, or takes them back in. */
+export const switchJoins = (plan: Plan, cuts: readonly CutIndex[], off: boolean): Plan =>
+  atEach(plan, cuts, (made, cut) => switchJoin(made, cut, off));
+
 /** Leaves a join out, or takes it back in, without losing it. */
 export function switchJoin(plan: Plan, cut: CutIndex, off: boolean): Plan {
   const { join } = joinAt(plan, cut);
@@ -92,88 +127,170 @@ export function switchJoin(plan: Plan, cut: CutIndex, off: boolean): Plan {
 }
 
 /** The text of the easing that a key of a move has by its place. */
-function easeOf({ settings }: JoinFacts, side: Side, of: JoinKey['of']): string {
+function easeOf({ settings }: JoinFacts, side: Side, of: Parameter): string {
   if (of === 'opacity') return 'linear';
   return side === 'out' ? settings.easeOut : settings.easeIn;
 }
 
-/** All keys of a join as ones set by hand, in the window that there is. */
-function keysByHand(facts: JoinFacts): readonly JoinKey[] {
+/** A key of a join on its frame, counted from the cut. */
+interface OnFrame {
+  readonly frame: number;
+  readonly key: JoinKey;
+}
+
+/** Where a key that is set on a frame of a window lies. */
+function placeOn(facts: JoinFacts, frame: GivenFrames): JoinKey['at'] {
+  const of = frame < 0 ? 'before' : 'after';
+  return partOn(of, halvesOf(facts)[of], frame);
+}
+
+/** All keys of a join as ones set by hand, on the frames on which they lie in its window. */
+function keysByHand(facts: JoinFacts): readonly OnFrame[] {
   const { settings } = facts;
-  if (settings.move === 'own') return fittedKeys(settings, facts);
-  return (['out', 'in'] as const).flatMap((side) =>
-    Object.entries(moveKeys(side, settings, facts)).flatMap(([name, keys]) => {
-      const of = name as JoinKey['of'];
-      return keys.map(({ at, value }, i): JoinKey => {
-        const last = i === keys.length - 1;
-        return { side, of, at, value, ease: last ? 'linear' : easeOf(facts, side, of) };
-      });
-    }),
-  );
+  return (['out', 'in'] as const).flatMap((side) => {
+    if (settings.move === 'own') {
+      const own = ownKeys(side, settings, facts);
+      return PARAMETERS.flatMap((of) => (own[of] ?? []).map(({ at, key }) => ({ frame: at, key })));
+    }
+    const moved = moveKeys(side, settings, facts);
+    return PARAMETERS.flatMap((of) =>
+      (moved[of] ?? []).map(({ at, value, ease }): OnFrame => ({
+        frame: at,
+        key: { side, of, at: placeOn(facts, at), value, ease: easingText(ease) },
+      })),
+    );
+  });
+}
+
+/** What a join that gets keys of its own keeps of its move. */
+const KEPT = [
+  'pictures',
+  'before',
+  'after',
+  'blend',
+  'shutter',
+  'fill',
+  'cover',
+  'aim',
+  'about',
+  'hold',
+] as const;
+
+/** A join with such keys, which are its own from then on. */
+function withKeys(plan: Plan, facts: JoinFacts, keys: readonly JoinKey[]): Plan {
+  const { settings, join, cut } = facts;
+  const kept = Object.fromEntries(KEPT.map((name) => [name, settings[name]]));
+  const own =
+    settings.move === 'own'
+      ? {}
+      : { ...kept, blurAlong: settings.blurAlong ?? settings.way, move: 'own' as const };
+  return withJoin(plan, cut as CutIndex, { ...join, set: { ...join?.set, ...own, keys } });
 }
 
 /**
- * The settings of a join with its keys to be set one by one, in the window that there is; those of
- * its move become its own.
+ * A value on a frame of a join, counted from the cut; how it goes over to the next is kept as it
+ * was there unless it is said.
  */
-function ownSettings(facts: JoinFacts): Join['set'] & { readonly keys: readonly JoinKey[] } {
-  const { settings, join } = facts;
-  const keyed = { before: facts.before as number, after: facts.after as number };
-  const own = { ...join?.set, keys: keysByHand(facts), keyed };
-  if (settings.move === 'own') return own;
-  const { pictures, before, after, shutter, fill, cover, aim, hold } = settings;
-  return { ...own, pictures, before, after, shutter, fill, cover, aim, hold, move: 'own' };
+export interface SetKey {
+  readonly side: Side;
+  readonly of: Parameter;
+  readonly at: number;
+  readonly value: number;
+  readonly ease?: string;
 }
-
-/**
- * A value on a frame of a join; how it goes over to the next is kept as it was there unless it is
- * said.
- */
-export type SetKey = Omit<JoinKey, 'ease'> & { readonly ease?: JoinKey['ease'] };
 
 /**
  * The easing of a key that is set: that of the key there, else that with which the values went on
  * there.
  */
-function easeThere(facts: JoinFacts, keys: readonly JoinKey[], { side, of, at }: SetKey): string {
-  const track = keys.filter((k) => k.side === side && k.of === of);
-  const before = track.filter((k) => k.at <= at).sort((a, b) => b.at - a.at)[0];
-  return before?.ease ?? easeOf(facts, side, of);
+function easeThere(facts: JoinFacts, keys: readonly OnFrame[], { side, of, at }: SetKey): string {
+  const track = keys.filter(({ key }) => key.side === side && key.of === of);
+  const before = track.filter(({ frame }) => frame <= at).sort((a, b) => b.frame - a.frame)[0];
+  return before?.key.ease ?? easeOf(facts, side, of);
 }
 
 /**
  * Sets one key of a join by hand, in place of the one that is there; the join then has keys of its
- * own. A value that is there already becomes a key that rests. Throws when the picture is not on
- * screen on that frame.
+ * own. A value that is there already becomes a key that rests. A key that is there keeps its place
+ * in the window, a new one goes along with its half when that is resized. Throws when the picture
+ * is not on screen on that frame.
  */
-export function setJoinKey(plan: Plan, cut: CutIndex, key: SetKey): Plan {
+export function setJoinKey(plan: Plan, cut: CutIndex, wanted: SetKey): Plan {
   const facts = joinAt(plan, cut);
-  const range = framesOf(key.side, facts);
-  if (!range || key.at < range.first || key.at > range.last)
+  const { side, of, at, value } = wanted;
+  const range = framesOf(side, facts);
+  if (!range || at < range.first || at > range.last)
     throw new CaesuraError(
       'key-outside',
-      `The ${key.side === 'out' ? 'outgoing' : 'incoming'} picture is not on screen there.`,
+      `The ${side === 'out' ? 'outgoing' : 'incoming'} picture is not on screen there.`,
       range
         ? `Its keys go from ${range.first} to ${range.last} of the cut.`
         : 'Give the window frames on that side first.',
     );
-  const set = ownSettings(facts);
-  const others = set.keys.filter(
-    (k) => !(k.side === key.side && k.of === key.of && k.at === key.at),
+  checkValue(of, value);
+  const keys = keysByHand(facts);
+  const isThere = ({ frame, key }: OnFrame) => key.side === side && key.of === of && frame === at;
+  const there = keys.find(isThere)?.key;
+  const ease = wanted.ease ?? easeThere(facts, keys, wanted);
+  const key: JoinKey = { side, of, at: there?.at ?? placeOn(facts, at), value, ease };
+  const others = keys.filter((other) => !isThere(other));
+  const all = [...others, { frame: at, key }].sort((a, b) => a.frame - b.frame);
+  return withKeys(
+    plan,
+    facts,
+    all.map((each) => each.key),
   );
-  const ease = key.ease ?? easeThere(facts, set.keys, key);
-  const keys = [...others, { ...key, ease }].sort((a, b) => a.at - b.at);
-  return withJoin(plan, cut, { ...facts.join, set: { ...set, keys } });
 }
 
-/** Takes a key of a join away. */
+/** Takes a key of a join away, on a frame counted from the cut. */
 export function removeJoinKey(
   plan: Plan,
   cut: CutIndex,
-  { side, of, at }: Pick<JoinKey, 'side' | 'of' | 'at'>,
+  { side, of, at }: Pick<SetKey, 'side' | 'of' | 'at'>,
 ): Plan {
   const facts = joinAt(plan, cut);
-  const set = ownSettings(facts);
-  const keys = set.keys.filter((k) => !(k.side === side && k.of === of && k.at === at));
-  return withJoin(plan, cut, { ...facts.join, set: { ...set, keys } });
+  const keys = keysByHand(facts).filter(
+    ({ frame, key }) => !(key.side === side && key.of === of && frame === at),
+  );
+  return withKeys(
+    plan,
+    facts,
+    keys.map(({ key }) => key),
+  );
+}
+
+/**
+ * Moves a key of a join from one frame to another, counted from the cut; it stays between its
+ * neighbours and where its picture is on screen. Throws when there is none.
+ */
+export function moveJoinKey(
+  plan: Plan,
+  cut: CutIndex,
+  {
+    side,
+    of,
+    from,
+    to,
+  }: Pick<SetKey, 'side' | 'of'> & { readonly from: number; readonly to: number },
+): Plan {
+  const facts = joinAt(plan, cut);
+  const keys = keysByHand(facts);
+  const track = keys.filter(({ key }) => key.side === side && key.of === of);
+  const moved = track.find(({ frame }) => frame === from);
+  const range = framesOf(side, facts);
+  if (!moved || !range) throw noKey();
+  const within = Math.min(range.last, Math.max(range.first, to));
+  const at = betweenNeighbours(
+    track.map(({ frame }) => frame),
+    from,
+    within,
+  );
+  if (at === from) return plan;
+  const key: JoinKey = { ...moved.key, at: placeOn(facts, at) };
+  const all = keys.map((each) => (each === moved ? { frame: at, key } : each));
+  return withKeys(
+    plan,
+    facts,
+    all.sort((a, b) => a.frame - b.frame).map((each) => each.key),
+  );
 }

@@ -87,10 +87,33 @@ export { type Payer, setShotLength } from './shot-length.ts';
 export { takeRange } from './take-range.ts';
 export {
   changeJoin,
+  changeJoins,
+  moveJoinKey,
   removeJoinKey,
   setJoinKey,
   setMove,
+  setMoves,
   setWindow,
   switchJoin,
+  switchJoins,
 } from './edit-joins.ts';
 export { sourceMoves, sourceMoveWords } from './side-effects.ts';
+export {
+  addPhrases,
+  changePhrases,
+  movePhrase,
+  orderPhrase,
+  type PhraseMark,
+  type PhrasePlace,
+  placePhrase,
+  removePhrases,
+  resizePhrase,
+  setPhraseKind,
+  switchPhrases,
+} from './edit-phrases.ts';
+export {
+  movePhraseKey,
+  removePhraseKey,
+  setPhraseKey,
+  type SetPhraseKey,
+} from './edit-phrase-keys.ts';

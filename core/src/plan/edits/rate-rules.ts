@@ -20,14 +20,20 @@ const field = (rule: RateRule, what: string): RateField => ({ rule, what });
 const settings = (path: string): Record<string, RateField> => ({
   [`${path}.before.n`]: field('own', 'window'),
   [`${path}.after.n`]: field('own', 'window'),
-  [`${path}.keys[].at`]: field('own', 'join key'),
-  [`${path}.keyed.before`]: field('own', 'join key'),
-  [`${path}.keyed.after`]: field('own', 'join key'),
+  [`${path}.blend.n`]: field('own', 'window'),
+  [`${path}.keys[].at.length.n`]: field('own', 'join key'),
 });
 
-const anchor = (path: string): Record<string, RateField> => ({
-  [`${path}.by`]: field('time', 'effect'),
-  [`${path}.frame`]: field('time', 'effect'),
+const phrase = (path: string): Record<string, RateField> => ({
+  [`${path}.in.n`]: field('own', 'phrase'),
+  [`${path}.hold.n`]: field('own', 'phrase'),
+  [`${path}.out.n`]: field('own', 'phrase'),
+  [`${path}.keys[].at.length.n`]: field('own', 'phrase key'),
+});
+
+const anchor = (path: string, what: string): Record<string, RateField> => ({
+  [`${path}.by`]: field('time', what),
+  [`${path}.frame`]: field('time', what),
 });
 
 /**
@@ -56,10 +62,14 @@ export const RATE_RULES: Readonly<Record<string, RateField>> = {
   ...settings('score.shots[].join.set'),
   'ramps[].keys[].at': field('time', 'ramp key'),
   ...settings('recipes[].settings'),
+  ...phrase('recipes[].settings'),
+  ...phrase('phrases[].set'),
+  ...anchor('phrases[].at', 'phrase'),
+  ...anchor('phrases[].to', 'phrase'),
   'recipes[].effects[].by': field('time', 'effect'),
-  ...anchor('effects[].at'),
-  ...anchor('effects[].from'),
-  ...anchor('effects[].to'),
+  ...anchor('effects[].at', 'effect'),
+  ...anchor('effects[].from', 'effect'),
+  ...anchor('effects[].to', 'effect'),
   'effects[].fade': field('count', 'fade'),
   'notes[].frame': field('time', 'note'),
 };

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { AnchorSchema } from './anchor-schema.ts';
 import {
   count,
   framesFrom,
@@ -40,20 +41,7 @@ export const EffectFileSchema = z.object({
 });
 export type EffectFile = z.output<typeof EffectFileSchema>;
 
-const shotId = z.string().min(1).max(64);
 const afterCut = framesBeside(100_000);
-
-/**
- * An instant of the film that moves with what it is tied to: a cut, a sample of a sound, or a
- * frame.
- */
-export const AnchorSchema = z.discriminatedUnion('on', [
-  /** Frames after the cut at the start of a shot, before it when negative. */
-  z.object({ on: z.literal('cut'), shot: shotId, by: afterCut }),
-  z.object({ on: z.literal('sound'), sound: shotId, at: samplesFrom0 }),
-  z.object({ on: z.literal('frame'), frame: framesFrom(0) }),
-]);
-export type Anchor = z.output<typeof AnchorSchema>;
 
 const common = {
   id: z.string().min(1).max(64),

@@ -23,6 +23,7 @@ export const newPlan = (name: string): Plan => ({
   sounds: [],
   clips: [],
   score: null,
+  phrases: [],
   recipes: [],
   ramps: [],
   effectFiles: [],

@@ -1,4 +1,4 @@
-import type { Recipe } from './join-schema.ts';
+import type { Recipe } from './recipe-schema.ts';
 import type { Score } from './shot-schema.ts';
 
 interface WithId {
@@ -11,6 +11,7 @@ interface Referring {
   readonly sounds: readonly WithId[];
   readonly clips: readonly WithId[];
   readonly score: Score | null;
+  readonly phrases: readonly (WithId & { readonly recipe?: string | undefined })[];
   readonly recipes: readonly Recipe[];
   readonly ramps: readonly WithId[];
   readonly effectFiles: readonly WithId[];
@@ -31,6 +32,7 @@ function sharedIds(plan: Referring): BrokenReference[] {
   const lists: readonly (readonly [path: string, word: string, things: readonly WithId[]])[] = [
     ['sounds', 'sounds', sounds],
     ['clips', 'clips', plan.clips],
+    ['phrases', 'phrases', plan.phrases],
     ['recipes', 'recipes', plan.recipes],
     ['ramps', 'ramps', plan.ramps],
     ['effectFiles', 'files of effects', plan.effectFiles],
@@ -43,7 +45,8 @@ function sharedIds(plan: Referring): BrokenReference[] {
 
 /** Shots that show a clip, follow a ramp or have a recipe that is not there. */
 function brokenShots({ score, clips, recipes, ramps }: Referring): BrokenReference[] {
-  const [clipIds, recipeIds, rampIds] = [idsOf(clips), idsOf(recipes), idsOf(ramps)];
+  const [clipIds, rampIds] = [idsOf(clips), idsOf(ramps)];
+  const recipeIds = idsOf(recipes.filter((recipe) => recipe.for === 'cut'));
   return (score?.shots ?? []).flatMap((shot, i): BrokenReference[] => {
     const broken = (field: string, message: string): BrokenReference => ({
       path: ['score', 'shots', i, field],
@@ -60,6 +63,21 @@ function brokenShots({ score, clips, recipes, ramps }: Referring): BrokenReferen
       ...(clip !== null && !clipIds.has(clip) ? [broken('clip', `Shot ${i + 1} uses a clip`)] : []),
     ];
   });
+}
+
+/** Phrases that follow a recipe that is not there, or one for cuts. */
+function brokenPhrases({ phrases, recipes }: Referring): BrokenReference[] {
+  const ids = idsOf(recipes.filter((recipe) => recipe.for === 'phrase'));
+  return phrases.flatMap(({ recipe }, i): BrokenReference[] =>
+    recipe === undefined || ids.has(recipe)
+      ? []
+      : [
+          {
+            path: ['phrases', i, 'recipe'],
+            message: `Phrase ${i + 1} follows a recipe that is not in the plan.`,
+          },
+        ],
+  );
 }
 
 /**
@@ -90,5 +108,6 @@ export function brokenReferences(plan: Referring): BrokenReference[] {
           ],
     ),
     ...brokenShots(plan),
+    ...brokenPhrases(plan),
   ];
 }

@@ -3,9 +3,10 @@ import type { Frames } from '../../time/index.ts';
 import { ClipSchema } from './clip-schema.ts';
 import { EffectFileSchema, EffectPlacementSchema, NoteSchema } from './effect-schema.ts';
 import { framesBeside, framesFrom, RateSchema, SizeSchema, withUnit } from './fields.ts';
-import { RecipeSchema } from './join-schema.ts';
+import { PhraseSchema } from './phrase-schema.ts';
 import { brokenReferences } from './plan-references.ts';
 import { RampGroupSchema } from './ramp-schema.ts';
+import { RecipeSchema } from './recipe-schema.ts';
 import { ScoreSchema } from './shot-schema.ts';
 import { SoundSchema } from './sound-schema.ts';
 import { PLAN_VERSION } from './version.ts';
@@ -36,7 +37,9 @@ export const PlanSchema = z
     sounds: z.array(SoundSchema).max(200),
     clips: z.array(ClipSchema).max(5000),
     score: ScoreSchema.nullable(),
-    /** Joins kept for reuse, and ramps that several shots follow. */
+    /** Motions over ranges of the film; where they overlap the later ones lie above. */
+    phrases: z.array(PhraseSchema).max(20_000).readonly().default([]),
+    /** Joins and phrases kept for reuse, and ramps that several shots follow. */
     recipes: z.array(RecipeSchema).max(1000).readonly().default([]),
     ramps: z.array(RampGroupSchema).max(1000).readonly().default([]),
     /** Files of sound effects, and where they sound. */

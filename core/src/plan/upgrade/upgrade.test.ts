@@ -41,7 +41,7 @@ describe('a plan of version 1', () => {
   it('is read with its corrections, beats and region', () => {
     const saved = samplePlan();
     const plan = readPlan(asVersion1(saved));
-    expect(plan).toMatchObject({ version: 3, sounds: [], effectFiles: [], effects: [] });
+    expect(plan).toMatchObject({ version: 4, sounds: [], effectFiles: [], effects: [] });
     expect(plan.music).toMatchObject({ kind: 'music', place: 0, region: saved.music!.region });
     expect(correctedBeats(plan.music!).beats).toHaveLength(48);
     expect(plan.music!.corrections).toEqual([
@@ -49,7 +49,7 @@ describe('a plan of version 1', () => {
       { do: 'downbeat', at: saved.music!.analysis.beats[2]!.at },
     ]);
     const silent = readPlan({ ...asVersion1(saved), music: null });
-    expect(silent).toMatchObject({ version: 3, music: null, sounds: [] });
+    expect(silent).toMatchObject({ version: 4, music: null, sounds: [] });
   });
 });
 

@@ -1,6 +1,7 @@
 import type { Correction } from '../../listen/index.ts';
 import { NOTHING_FOUND } from '../../listen/index.ts';
 import { samples } from '../../time/index.ts';
+import { recipeOfVersion4, toVersion4 } from './to-version-4.ts';
 
 type Json = Record<string, unknown>;
 const isObject = (value: unknown): value is Json =>
@@ -90,18 +91,29 @@ function toVersion3(plan: Json): Json {
  * back as it is, for the check to refuse.
  */
 export function upgraded(plan: unknown): unknown {
-  if (!isObject(plan) || 'version' in plan) return plan;
-  const second = plan.form === 1 ? toVersion2(plan) : plan;
-  return second.form === 2 ? toVersion3(second) : plan;
+  if (!isObject(plan)) return plan;
+  const steps = [
+    [plan.form === 1, toVersion2],
+    [plan.form === 1 || plan.form === 2, toVersion3],
+  ] as const;
+  const third =
+    'version' in plan ? plan : steps.reduce((now, [due, step]) => (due ? step(now) : now), plan);
+  return third.version === 3 ? toVersion4(third) : third;
 }
 
-/** Recipes of a file kept before version 3, under the names of now; others as they are. */
+/** The rate at which keys of a recipe are counted that do not say it. */
+const USUAL_RATE = { num: 24, den: 1 };
+
+/** Recipes of a file kept by an earlier version, as they are kept now; others as they are. */
 export function upgradedRecipes(file: unknown): unknown {
   if (!isObject(file)) return file;
   const { effects, recipes, ...rest } = file;
+  const renamedOnes = renamedInEach(recipes, 'accents', 'effects');
   return {
     ...rest,
-    recipes: renamedInEach(recipes, 'accents', 'effects'),
+    recipes: Array.isArray(renamedOnes)
+      ? renamedOnes.map((recipe) => recipeOfVersion4(recipe, USUAL_RATE))
+      : renamedOnes,
     ...(effects !== undefined && { effectFiles: effects }),
   };
 }

@@ -13,7 +13,7 @@ export const STEPS = [
   { path: 'listen', name: 'Listen' },
   { path: 'footage', name: 'Footage' },
   { path: 'score', name: 'Score' },
-  { path: 'joins', name: 'Joins' },
+  { path: 'moves', name: 'Moves' },
   { path: 'sound', name: 'Sound' },
   { path: 'rehearse', name: 'Rehearse' },
   { path: 'hand-off', name: 'Hand-off' },

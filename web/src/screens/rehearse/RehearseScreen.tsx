@@ -45,8 +45,11 @@ export default function RehearseScreen() {
   const [noteFrame, setNoteFrame] = useState<number | null>(null);
 
   const chosen = showsOther && other ? other.plan : plan;
-  const { joins, ramps, figures, music, voice, placement, click } = switches;
-  const version = useMemo(() => seenWith(chosen, { joins, ramps }), [chosen, joins, ramps]);
+  const { joins, phrases, ramps, figures, music, voice, placement, click } = switches;
+  const version = useMemo(
+    () => seenWith(chosen, { joins, phrases, ramps }),
+    [chosen, joins, phrases, ramps],
+  );
   const heard = useMemo(
     () => soundsWith({ music, voice, placement, click }),
     [music, voice, placement, click],
@@ -111,8 +114,10 @@ export default function RehearseScreen() {
   };
   const fullScreen = () => screen.current?.fill();
   const showOther = (shown: boolean) => setShowsOther(shown && other !== null);
-  const plain = () =>
-    setSwitches({ ...switches, joins: !(joins && ramps), ramps: !(joins && ramps) });
+  const plain = () => {
+    const all = joins && phrases && ramps;
+    setSwitches({ ...switches, joins: !all, phrases: !all, ramps: !all });
+  };
   useRehearseKeys({
     play: playing.toggle,
     byFrame,

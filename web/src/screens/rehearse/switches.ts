@@ -1,4 +1,4 @@
-import { withoutJoins, withoutRamps } from '@caesura/core/film';
+import { withoutJoins, withoutPhrases, withoutRamps } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import type { Heard } from '@caesura/core/sound';
 
@@ -14,7 +14,12 @@ export const HEARD = {
   placement: 'Effects',
   click: 'Click on cuts',
 } as const;
-export const SEEN = { joins: 'Joins', ramps: 'Ramps', figures: 'Figures in the picture' } as const;
+export const SEEN = {
+  joins: 'Joins',
+  phrases: 'Phrases',
+  ramps: 'Ramps',
+  figures: 'Figures in the picture',
+} as const;
 
 /** How a film is played. */
 export type Switches = Readonly<Record<keyof typeof HEARD | keyof typeof SEEN, boolean>>;
@@ -25,6 +30,7 @@ export const ALL_ON: Switches = {
   placement: true,
   click: false,
   joins: true,
+  phrases: true,
   ramps: true,
   figures: true,
 };
@@ -43,7 +49,11 @@ export const soundsWith = ({
 ];
 
 /** The version of a plan that is seen with some switches. */
-export function seenWith(plan: Plan, { joins, ramps }: Pick<Switches, 'joins' | 'ramps'>): Plan {
+export function seenWith(
+  plan: Plan,
+  { joins, phrases, ramps }: Pick<Switches, 'joins' | 'phrases' | 'ramps'>,
+): Plan {
   const joined = joins ? plan : withoutJoins(plan);
-  return ramps ? joined : withoutRamps(joined);
+  const moved = phrases ? joined : withoutPhrases(joined);
+  return ramps ? moved : withoutRamps(moved);
 }

@@ -35,7 +35,7 @@ export function useRehearseKeys(acts: RehearseActs): void {
     oneKey('mark a cue', ['t', 'T'], acts.tap, { footer: true }),
     oneKey('note', ['n', 'N'], acts.note, { footer: true }),
     oneKey('other version', ['b', 'B'], acts.other, { footer: true }),
-    oneKey('with or without joins and ramps', ['w', 'W'], acts.plain),
+    oneKey('with or without joins, phrases and ramps', ['w', 'W'], acts.plain),
     oneKey('over and over', ['o', 'O'], acts.loop),
     {
       label: 'as it is, half, quarter speed',

@@ -107,7 +107,7 @@ export function ScoreMenu({
                 run: () => edit('lockCut', index, !shot.locked),
               },
               { label: 'Remove: the shot before runs on', run: () => edit('removeCut', index) },
-              { label: 'Open in Joins', run: () => void navigate(`../joins/${index}`) },
+              { label: 'Open in Moves', run: () => void navigate(`../moves/${index}`) },
             ],
           },
         ]

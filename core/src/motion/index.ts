@@ -1,0 +1,34 @@
+export { coverScale, openPart } from './cover.ts';
+export {
+  blurDirection,
+  type Look,
+  type Motion,
+  type MotionFrame,
+  motionFrames,
+  picturedIn,
+  wholeCover,
+} from './motion.ts';
+export { after, matrixOf, type Matrix, scaledAbout, tilesUnder, underFrame } from './matrix.ts';
+export { angleOf, effectiveAngle, exposureOf, softnessAt } from './optics.ts';
+export {
+  type FramedKey,
+  framedKeys,
+  frameOfPlace,
+  partOn,
+  type Place,
+  type Section,
+  tracksOf,
+} from './places.ts';
+export { sampledAt, type Tracks, valueAt, type ValueKey } from './tracks.ts';
+export {
+  type Box,
+  cornersOf,
+  foreshortened,
+  type Pivot,
+  placedAt,
+  type Placed,
+  type Point,
+  turnOf,
+} from './transform.ts';
+export { AT_REST, type PictureValues, rests } from './values.ts';
+export { directionOf, shiftAlong } from './ways.ts';

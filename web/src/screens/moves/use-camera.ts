@@ -1,0 +1,36 @@
+import { wayOf, type JoinFacts } from '@caesura/core/joins';
+import type { Plan } from '@caesura/core/plan';
+import type { ShotFacts } from '@caesura/core/film';
+import { useClipAnalyses } from '../../app/use-clip-analysis.ts';
+
+/** Frames on either side of a cut whose camera suggests a way. */
+const ABOUT = 5;
+
+/** Source frames of a shot next to one of its ends. */
+const sourcesAt = ({ time, length }: ShotFacts, end: 'start' | 'end'): number[] =>
+  time
+    ? Array.from({ length: Math.min(ABOUT, length) }, (_, i) =>
+        time.at(end === 'start' ? i : length - 1 - i),
+      )
+    : [];
+
+/**
+ * What the camera does about cuts: the way that it suggests for the pictures, and how far they
+ * shift on a frame.
+ */
+export function useCamera(plan: Plan) {
+  const clipAnalysisOf = useClipAnalyses(plan.clips);
+  const shifts = (facts: ShotFacts, sources: readonly number[]) =>
+    sources.flatMap((source) => {
+      const movement = facts.clip && clipAnalysisOf(facts.clip)?.frames[source];
+      return movement ? [{ dx: movement.dx, dy: movement.dy, zoom: movement.zoom }] : [];
+    });
+  const wayAt = ({ out, into }: JoinFacts): number | null =>
+    wayOf(shifts(out, sourcesAt(out, 'end')), shifts(into, sourcesAt(into, 'start')));
+  const shiftAt = (facts: ShotFacts, end: 'start' | 'end'): number | null => {
+    const all = shifts(facts, sourcesAt(facts, end));
+    const sum = all.reduce((far, { dx, dy }) => far + Math.hypot(dx, dy), 0);
+    return all.length > 0 ? sum / all.length : null;
+  };
+  return { wayAt, shiftAt };
+}

@@ -1,0 +1,57 @@
+import { type CutChoice } from '@caesura/core/recipes';
+import type { Cover, JoinSettings, MoveKind } from '@caesura/core/plan';
+
+/** What moves are called. */
+export const MOVE_NAMES: Readonly<Record<MoveKind, string>> = {
+  plain: 'Plain overlap',
+  'zoom-through': 'Zoom through',
+  'pull-back': 'Pull back',
+  'whip-pan': 'Whip pan',
+  slide: 'Slide',
+  drop: 'Drop',
+  hinge: 'Hinge',
+  smear: 'Smear',
+  own: 'Own keys',
+};
+
+/** The directions that have a name; others are told in degrees. */
+const STRAIGHT: Readonly<Record<number, string>> = {
+  0: 'right',
+  90: 'down',
+  180: 'left',
+  270: 'up',
+};
+
+/** A direction on the screen in words. */
+export const wayName = (way: number): string =>
+  STRAIGHT[((way % 360) + 360) % 360] ?? `${Math.round(way * 10) / 10}°`;
+
+export const COVER_NAMES: Readonly<Record<Cover, string>> = {
+  no: 'no',
+  each: 'frame by frame',
+  whole: 'one scale for all',
+};
+export const SIDE_NAMES: Readonly<Record<JoinSettings['sides'], string>> = {
+  both: 'both pictures',
+  out: 'outgoing only',
+  in: 'incoming only',
+};
+export const FILL_NAMES: Readonly<Record<JoinSettings['fill'], string>> = {
+  none: 'nothing',
+  mirror: 'mirrored edge',
+  extend: 'extended edge',
+};
+/** Easings of W3C CSS Easing Functions that are offered by name. */
+export const EASE_NAMES = {
+  linear: 'even',
+  'ease-in': 'slow start',
+  'ease-out': 'slow end',
+  'ease-in-out': 'slow start and end',
+} as const;
+
+/** Cuts on which something is put at once. */
+export const CUT_CHOICES: Readonly<Record<CutChoice, string>> = {
+  section: 'all cuts of the section',
+  downbeats: 'every cut on a downbeat',
+  all: 'all cuts',
+};
