@@ -55,10 +55,17 @@ for (const theme of ['light', 'dark'] as const) {
     await take('score-proposals');
     await page.getByRole('button', { name: 'Put away' }).click();
   }
-  await step(page, 'Joins');
-  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^7/ }).click();
-  await page.waitForFunction(() => document.querySelectorAll('canvas[data-sources]').length === 24);
-  await take('joins');
+  await step(page, 'Moves');
+  await page
+    .getByRole('option', { name: /^Phrase/ })
+    .first()
+    .click();
+  await page.waitForFunction(
+    () =>
+      document.querySelectorAll('canvas[data-sources]').length ===
+      document.querySelectorAll('.frame-strip canvas').length,
+  );
+  await take('moves');
   await step(page, 'Sound');
   await page
     .getByRole('navigation', { name: 'Cuts' })

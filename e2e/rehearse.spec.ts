@@ -10,7 +10,7 @@ import { BITS, bringIn, clip, H264, numbered, planOf } from './clips.ts';
 import { bundled } from './bundle.ts';
 import type * as Films from './film-parts.ts';
 import { ROOT } from './server.ts';
-import { expect, newPlan, saved, step, test, type } from './test.ts';
+import { expect, newPlan, openCut, saved, step, test, type } from './test.ts';
 
 // The painter is put on the page as a script of the test's own.
 test.use({ bypassCSP: true });
@@ -276,9 +276,8 @@ test('two versions are switched while it plays, where it is', async ({ page }) =
   const plan = await openRehearsed(page, 'rehearse');
   await page.getByRole('button', { name: 'Keep this as B' }).click();
   // A becomes another: the drop without its join.
-  await step(page, 'Joins');
-  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^23/ }).click();
-  await expect(page.getByRole('heading', { name: 'Cut 23', exact: true })).toBeVisible();
+  await step(page, 'Moves');
+  await openCut(page, 23);
   await page.keyboard.press('o');
   await expect(page.getByLabel('In use')).not.toBeChecked();
   await step(page, 'Rehearse');

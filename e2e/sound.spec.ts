@@ -6,7 +6,7 @@ import wavefile from 'wavefile';
 import { readPlan, type Plan } from '../core/src/plan/index.ts';
 import { planOf } from './clips.ts';
 import { ROOT } from './server.ts';
-import { choose, expect, saved, step, tab, test, type } from './test.ts';
+import { choose, expect, openCut, saved, step, tab, test, type } from './test.ts';
 import { wavOf } from './wav.ts';
 
 const RATE = 48_000;
@@ -291,13 +291,12 @@ test('the sum says what is not in it, and where nothing sounds', async ({ page }
 test('a recipe carries the effects of its cut to other cuts, and into another plan', async ({
   page,
 }) => {
-  const plan = await openPlan(page, 'rehearsed', 'joins/6');
+  const plan = await openPlan(page, 'rehearsed', 'moves/6');
   await expect(page.getByRole('heading', { name: 'Cut 6', exact: true })).toBeVisible();
   await tab(page, 'Recipes');
   await page.getByRole('button', { name: 'Keep as recipe' }).click();
   await expect(page.getByText('with Whoosh, hard')).toBeVisible();
-  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^8/ }).click();
-  await expect(page.getByRole('heading', { name: 'Cut 8', exact: true })).toBeVisible();
+  await openCut(page, 8);
   await page.getByRole('button', { name: 'Put Zoom through of cut 6 on this cut' }).click();
   await step(page, 'Sound');
   await expect(
@@ -315,7 +314,7 @@ test('a recipe carries the effects of its cut to other cuts, and into another pl
     .getByRole('region', { name: /^Whoosh, hard on frame/ })
     .getByRole('button', { name: 'Take it out' })
     .click();
-  await step(page, 'Joins');
+  await step(page, 'Moves');
   await tab(page, 'Recipes');
   await page.getByRole('button', { name: 'Follow it again' }).click();
   await expect.poll(async () => (await now(page)).effects.length).toBe(plan.effects.length + 1);
@@ -323,7 +322,7 @@ test('a recipe carries the effects of its cut to other cuts, and into another pl
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as file' }).click();
   const file = readFileSync(await (await waiting).path());
-  await openPlan(page, 'even', 'joins/3');
+  await openPlan(page, 'even', 'moves/3');
   await expect(page.getByRole('heading', { name: 'Cut 3', exact: true })).toBeVisible();
   await tab(page, 'Recipes');
   await page

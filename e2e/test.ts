@@ -89,3 +89,18 @@ export function recordFrames(edl: string, fps: number): { starts: number[]; end:
   const events = [...edl.matchAll(/^\d{3}\s+\S+\s+V\s+C\s+\S+ \S+ (\S+) (\S+)\s*$/gm)];
   return { starts: events.map((e) => frame(e[1]!)), end: frame(events.at(-1)![2]!) };
 }
+
+/** Height of a row of the list on Moves, in pixels. */
+const MOVE_ROW = 54;
+
+/** Opens a cut in the list on Moves, which draws the rows that are in sight. */
+export async function openCut(page: Page, cut: number): Promise<void> {
+  await page
+    .getByRole('listbox', { name: 'Cuts and phrases' })
+    .evaluate(
+      (list, top) => list.parentElement!.scrollTo({ top }),
+      Math.max(0, cut - 3) * MOVE_ROW,
+    );
+  await page.getByRole('option', { name: new RegExp(`^Cut ${cut} `) }).click();
+  await expect(page.getByRole('heading', { name: `Cut ${cut}`, exact: true })).toBeVisible();
+}

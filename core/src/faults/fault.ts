@@ -4,7 +4,15 @@ import type { CutIndex, Frames, ShotIndex } from '../time/index.ts';
 import type { Known } from './known.ts';
 
 /** What of the work a fault is about. */
-export const FAULT_AREAS = ['music', 'clips', 'layout', 'joins', 'speeds', 'effects'] as const;
+export const FAULT_AREAS = [
+  'music',
+  'clips',
+  'layout',
+  'joins',
+  'phrases',
+  'speeds',
+  'effects',
+] as const;
 export type FaultArea = (typeof FAULT_AREAS)[number];
 
 /** Something in a plan that would go wrong, with where, its figures and the mend in words. */

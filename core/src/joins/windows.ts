@@ -2,14 +2,14 @@ import { remembered } from '../film/remembered.ts';
 import type { ShotFacts } from '../film/shots.ts';
 import { spanFrames, type SpanFrames } from '../film/span.ts';
 import type { Join, JoinSettings, Plan, Shot, Span } from '../plan/index.ts';
-import { frames, type Frames } from '../time/index.ts';
+import { frames, type CutIndex, type Frames } from '../time/index.ts';
 import { usualSettings } from './usual.ts';
 import { blendOf, type JoinWindow } from './window.ts';
 
 /** A cut with what happens at it. */
 export interface JoinFacts extends JoinWindow {
   /** From 1: the cut before shot `cut`. */
-  readonly cut: number;
+  readonly cut: CutIndex;
   /** First frame of the incoming shot. */
   readonly frame: Frames;
   readonly join: Join | null;

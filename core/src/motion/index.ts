@@ -8,7 +8,16 @@ export {
   picturedIn,
   wholeCover,
 } from './motion.ts';
-export { after, matrixOf, type Matrix, scaledAbout, tilesUnder, underFrame } from './matrix.ts';
+export {
+  after,
+  inverseOf,
+  mapped,
+  type Matrix,
+  matrixOf,
+  scaledAbout,
+  tilesUnder,
+  underFrame,
+} from './matrix.ts';
 export { angleOf, effectiveAngle, exposureOf, softnessAt } from './optics.ts';
 export {
   type FramedKey,

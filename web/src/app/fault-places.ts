@@ -6,6 +6,7 @@ export const SCREEN_OF: Readonly<Record<FaultArea, string>> = {
   clips: 'footage',
   layout: 'score',
   joins: 'moves',
+  phrases: 'moves',
   speeds: 'moves',
   effects: 'sound',
 };
@@ -18,6 +19,7 @@ export const cutOf = ({ cut, shot }: Fault): number => Math.max(1, cut ?? shot ?
 /** The address of the place where a fault is mended, from a screen of the plan. */
 export function placeOf(fault: Fault): string {
   const screen = SCREEN_OF[fault.area];
+  if (fault.area === 'phrases') return `../${screen}/${fault.target}`;
   return screen === 'sound' || screen === 'moves' ? `../${screen}/${cutOf(fault)}` : `../${screen}`;
 }
 

@@ -1,22 +1,9 @@
 import type { Size } from '@caesura/core/plan';
 import type { FilmPicture } from '../app/api.ts';
-import { mediaUrl } from '../app/http.ts';
-import { STRIP_PICTURES } from '../proxy/format.ts';
+import { behindStrip } from './behind-strip.ts';
 
 /** Height of the row, in pixels of the page. */
 const HEIGHT = 38;
-
-/** Where the strip of a picture lies behind a hole of a width, so that the picture fills it. */
-function behind({ strip, at, aspect }: FilmPicture, width: number) {
-  const scale = Math.max(1, width / (HEIGHT * aspect));
-  const [across, down] = [HEIGHT * aspect * scale, HEIGHT * scale];
-  const place = Math.min(STRIP_PICTURES - 1, Math.floor(at * STRIP_PICTURES));
-  return {
-    backgroundImage: `url(${mediaUrl(strip)})`,
-    backgroundSize: `${STRIP_PICTURES * across}px ${down}px`,
-    backgroundPosition: `${-(place * across + (across - width) / 2)}px ${(HEIGHT - down) / 2}px`,
-  };
-}
 
 /** Pictures of a film from its start to its end, side by side, each of the shape of the film. */
 export function FilmRow({
@@ -31,7 +18,14 @@ export function FilmRow({
     <span className="film-row" aria-hidden="true">
       {pictures.map((picture, i) => (
         // Places in the film, which never change their order.
-        <i key={i} style={{ width, height: HEIGHT, ...(picture && behind(picture, width)) }} />
+        <i
+          key={i}
+          style={{
+            width,
+            height: HEIGHT,
+            ...(picture && behindStrip(picture, { width, height: HEIGHT })),
+          }}
+        />
       ))}
     </span>
   );

@@ -50,6 +50,14 @@ interface Session {
   raf: number;
 }
 
+/** A plan that the workers hold. */
+interface Held {
+  readonly name: string;
+  /** Done once it can be painted, and once it can be heard as well. */
+  readonly pictures: Promise<unknown>;
+  readonly all: Promise<unknown>;
+}
+
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /**
@@ -62,7 +70,7 @@ export class Rehearsal {
   private readonly sounds: Remote<SoundWorker> = wrap<SoundWorker>(this.workers[1]);
   private context: AudioContext | null = null;
   /** Names under which the workers know plans, the one longest not used first. */
-  private readonly held = new Map<Plan, { readonly name: string; readonly ready: Promise<void> }>();
+  private readonly held = new Map<Plan, Held>();
   private names = 0;
   private session: Session | null = null;
   /** Counts plays and stops, so that one that was overtaken knows. */
@@ -72,19 +80,19 @@ export class Rehearsal {
 
   constructor(private readonly told: Told) {}
 
-  /** Makes a plan known to the workers. */
-  private async hold(plan: Plan): Promise<string> {
+  /** Makes a plan known to the workers; ready once they have what is asked of it. */
+  private async hold(plan: Plan, what: 'pictures' | 'all' = 'all'): Promise<string> {
     let known = this.held.get(plan);
     if (!known) {
       const name = `version ${++this.names}`;
-      const load = async () => {
-        await this.pictures.load(name, plan);
+      const pictures = this.pictures.load(name, plan);
+      const sounds = async () => {
         const silent = valueOf(await this.sounds.load(name, plan));
         if (silent.length > 0) this.told.onSilent(silent);
       };
-      known = { name, ready: load() };
+      known = { name, pictures, all: Promise.all([pictures, sounds()]) };
       // What failed is tried anew the next time.
-      known.ready.catch(() => this.held.delete(plan));
+      known.all.catch(() => this.held.delete(plan));
     }
     this.held.delete(plan);
     this.held.set(plan, known);
@@ -94,7 +102,7 @@ export class Rehearsal {
       void this.pictures.drop(name);
       void this.sounds.drop(name);
     }
-    await known.ready;
+    await known[what];
     return known.name;
   }
 
@@ -123,7 +131,7 @@ export class Rehearsal {
       while (this.still && !this.session) {
         const wanted = this.still;
         this.still = null;
-        const name = await this.hold(wanted.plan);
+        const name = await this.hold(wanted.plan, 'pictures');
         const painted = await this.paint(name, wanted.plan, wanted.frame);
         if (!this.session) this.told.onFrame(wanted.frame, painted);
         painted.close();

@@ -18,7 +18,14 @@ import {
   type Parameter,
   type Plan,
 } from '../index.ts';
-import { betweenNeighbours, checkValue, noKey } from './key-values.ts';
+import {
+  betweenNeighbours,
+  checkValue,
+  noKey,
+  placeHeld,
+  type Holding,
+  type KeyMove,
+} from './key-values.ts';
 
 /** A plan with other joins at some cuts; null takes one away. */
 export function withJoins(plan: Plan, at: ReadonlyMap<number, Join | null>): Plan {
@@ -261,17 +268,13 @@ export function removeJoinKey(
 
 /**
  * Moves a key of a join from one frame to another, counted from the cut; it stays between its
- * neighbours and where its picture is on screen. Throws when there is none.
+ * neighbours and where its picture is on screen. Throws when there is none, or when the value is
+ * none of its parameter.
  */
 export function moveJoinKey(
   plan: Plan,
   cut: CutIndex,
-  {
-    side,
-    of,
-    from,
-    to,
-  }: Pick<SetKey, 'side' | 'of'> & { readonly from: number; readonly to: number },
+  { side, of, from, to, value }: Pick<SetKey, 'side' | 'of'> & KeyMove,
 ): Plan {
   const facts = joinAt(plan, cut);
   const keys = keysByHand(facts);
@@ -285,12 +288,46 @@ export function moveJoinKey(
     from,
     within,
   );
-  if (at === from) return plan;
-  const key: JoinKey = { ...moved.key, at: placeOn(facts, at) };
+  if (value !== undefined) checkValue(of, value);
+  const place = at === from ? moved.key.at : placeOn(facts, at);
+  const key: JoinKey = { ...moved.key, at: place, value: value ?? moved.key.value };
   const all = keys.map((each) => (each === moved ? { frame: at, key } : each));
   return withKeys(
     plan,
     facts,
     all.sort((a, b) => a.frame - b.frame).map((each) => each.key),
+  );
+}
+
+/** Gives all keys of a join one easing; see `EasingSchema` for what it may be. */
+export function easeJoinKeys(plan: Plan, cut: CutIndex, ease: string): Plan {
+  const facts = joinAt(plan, cut);
+  return withKeys(
+    plan,
+    facts,
+    keysByHand(facts).map(({ key }) => ({ ...key, ease })),
+  );
+}
+
+/**
+ * Makes a key of a join go along with its half when that is resized, or stay so many frames from
+ * the cut or from the far end. Throws when there is none on that frame.
+ */
+export function holdJoinKey(
+  plan: Plan,
+  cut: CutIndex,
+  { side, of, at }: Pick<SetKey, 'side' | 'of' | 'at'>,
+  how: Holding,
+): Plan {
+  const facts = joinAt(plan, cut);
+  const keys = keysByHand(facts);
+  const held = keys.find(({ frame, key }) => key.side === side && key.of === of && frame === at);
+  if (!held) throw noKey();
+  const half = at < 0 ? 'before' : 'after';
+  const place = placeHeld(half, { section: halvesOf(facts)[half], at, rate: plan.rate }, how);
+  return withKeys(
+    plan,
+    facts,
+    keys.map((each) => (each === held ? { ...each.key, at: place } : each.key)),
   );
 }

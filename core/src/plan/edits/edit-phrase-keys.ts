@@ -11,7 +11,14 @@ import {
   type Plan,
 } from '../index.ts';
 import { changePhrases, phraseAt } from './edit-phrases.ts';
-import { betweenNeighbours, checkValue, noKey } from './key-values.ts';
+import {
+  betweenNeighbours,
+  checkValue,
+  noKey,
+  placeHeld,
+  type Holding,
+  type KeyMove,
+} from './key-values.ts';
 
 /** A key of a phrase on its frame, counted from the start of the phrase. */
 interface OnFrame {
@@ -124,7 +131,7 @@ export function removePhraseKey(
 export function movePhraseKey(
   plan: Plan,
   id: string,
-  { of, from, to }: { readonly of: Parameter; readonly from: number; readonly to: number },
+  { of, from, to, value }: { readonly of: Parameter } & KeyMove,
 ): Plan {
   const facts = phraseAt(plan, id);
   const keys = keysByHand(facts);
@@ -137,11 +144,46 @@ export function movePhraseKey(
     from,
     within,
   );
-  if (at === from) return plan;
-  const key: PhraseKey = { ...moved.key, at: placeOn(facts, at) };
+  if (value !== undefined) checkValue(of, value);
+  const place = at === from ? moved.key.at : placeOn(facts, at);
+  const key: PhraseKey = { ...moved.key, at: place, value: value ?? moved.key.value };
   return withKeys(
     plan,
     facts,
     keys.map((each) => (each === moved ? { frame: at, key } : each)),
+  );
+}
+
+/** Gives all keys of a phrase one easing; see `EasingSchema` for what it may be. */
+export function easePhraseKeys(plan: Plan, id: string, ease: string): Plan {
+  const facts = phraseAt(plan, id);
+  return withKeys(
+    plan,
+    facts,
+    keysByHand(facts).map((each) => ({ ...each, key: { ...each.key, ease } })),
+  );
+}
+
+/**
+ * Makes a key of a phrase go along with its section when that is resized, or stay so many frames
+ * from the end next to the peak or from the far one. Throws when there is none on that frame.
+ */
+export function holdPhraseKey(
+  plan: Plan,
+  id: string,
+  { of, at }: Pick<SetPhraseKey, 'of' | 'at'>,
+  how: Holding,
+): Plan {
+  const facts = phraseAt(plan, id);
+  const keys = keysByHand(facts);
+  const held = keys.find(({ frame, key }) => key.of === of && frame === at);
+  if (!held) throw noKey();
+  const name = held.key.at.of;
+  const section = phraseSections(facts.frames)[name];
+  const place = placeHeld(name, { section, at, rate: plan.rate }, how);
+  return withKeys(
+    plan,
+    facts,
+    keys.map((each) => (each === held ? { ...each, key: { ...each.key, at: place } } : each)),
   );
 }

@@ -88,6 +88,8 @@ export { takeRange } from './take-range.ts';
 export {
   changeJoin,
   changeJoins,
+  easeJoinKeys,
+  holdJoinKey,
   moveJoinKey,
   removeJoinKey,
   setJoinKey,
@@ -112,6 +114,8 @@ export {
   switchPhrases,
 } from './edit-phrases.ts';
 export {
+  easePhraseKeys,
+  holdPhraseKey,
   movePhraseKey,
   removePhraseKey,
   setPhraseKey,

@@ -1,41 +1,28 @@
 import { useId } from 'react';
 import { Form } from 'react-bootstrap';
 import type { JoinFacts } from '@caesura/core/joins';
-import { angleOf, exposureOf } from '@caesura/core/motion';
 import type { Plan } from '@caesura/core/plan';
-import { parseRational, rational, toNumber } from '@caesura/core/time';
-import { Choose } from '../../fields/Choose.tsx';
-import { NumberField, numberOf } from '../../fields/NumberField.tsx';
 import { EasingField } from './EasingField.tsx';
-import { COVER_NAMES, FILL_NAMES } from './words.ts';
-import { useSetJoin } from './use-set-join.ts';
+import { LookFields } from './LookFields.tsx';
+import { Mirrored } from './Mirrored.tsx';
+import type { Choice } from './use-choice.ts';
 
-/**
- * Reads a shutter as an angle, or as an exposure such as 1/50, which is one at the rate of the
- * film.
- */
-function shutterOf(text: string, plan: Plan): number {
-  const exposure = /^\s*1\s*\/\s*\d/.test(text) ? parseRational(text.replace(/s\s*$/, '')) : null;
-  return exposure
-    ? numberOf(String(toNumber(angleOf(exposure, plan.rate))), 0, 360)
-    : numberOf(text, 0, 360);
-}
-
-/** How the move of a join looks: easings, blur, what is beyond the edges, what is held. */
+/** How the move of a join looks: easings, blurs, light, what is beyond the edges, what is held. */
 export function MoveLook({
   plan,
-  facts: { cut, settings, overlap },
+  facts: { settings, overlap },
+  choice: { setJoins: set },
 }: {
   plan: Plan;
   facts: JoinFacts;
+  choice: Choice;
 }) {
   const id = useId();
-  const set = useSetJoin(cut);
-  const eased = settings.move !== 'own' && settings.move !== 'plain';
-  const seconds = toNumber(exposureOf(rational(Math.round(settings.shutter * 10), 10), plan.rate));
+  const own = settings.move === 'own';
+  const part = { settings, set };
   return (
     <>
-      {eased && (
+      {!own && settings.move !== 'plain' && (
         <>
           <EasingField
             label="Easing out"
@@ -47,40 +34,17 @@ export function MoveLook({
             value={settings.easeIn}
             onCommit={(easeIn) => set({ easeIn })}
           />
-          <NumberField
-            label="Blur"
-            value={settings.blur}
-            unit="px"
-            least={0}
-            most={2000}
-            also="along the way"
-            onCommit={(blur) => set({ blur })}
-          />
         </>
       )}
-      <NumberField
-        label="Shutter"
-        value={settings.shutter}
-        unit="°"
-        least={0}
-        most={360}
-        by={10}
-        also={settings.shutter > 0 ? `1/${Math.round(1 / seconds)} s` : 'no blur'}
-        parse={(text) => shutterOf(text, plan)}
-        onCommit={(shutter) => set({ shutter })}
-      />
-      <Choose
-        label="Beyond edges"
-        value={settings.fill}
-        of={FILL_NAMES}
-        onChoose={(fill) => set({ fill })}
-      />
-      <Choose
-        label="Hide edges"
-        value={settings.cover}
-        of={COVER_NAMES}
-        onChoose={(cover) => set({ cover })}
-      />
+      {!own && (
+        <>
+          <Mirrored {...part} of="blur" label="Blur" unit="px" most={2000} times={1} />
+          <Mirrored {...part} of="radial" label="Radial blur" unit="%" most={100} times={100} />
+          <Mirrored {...part} of="flash" label="Flash" unit="%" most={100} times={100} />
+          <Mirrored {...part} of="dip" label="Dip" unit="%" most={100} times={100} />
+        </>
+      )}
+      <LookFields plan={plan} look={settings} set={set} />
       {overlap &&
         (['out', 'in'] as const).map((side) => (
           <Form.Check

@@ -4,30 +4,33 @@ import type { JoinFacts } from '@caesura/core/joins';
 import { MOVES, type MoveKind, type Plan } from '@caesura/core/plan';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
-import { JoinKeys } from './JoinKeys.tsx';
 import { MoveLook } from './MoveLook.tsx';
 import { MoveValues } from './MoveValues.tsx';
 import { MoveWindow } from './MoveWindow.tsx';
-import { useSetJoin } from './use-set-join.ts';
+import type { Suggested } from './use-camera.ts';
+import type { Choice } from './use-choice.ts';
 import { MOVE_NAMES, SIDE_NAMES } from './words.ts';
 
 const HARD = 'hard';
 
-/** Everything that can be set of a join. */
+/** Everything that can be set of a join, at all cuts that are chosen. */
 export function MovePanel({
   plan,
   facts,
   suggested,
+  choice,
 }: {
   plan: Plan;
   facts: JoinFacts;
-  suggested: number | null;
+  suggested: Suggested;
+  choice: Choice;
 }) {
   const edit = useEdit();
   const id = useId();
-  const { cut, join, settings } = facts;
+  const { join, settings } = facts;
   const { move, pictures: shown } = settings;
-  const set = useSetJoin(cut);
+  const { cuts, setJoins: set } = choice;
+  const zoomed = suggested.zoom === 'in' ? 'zoom-through' : 'pull-back';
   return (
     <>
       <Choose
@@ -39,8 +42,13 @@ export function MovePanel({
             ...Object.fromEntries(MOVES.map((m) => [m, MOVE_NAMES[m]])),
           } as Record<string, string>
         }
-        onChoose={(value) => edit('setMoves', [cut], value === HARD ? null : (value as MoveKind))}
+        onChoose={(value) => edit('setMoves', cuts, value === HARD ? null : (value as MoveKind))}
       />
+      {suggested.zoom !== null && move !== zoomed && (
+        <Button variant="link" size="sm" onClick={() => edit('setMoves', cuts, zoomed)}>
+          The camera goes {suggested.zoom}: {MOVE_NAMES[zoomed].toLowerCase()}
+        </Button>
+      )}
       {join && (
         <>
           <Form.Check
@@ -48,8 +56,9 @@ export function MovePanel({
             id={`${id}-on`}
             label="In use"
             checked={!join.off}
-            onChange={(event) => edit('switchJoins', [cut], !event.target.checked)}
+            onChange={(event) => edit('switchJoins', cuts, !event.target.checked)}
           />
+          <h3>Placed</h3>
           <div className="field">
             <span className="form-label">Pictures</span>
             <ButtonGroup aria-label="Pictures">
@@ -66,8 +75,9 @@ export function MovePanel({
               ))}
             </ButtonGroup>
           </div>
-          <MoveWindow plan={plan} facts={facts} />
-          <MoveValues plan={plan} facts={facts} suggested={suggested} />
+          <MoveWindow plan={plan} facts={facts} choice={choice} />
+          <h3>Movement</h3>
+          <MoveValues facts={facts} suggested={suggested} choice={choice} />
           {move !== 'own' && move !== 'plain' && (
             <Choose
               label="Moves"
@@ -76,8 +86,8 @@ export function MovePanel({
               onChoose={(sides) => set({ sides })}
             />
           )}
-          {move === 'own' && <JoinKeys facts={facts} />}
-          <MoveLook plan={plan} facts={facts} />
+          <h3>Look</h3>
+          <MoveLook plan={plan} facts={facts} choice={choice} />
         </>
       )}
     </>

@@ -1,10 +1,10 @@
-import { placingOf, splitWindow, type JoinFacts, type Placing } from '@caesura/core/joins';
 import { frameSpan } from '@caesura/core/film';
+import { placingOf, splitWindow, type JoinFacts, type Placing } from '@caesura/core/joins';
 import type { Plan } from '@caesura/core/plan';
-import { useEdit } from '../../app/hooks.ts';
+import { Button } from 'react-bootstrap';
 import { Choose } from '../../fields/Choose.tsx';
 import { SpanField } from './SpanField.tsx';
-import { useSetJoin } from './use-set-join.ts';
+import type { Choice } from './use-choice.ts';
 
 const PLACINGS: Readonly<Record<Placing | 'own', string>> = {
   centred: 'centred on the cut',
@@ -16,14 +16,15 @@ const PLACINGS: Readonly<Record<Placing | 'own', string>> = {
 /** The window of a join: how long before and after its cut, and what of it holds at other rates. */
 export function MoveWindow({
   plan,
-  facts: { cut, settings, before, after },
+  facts: { settings, before, after, blend },
+  choice: { setJoins: set },
 }: {
   plan: Plan;
   facts: JoinFacts;
+  choice: Choice;
 }) {
-  const edit = useEdit();
-  const set = useSetJoin(cut);
   const total = before + after;
+  const blended = blend.before + blend.after;
   return (
     <>
       <SpanField
@@ -47,9 +48,35 @@ export function MoveWindow({
         onChoose={(placing) => {
           if (placing === 'own') return;
           const split = splitWindow(total, placing);
-          edit('setWindow', cut, split.before, split.after);
+          set({
+            before: frameSpan(split.before, plan.rate),
+            after: frameSpan(split.after, plan.rate),
+          });
         }}
       />
+      {settings.pictures === 'overlap' &&
+        (settings.blend ? (
+          <>
+            <SpanField
+              label="Blend"
+              span={settings.blend}
+              frames={blended}
+              plan={plan}
+              onCommit={(span) => set({ blend: span })}
+            />
+            <Button variant="link" size="sm" onClick={() => set({ blend: null })}>
+              Blend over all of the window
+            </Button>
+          </>
+        ) : (
+          <Button
+            variant="link"
+            size="sm"
+            onClick={() => set({ blend: frameSpan(Math.min(4, Math.max(1, total)), plan.rate) })}
+          >
+            Blend over some of the window only
+          </Button>
+        ))}
       {settings.before.unit === 'frames' && settings.after.unit === 'frames' && (
         <Choose
           label="At other rates"

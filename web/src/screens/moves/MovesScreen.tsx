@@ -1,144 +1,167 @@
-import { useEffect, useMemo, useState } from 'react';
-import { Button, Tab, Tabs } from 'react-bootstrap';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Button, ButtonGroup, Dropdown } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
+import { faultKey, type Fault } from '@caesura/core/faults';
 import { filmOf } from '@caesura/core/film';
+import { PHRASE_KINDS } from '@caesura/core/plan';
 import { frames } from '@caesura/core/time';
 import { atCuts, cutOf } from '../../app/fault-places.ts';
 import { useFaults } from '../../app/faults.ts';
-import { useEdit, usePlan } from '../../app/hooks.ts';
-import {
-  oneKey,
-  SIDEWAYS,
-  twoKeys,
-  UP_AND_DOWN,
-  useScreenKeys,
-  ZOOM_KEYS,
-} from '../../app/keys.ts';
+import { usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected, placed } from '../../app/view.ts';
-import { CutList } from '../../components/CutList.tsx';
+import { FaultMends } from '../../components/FaultMends.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
-import { joinRows } from './cut-rows.tsx';
-import { FaultsPanel } from './FaultsPanel.tsx';
-import { JoinView } from './JoinView.tsx';
-import { MovePanel } from './MovePanel.tsx';
-import { RecipePanel } from './RecipePanel.tsx';
-import { SpeedPanel } from './SpeedPanel.tsx';
-import { useCamera } from './use-camera.ts';
+import { ItemPanel } from './ItemPanel.tsx';
+import { moveItems, type MoveItem } from './items.ts';
+import { MoveColumns } from './MoveColumns.tsx';
+import { MoveList } from './MoveList.tsx';
+import { MoveStage } from './MoveStage.tsx';
+import { SpeedView } from './SpeedView.tsx';
+import { useChoice } from './use-choice.ts';
+import { useMoveActs } from './use-move-acts.ts';
+import { useSelection } from './use-selection.ts';
+import { useStage } from './use-stage.ts';
+import { PHRASE_NAMES } from './words.ts';
+
+/** What of the list is shown. */
+const FILTERS = { all: 'all', cut: 'cuts', phrase: 'phrases', faults: 'faults' } as const;
+type Filter = keyof typeof FILTERS;
+const FILTER_NAMES = Object.keys(FILTERS) as Filter[];
+
+/** The key of the item at which a fault is looked at. */
+const placeOfFault = (fault: Fault): string =>
+  fault.area === 'phrases' ? fault.target! : String(cutOf(fault));
+
+/** Goes to an item where its cut or its landing is; an edit of the open one moves nothing. */
+function usePositionAt(item: MoveItem | undefined): void {
+  const dispatch = useAppDispatch();
+  const key = item?.key;
+  const frame = item && (item.kind === 'cut' ? item.frame : item.phrase.lands);
+  const cut = item?.kind === 'cut' ? item.join.cut : null;
+  useEffect(() => {
+    if (frame === undefined) return;
+    if (cut !== null) dispatch(cutSelected(cut));
+    dispatch(placed(frames(Math.max(0, frame))));
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [dispatch, key]);
+}
 
 /**
- * What happens at each cut: its window frame by frame, handles, values, speeds, faults with their
- * mends.
+ * What moves the pictures: every cut and every phrase in one list, the open one large, in columns
+ * of frames, and what can be set of all that are chosen.
  */
 export default function MovesScreen() {
   const plan = usePlan();
-  const edit = useEdit();
-  const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const params = useParams();
   const { frame, cut: selected } = useAppSelector((state) => state.view);
   const film = filmOf(plan);
-  const last = film.joins.length;
-  const cut = Math.min(last, Math.max(1, Number(params.at) || selected || 1));
-  const facts = film.joins[cut - 1];
-  const camera = useCamera(plan);
-  const [tab, setTab] = useState('move');
+  const items = useMemo(() => moveItems(film), [film]);
+  const [filter, setFilter] = useState<Filter>('all');
   const { all: faults } = useFaults();
-  // A shot whose file runs out matters at its cuts as well.
-  const here = useMemo(
-    () =>
-      faults.filter(
-        (f) =>
-          (atCuts(f) || f.code === 'source-ends') &&
-          (f.cut === cut || (f.cut === null && (f.shot === cut || f.shot === cut - 1))),
-      ),
-    [faults, cut],
+  const atMoves = useMemo(() => faults.filter(atCuts), [faults]);
+  const wrong = useMemo(() => new Set(atMoves.map(placeOfFault)), [atMoves]);
+  const item =
+    items.find(({ key }) => key === params.at) ??
+    items.find(({ key }) => key === String(selected)) ??
+    items[0];
+  const open = item?.key ?? '';
+  const go = useCallback(
+    (key: string) => void navigate(`../moves/${key}`, { replace: true }),
+    [navigate],
   );
-  // Hundreds of rows, which a step by a frame leaves as they are.
-  const cutList = useMemo(
-    () => <CutList step="moves" rows={joinRows(film.joins, faults)} cut={cut} />,
-    [film, faults, cut],
+  const listed = useMemo(() => {
+    const shows = (kind: Filter) => (each: MoveItem) =>
+      kind === 'all' || (kind === 'faults' ? wrong.has(each.key) : each.kind === kind);
+    return Object.fromEntries(
+      FILTER_NAMES.map((kind) => [kind, items.filter(shows(kind))]),
+    ) as unknown as Record<Filter, MoveItem[]>;
+  }, [items, wrong]);
+  const shown = listed[filter];
+  const selection = useSelection(shown, open, go);
+  const chosen = useMemo(
+    () => items.filter(({ key }) => selection.keys.has(key)),
+    [items, selection.keys],
   );
-  const cutFrame = facts?.frame;
-  useEffect(() => {
-    if (cutFrame === undefined) return;
-    dispatch(cutSelected(cut));
-    dispatch(placed(cutFrame));
-  }, [dispatch, cut, cutFrame]);
-
-  const go = (to: number) => {
-    if (to >= 1 && to <= last) void navigate(`../moves/${to}`);
-  };
-  const byFrame = (by: 1 | -1) => {
-    dispatch(placed(frames(Math.min((plan.score?.length ?? 1) - 1, Math.max(0, frame + by)))));
-  };
-  const resize = (by: 1 | -1) => {
-    if (facts?.join)
-      edit('setWindow', cut, Math.max(0, facts.before + by), Math.max(0, facts.after + by));
+  const choice = useChoice(chosen);
+  usePositionAt(item);
+  const byItem = (by: 1 | -1) => {
+    const at = shown.findIndex(({ key }) => key === open);
+    const next = shown[Math.min(shown.length - 1, Math.max(0, at + by))];
+    if (next) selection.choose(next, 'only');
   };
   const toFault = () => {
-    const places = [...new Set(faults.filter(atCuts).map(cutOf))].sort((a, b) => a - b);
-    const next = places.find((c) => c > cut) ?? places[0];
-    if (next !== undefined) go(next);
+    const at = items.findIndex(({ key }) => key === open);
+    const next = items.find(({ key }, i) => i > at && wrong.has(key)) ?? listed.faults[0];
+    if (next) selection.choose(next, 'only');
   };
-  useScreenKeys([
-    twoKeys('frame', SIDEWAYS, byFrame),
-    twoKeys('cut', UP_AND_DOWN, (by) => go(cut + by)),
-    twoKeys('window', ZOOM_KEYS, resize),
-    {
-      label: 'on or off',
-      footer: true,
-      keys: [
-        {
-          combo: 'o',
-          cap: 'O',
-          run: () => facts?.join && edit('switchJoins', [cut], !facts.join.off),
-        },
-      ],
-    },
-    oneKey('next fault', ['f', 'F'], toFault, { footer: true }),
-  ]);
+  const stage = useStage(plan, item, frame);
+  const acts = { plan, item, choice, frame, byItem, toFault, go, stage };
+  const { addPhrase } = useMoveActs(acts);
 
-  if (!facts) return <LayOutFirst title="No cuts yet" why="Joins are made at cuts." />;
-  const total = faults.filter(atCuts).length;
+  if (!plan.score || !item)
+    return <LayOutFirst title="Nothing to move yet" why="Moves are made at cuts and over shots." />;
+  const openCut = item.kind === 'cut' ? item.join.cut : null;
+  // A shot whose file runs out matters at its cuts as well.
+  const here = faults.filter(
+    (fault) =>
+      (atCuts(fault) && placeOfFault(fault) === open) ||
+      (fault.code === 'source-ends' &&
+        openCut !== null &&
+        [openCut, openCut - 1].some((shot) => shot === Number(fault.shot))),
+  );
   return (
-    <div className="joins">
-      <div className="cut-column">
-        {cutList}
-        {total > 0 && (
-          <Button variant="link" size="sm" onClick={toFault} title="F">
-            Next fault of {total}
-          </Button>
-        )}
+    <div className="moves">
+      <div className="move-column">
+        <ButtonGroup aria-label="What is listed" className="move-filters">
+          {FILTER_NAMES.map((kind) => (
+            <Button
+              key={kind}
+              variant="outline-dark"
+              active={filter === kind}
+              aria-pressed={filter === kind}
+              onClick={() => setFilter(kind)}
+            >
+              {FILTERS[kind]} {listed[kind].length}
+            </Button>
+          ))}
+        </ButtonGroup>
+        <MoveList film={film} items={shown} open={open} selection={selection} wrong={wrong} />
+        <div className="move-acts">
+          <span>
+            {chosen.length > 1 && <b>{chosen.length} chosen </b>}
+            <Button variant="link" size="sm" onClick={() => selection.chooseAll(shown)}>
+              Choose all {shown.length}
+            </Button>
+          </span>
+          <Dropdown drop="up">
+            <Dropdown.Toggle variant="outline-dark" id="new-phrase">
+              New phrase here
+            </Dropdown.Toggle>
+            <Dropdown.Menu>
+              {PHRASE_KINDS.map((kind) => (
+                <Dropdown.Item key={kind} as="button" onClick={() => addPhrase(kind)}>
+                  {PHRASE_NAMES[kind]}
+                </Dropdown.Item>
+              ))}
+            </Dropdown.Menu>
+          </Dropdown>
+        </div>
       </div>
-      <JoinView key={cut} plan={plan} facts={facts} film={film} faults={here} />
-      <aside className="panel" aria-label="What happens at the cut">
-        <Tabs
-          id="join-tabs"
-          variant="underline"
-          activeKey={tab}
-          onSelect={(key) => setTab(key ?? 'move')}
-          mountOnEnter
-          unmountOnExit
-        >
-          <Tab eventKey="move" title="Move">
-            <MovePanel plan={plan} facts={facts} suggested={camera.wayAt(facts)} />
-          </Tab>
-          <Tab eventKey="speed" title="Speed">
-            <SpeedPanel plan={plan} facts={facts} shiftAt={camera.shiftAt} />
-          </Tab>
-          <Tab eventKey="recipes" title="Recipes">
-            <RecipePanel
-              plan={plan}
-              facts={facts}
-              wayOfCut={(c) => (film.joins[c - 1] ? camera.wayAt(film.joins[c - 1]!) : null)}
-            />
-          </Tab>
-          <Tab eventKey="faults" title="Faults">
-            <FaultsPanel plan={plan} faults={faults} />
-          </Tab>
-        </Tabs>
-      </aside>
+      <section className="move-view" aria-label="The move">
+        <MoveStage {...{ film, item, choice, frame, stage }} />
+        <MoveColumns key={`columns ${open}`} film={film} item={item} at={frame} />
+        {item.kind === 'cut' && <SpeedView plan={plan} facts={item.join} />}
+        {here.length > 0 && (
+          <div className="join-faults" role="group" aria-label="Faults here">
+            {here.map((fault) => (
+              <FaultMends key={faultKey(fault)} plan={plan} fault={fault} />
+            ))}
+          </div>
+        )}
+      </section>
+      <ItemPanel {...{ film, item, choice, faults }} position={frame} />
     </div>
   );
 }

@@ -1,86 +1,157 @@
-import { cutsOf, type CutChoice } from '@caesura/core/recipes';
-import type { JoinFacts } from '@caesura/core/joins';
-import type { Plan } from '@caesura/core/plan';
-import { effectsByHand, readRecipes, recipeFile, starterRecipes } from '@caesura/core/recipes';
-import { useRef, useState } from 'react';
-import { Button, Form } from 'react-bootstrap';
-import { download } from '../../app/download.ts';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { anchorOn, type Film } from '@caesura/core/film';
+import type { Plan, Recipe } from '@caesura/core/plan';
+import { cutsOf, starterRecipes, type CutChoice } from '@caesura/core/recipes';
+import { frames } from '@caesura/core/time';
 import { counted } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
-import { problem } from '../../app/notices.ts';
-import { useAppDispatch } from '../../app/store.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { TextField } from '../../fields/TextField.tsx';
-import { CUT_CHOICES, MOVE_NAMES } from './words.ts';
+import type { MoveItem } from './items.ts';
+import { OnEach } from './OnEach.tsx';
+import { RecipeEditor } from './RecipeEditor.tsx';
+import { RecipeFiles } from './RecipeFiles.tsx';
+import { RecipeFollowed } from './RecipeFollowed.tsx';
+import { RecipePicture } from './RecipePicture.tsx';
+import type { Choice } from './use-choice.ts';
+import { CUT_CHOICES, MOVE_NAMES, PHRASE_NAMES } from './words.ts';
 
-const WHERE: Readonly<Record<CutChoice | 'this', string>> = { this: 'this cut', ...CUT_CHOICES };
+type Where = CutChoice | 'these';
 
-/** Joins kept for reuse: kept from this cut, put on others, changed, brought in and out. */
-export function RecipePanel({
-  plan,
-  facts,
-  wayOfCut,
-}: {
-  plan: Plan;
-  facts: JoinFacts;
+/** How many cuts or phrases follow a recipe. */
+const usesOf = ({ score, phrases }: Plan, { id, for: what }: Recipe): number =>
+  what === 'cut'
+    ? (score?.shots.filter(({ join }) => join?.recipe === id).length ?? 0)
+    : phrases.filter(({ recipe }) => recipe === id).length;
+
+const these = (n: number, word: string) => (n > 1 ? `these ${n} ${word}s` : `this ${word}`);
+
+interface Props {
+  readonly film: Film;
+  readonly item: MoveItem;
+  readonly choice: Choice;
+  readonly position: number;
   /** The way that the camera suggests at a cut. */
-  wayOfCut: (cut: number) => number | null;
-}) {
+  readonly wayOfCut: (cut: number) => number | null;
+}
+
+/** One recipe: its small moving picture, its name, what it is put on, and itself to be edited. */
+function RecipeRow({
+  recipe,
+  where,
+  places,
+  ...props
+}: Props & { recipe: Recipe; where: Where; places: Readonly<Record<Where, string>> }) {
+  const { film, item, choice, position, wayOfCut } = props;
   const edit = useEdit();
-  const dispatch = useAppDispatch();
-  const [where, setWhere] = useState<CutChoice | 'this'>('this');
-  const file = useRef<HTMLInputElement>(null);
-  const { cut, join, settings } = facts;
-  const followed = plan.recipes.find((r) => r.id === join?.recipe);
-  const byHand = Object.keys(join?.set ?? {}).length + (effectsByHand(plan, cut) ? 1 : 0);
-  const put = (id: string) => {
-    const cuts = where === 'this' ? [cut] : cutsOf(plan, where, cut);
-    const ways = Object.fromEntries(
-      cuts.flatMap((c) => (wayOfCut(c) === null ? [] : [[c, wayOfCut(c)!]])),
-    );
-    edit('putRecipe', id, cuts, ways);
-  };
-  const bringIn = async (chosen: File) => {
-    try {
-      edit('addRecipes', readRecipes(await chosen.text()));
-    } catch (error) {
-      dispatch(problem(error));
+  const { plan } = film;
+  const [open, setOpen] = useState(false);
+  const { id, name, effects = [] } = recipe;
+  const kind =
+    recipe.for === 'cut'
+      ? MOVE_NAMES[recipe.settings.move]
+      : `${PHRASE_NAMES[recipe.settings.kind]}, phrase`;
+  const place =
+    recipe.for === 'cut'
+      ? places[where]
+      : item.kind === 'phrase'
+        ? these(choice.phrases.length, 'phrase')
+        : 'the position';
+  const put = () => {
+    if (recipe.for === 'phrase') {
+      if (item.kind === 'phrase') edit('followPhraseRecipe', choice.phrases, id);
+      else edit('putPhraseRecipe', id, [{ at: anchorOn(plan, frames(position)) }]);
+      return;
     }
+    const here = choice.cuts[0] ?? 1;
+    const cuts = where === 'these' ? choice.cuts : cutsOf(plan, where, here as never);
+    const ways = cuts.flatMap((c) => (wayOfCut(c) === null ? [] : [[c, wayOfCut(c)!] as const]));
+    edit('putRecipe', id, cuts, Object.fromEntries(ways));
   };
+  const usable = recipe.for === 'phrase' || where !== 'these' || choice.cuts.length > 0;
   return (
-    <>
-      {join && (
+    <li>
+      <div className="recipe-head">
+        <RecipePicture plan={plan} recipe={recipe} />
+        <TextField
+          label={kind}
+          value={name}
+          maxLength={80}
+          onCommit={(text) => edit('renameRecipe', id, text)}
+        />
+      </div>
+      <div className="buttons">
         <Button
           variant="outline-dark"
-          onClick={() => edit('keepRecipe', cut, `${MOVE_NAMES[settings.move]} of cut ${cut}`)}
+          disabled={!usable}
+          onClick={put}
+          aria-label={`Put ${name} on ${place}`}
         >
+          Put on {place}
+        </Button>
+        <Button
+          variant="link"
+          size="sm"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+          aria-label={`Edit ${name}`}
+        >
+          Edit
+        </Button>
+        <Button
+          variant="link"
+          size="sm"
+          onClick={() => edit('removeRecipe', id)}
+          aria-label={`Remove ${name}`}
+        >
+          Remove
+        </Button>
+        <span className="figures">{counted(usesOf(plan, recipe), 'use')}</span>
+      </div>
+      {effects.length > 0 && (
+        <small>
+          with{' '}
+          {effects
+            .map(({ effect }) => plan.effectFiles.find((e) => e.id === effect)!.name)
+            .join(', ')}
+        </small>
+      )}
+      {open && <RecipeEditor plan={plan} recipe={recipe} />}
+      {open && recipe.for === 'phrase' && (
+        <OnEach film={film} position={position} recipe={id} settings={{}} />
+      )}
+    </li>
+  );
+}
+
+/** Joins and phrases kept for reuse: kept from this one, put on others, changed, in and out. */
+export function RecipePanel(props: Props) {
+  const { film, item, choice } = props;
+  const edit = useEdit();
+  const { plan } = film;
+  const [where, setWhere] = useState<Where>('these');
+  const places = { these: these(choice.cuts.length, 'cut'), ...CUT_CHOICES };
+  const keep = () =>
+    item.kind === 'cut'
+      ? edit(
+          'keepRecipe',
+          item.join.cut,
+          `${MOVE_NAMES[item.join.settings.move]} of cut ${item.join.cut}`,
+        )
+      : edit('keepPhraseRecipe', item.key, `${PHRASE_NAMES[item.phrase.settings.kind]}, own`);
+  return (
+    <>
+      {(item.kind === 'phrase' || item.join.join) && (
+        <Button variant="outline-dark" onClick={keep}>
           Keep as recipe
         </Button>
       )}
-      {followed && (
-        <p>
-          Cut {cut} follows “{followed.name}”
-          {byHand > 0 ? `, with ${counted(byHand, 'thing')} set by hand.` : ' in everything.'}
-          {facts.fitted && ' It is fitted to the room here.'}
-        </p>
-      )}
-      {followed && byHand > 0 && (
-        <div className="buttons">
-          <Button variant="outline-dark" onClick={() => edit('followRecipe', cut)}>
-            Follow it again
-          </Button>
-          <Button
-            variant="outline-dark"
-            onClick={() => edit('changeRecipe', followed.id, settings, cut)}
-          >
-            Change the recipe to this
-          </Button>
-        </div>
-      )}
-      <Choose label="Put on" value={where} of={WHERE} onChoose={setWhere} />
+      <RecipeFollowed film={film} item={item} />
+      <Choose label="Put on" value={where} of={places} onChoose={setWhere} />
       {plan.recipes.length === 0 && (
         <p>
-          No recipes yet. Keep this join as one, or{' '}
+          No recipes yet. Keep this as one, or{' '}
           <Button
             variant="link"
             size="sm"
@@ -91,72 +162,11 @@ export function RecipePanel({
         </p>
       )}
       <ul className="recipes">
-        {plan.recipes.map(({ id, name, settings: own, effects = [] }) => {
-          const uses = plan.score?.shots.filter((s) => s.join?.recipe === id).length ?? 0;
-          return (
-            <li key={id}>
-              <TextField
-                label={'move' in own ? MOVE_NAMES[own.move] : own.kind}
-                value={name}
-                maxLength={80}
-                onCommit={(text) => edit('renameRecipe', id, text)}
-              />
-              <div className="buttons">
-                <Button
-                  variant="outline-dark"
-                  onClick={() => put(id)}
-                  aria-label={`Put ${name} on ${WHERE[where]}`}
-                >
-                  Put on {WHERE[where]}
-                </Button>
-                <Button
-                  variant="link"
-                  size="sm"
-                  onClick={() => edit('removeRecipe', id)}
-                  aria-label={`Remove ${name}`}
-                >
-                  Remove
-                </Button>
-                <span className="figures">{counted(uses, 'use')}</span>
-              </div>
-              {effects.length > 0 && (
-                <small>
-                  with{' '}
-                  {effects
-                    .map(({ effect }) => plan.effectFiles.find((e) => e.id === effect)!.name)
-                    .join(', ')}
-                </small>
-              )}
-            </li>
-          );
-        })}
+        {plan.recipes.map((recipe) => (
+          <RecipeRow key={recipe.id} {...props} {...{ recipe, where, places }} />
+        ))}
       </ul>
-      <div className="buttons">
-        {plan.recipes.length > 0 && (
-          <Button
-            variant="outline-dark"
-            onClick={() => download('recipes.json', recipeFile(plan), 'application/json')}
-          >
-            Save as file
-          </Button>
-        )}
-        <Button variant="outline-dark" onClick={() => file.current?.click()}>
-          From a file
-        </Button>
-        <Form.Control
-          ref={file}
-          type="file"
-          accept="application/json,.json"
-          className="visually-hidden"
-          tabIndex={-1}
-          aria-label="Recipe file"
-          onChange={(event) => {
-            const chosen = (event.target as HTMLInputElement).files?.[0];
-            if (chosen) void bringIn(chosen);
-            (event.target as HTMLInputElement).value = '';
-          }}
-        />
-      </div>
+      <RecipeFiles plan={plan} />
     </>
   );
 }

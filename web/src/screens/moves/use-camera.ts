@@ -1,4 +1,4 @@
-import { wayOf, type JoinFacts } from '@caesura/core/joins';
+import { wayOf, zoomOf, type JoinFacts } from '@caesura/core/joins';
 import type { Plan } from '@caesura/core/plan';
 import type { ShotFacts } from '@caesura/core/film';
 import { useClipAnalyses } from '../../app/use-clip-analysis.ts';
@@ -14,6 +14,12 @@ const sourcesAt = ({ time, length }: ShotFacts, end: 'start' | 'end'): number[] 
       )
     : [];
 
+/** What the camera suggests at a cut: the way of the pictures in degrees, and in or out. */
+export interface Suggested {
+  readonly way: number | null;
+  readonly zoom: 'in' | 'out' | null;
+}
+
 /**
  * What the camera does about cuts: the way that it suggests for the pictures, and how far they
  * shift on a frame.
@@ -25,12 +31,16 @@ export function useCamera(plan: Plan) {
       const movement = facts.clip && clipAnalysisOf(facts.clip)?.frames[source];
       return movement ? [{ dx: movement.dx, dy: movement.dy, zoom: movement.zoom }] : [];
     });
-  const wayAt = ({ out, into }: JoinFacts): number | null =>
-    wayOf(shifts(out, sourcesAt(out, 'end')), shifts(into, sourcesAt(into, 'start')));
+  const aboutCut = ({ out, into }: JoinFacts) =>
+    [shifts(out, sourcesAt(out, 'end')), shifts(into, sourcesAt(into, 'start'))] as const;
+  const suggestedAt = (facts: JoinFacts): Suggested => {
+    const about = aboutCut(facts);
+    return { way: wayOf(...about), zoom: zoomOf(...about) };
+  };
   const shiftAt = (facts: ShotFacts, end: 'start' | 'end'): number | null => {
     const all = shifts(facts, sourcesAt(facts, end));
     const sum = all.reduce((far, { dx, dy }) => far + Math.hypot(dx, dy), 0);
     return all.length > 0 ? sum / all.length : null;
   };
-  return { wayAt, shiftAt };
+  return { suggestedAt, shiftAt };
 }

@@ -1,5 +1,13 @@
 import { type CutChoice } from '@caesura/core/recipes';
-import type { Cover, JoinSettings, MoveKind } from '@caesura/core/plan';
+import type { Each } from '@caesura/core/phrases';
+import type {
+  Cover,
+  Hinge,
+  JoinSettings,
+  MoveKind,
+  Parameter,
+  PhraseKind,
+} from '@caesura/core/plan';
 
 /** What moves are called. */
 export const MOVE_NAMES: Readonly<Record<MoveKind, string>> = {
@@ -55,3 +63,61 @@ export const CUT_CHOICES: Readonly<Record<CutChoice, string>> = {
   downbeats: 'every cut on a downbeat',
   all: 'all cuts',
 };
+
+/** What phrases are called, by their kind. */
+export const PHRASE_NAMES: Readonly<Record<PhraseKind, string>> = {
+  'punch-in': 'Punch-in',
+  pulse: 'Pulse',
+  push: 'Slow push',
+  shake: 'Shake',
+  flash: 'Flash',
+  dip: 'Dip',
+  turn: 'Turn',
+  look: 'Look',
+  own: 'Own keys',
+};
+
+/** What a turn goes about. */
+export const HINGE_NAMES: Readonly<Record<Hinge, string>> = {
+  aim: 'the aim, flat',
+  left: 'the left edge, in depth',
+  right: 'the right edge, in depth',
+  top: 'the top edge, in depth',
+  bottom: 'the bottom edge, in depth',
+};
+
+/** What phrases can be put on. */
+export const EACH_NAMES: Readonly<Record<Each, string>> = {
+  hit: 'each hit',
+  word: 'each word',
+  beat: 'each beat',
+  downbeat: 'each downbeat',
+  drop: 'each drop',
+  cut: 'each cut',
+  moment: 'each moment that lands',
+};
+
+/**
+ * How a parameter is written: its name, its unit, and what a value is multiplied by to be in it.
+ */
+export const UNITS: Readonly<
+  Record<Parameter, { readonly name: string; readonly unit: string; readonly times: number }>
+> = {
+  scale: { name: 'scale', unit: '%', times: 100 },
+  x: { name: 'x', unit: '% of width', times: 100 },
+  y: { name: 'y', unit: '% of height', times: 100 },
+  rotation: { name: 'rotation', unit: '°', times: 1 },
+  depth: { name: 'turn in depth', unit: '°', times: 1 },
+  blur: { name: 'blur', unit: 'px', times: 1 },
+  opacity: { name: 'opacity', unit: '%', times: 100 },
+  radial: { name: 'radial blur', unit: '% of the way', times: 100 },
+  flash: { name: 'flash', unit: '% white', times: 100 },
+  dip: { name: 'dip', unit: '% black', times: 100 },
+  exposure: { name: 'exposure', unit: 'stops', times: 1 },
+  contrast: { name: 'contrast', unit: '%', times: 100 },
+  saturation: { name: 'saturation', unit: '%', times: 100 },
+};
+
+/** A value in its unit, to a tenth. */
+export const inUnit = (of: Parameter, value: number): number =>
+  Math.round(value * UNITS[of].times * 10) / 10;

@@ -6,10 +6,10 @@ import type { Join, Plan, Ramp } from '../core/src/plan/index.ts';
 import { frameRate } from '../core/src/time/index.ts';
 import { planOf } from './clips.ts';
 import { ROOT } from './server.ts';
-import { expect, saved, tab, test, type } from './test.ts';
+import { expect, openCut, saved, tab, test, type } from './test.ts';
 
-/** Opens Joins on a copy of the demo's teaser with joins and ramps on some shots. */
-async function openJoins(
+/** Opens Moves on a copy of the demo's teaser with joins and ramps on some shots. */
+async function openMoves(
   page: Page,
   cut: number,
   {
@@ -56,11 +56,9 @@ const mend = (page: Page, name: string) => faults(page).getByRole('button', { na
 test('a move is chosen, its odd window is told and made even at a click, and undone', async ({
   page,
 }) => {
-  await openJoins(page, 5);
+  await openMoves(page, 5);
   await page.getByRole('combobox', { name: 'Move', exact: true }).selectOption('zoom-through');
-  await expect(
-    page.getByRole('group', { name: 'The window, frame by frame' }).getByRole('button'),
-  ).toHaveCount(10);
+  expect(await windowOf(page, 5)).toEqual(['zoom-through', 5, 5]);
   await type(page, 'After', '6');
   await expect(faults(page)).toContainText('A window of 11 frames cannot be centred: it is 5 + 6.');
   await mend(page, 'Change to 6 + 6').click();
@@ -76,7 +74,7 @@ test('a move is chosen, its odd window is told and made even at a click, and und
 test('a missing handle is told in source frames; each of its mends works and can be taken back', async ({
   page,
 }) => {
-  await openJoins(page, 3, { joins: { 3: { set: { move: 'plain' } } } });
+  await openMoves(page, 3, { joins: { 3: { set: { move: 'plain' } } } });
   const bar = page.getByText(/needs 6 · has 0 source frames/);
   await expect(bar).toBeVisible();
   await expect(faults(page)).toContainText(
@@ -106,7 +104,7 @@ test('crests that differ are matched, and a slow patch is left out, the cuts sta
     speed: { num, den },
     ease: 'ease-in-out',
   });
-  await openJoins(page, 8, {
+  await openMoves(page, 8, {
     ramps: {
       11: [key('end', -16, 1), key('end', -6, 4), key('end', 0, 1)],
       12: [key('start', 0, 4), key('start', 10, 1)],
@@ -131,7 +129,7 @@ test('crests that differ are matched, and a slow patch is left out, the cuts sta
   const { time, length, clip } = filmOf(await now(page)).shots[8]!;
   expect(distanceGone(time!.curve, length, strideOf(clip!.rate, frameRate(24)))).toBeCloseTo(80, 0);
 
-  await page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^12/ }).click();
+  await openCut(page, 12);
   await expect(faults(page)).toContainText('A slow patch of 6 frames lies between the crests');
   await mend(page, 'Move the crests on to the cut').click();
   await expect(page.getByText('A slow patch')).toBeHidden();
@@ -141,7 +139,7 @@ test('crests that differ are matched, and a slow patch is left out, the cuts sta
 test('a recipe is put on all cuts, one is changed by hand, and the others follow the recipe; it goes out and comes back', async ({
   page,
 }) => {
-  await openJoins(page, 2, { joins: { 2: { set: { move: 'zoom-through', peak: 1.5 } } } });
+  await openMoves(page, 2, { joins: { 2: { set: { move: 'zoom-through', peak: 1.5 } } } });
   await tab(page, 'Recipes');
   await page.getByRole('button', { name: 'Keep as recipe' }).click();
   await page.getByLabel('Put on').selectOption('all');
@@ -150,14 +148,10 @@ test('a recipe is put on all cuts, one is changed by hand, and the others follow
   expect(new Set(await peaks())).toEqual(new Set([1.5]));
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { name: 'Cut 3', exact: true })).toBeVisible();
-  await tab(page, 'Move');
+  await tab(page, 'Settings');
   await type(page, 'Peak scale', '300');
   expect((await peaks())[2]).toBe(3);
-  await page
-    .getByRole('navigation', { name: 'Cuts' })
-    .getByRole('link', { name: /^4/ })
-    .first()
-    .click();
+  await openCut(page, 4);
   await expect(page.getByRole('heading', { name: 'Cut 4', exact: true })).toBeVisible();
   await type(page, 'Peak scale', '180');
   await tab(page, 'Recipes');
@@ -188,8 +182,8 @@ test('a recipe is put on all cuts, one is changed by hand, and the others follow
 test('own keys are typed by keyboard, frame by frame, and the pictures shown are those of the plan', async ({
   page,
 }) => {
-  await openJoins(page, 6, { joins: { 6: { set: { move: 'own' } } } });
-  await page.getByLabel('Set another value').selectOption('out rotation');
+  await openMoves(page, 6, { joins: { 6: { set: { move: 'own' } } } });
+  await page.getByLabel('Set another value').selectOption('rotation out');
   const cell = (frame: number) => page.getByLabel(`rotation out at ${frame}`, { exact: true });
   const cut = (await now(page)).score!.shots[6]!.start as number;
   await cell(cut - 5).focus();
@@ -204,9 +198,10 @@ test('own keys are typed by keyboard, frame by frame, and the pictures shown are
   await expect(cell(cut - 3)).toHaveValue('10.8');
   expect(2 + 28 * easedAt(parseEasing('ease-in'), 0.5)).toBeCloseTo(10.8, 1);
   const plan = await now(page);
+  const placed = (num: number) => ({ by: 'part', of: 'before', part: { num, den: 4 } });
   expect(plan.score!.shots[6]!.join!.set.keys).toEqual([
-    { side: 'out', of: 'rotation', at: -5, value: 2, ease: 'ease-in' },
-    { side: 'out', of: 'rotation', at: -1, value: 30, ease: 'ease-in' },
+    { side: 'out', of: 'rotation', at: placed(4), value: 2, ease: 'ease-in' },
+    { side: 'out', of: 'rotation', at: placed(0), value: 30, ease: 'ease-in' },
   ]);
   // A turn shows the edges of the picture; it is enlarged as far as hides them.
   await expect(faults(page)).toContainText('The edge of the picture shows');
@@ -216,9 +211,11 @@ test('own keys are typed by keyboard, frame by frame, and the pictures shown are
   await expect(faults(page)).toBeHidden();
 
   const film = filmOf(await now(page));
-  const frames = page.getByRole('group', { name: 'The window, frame by frame' }).locator('canvas');
+  const strip = page.getByRole('group', { name: 'The frames as seen' });
   for (let i = 0; i < 10; i++)
-    await expect(frames.nth(i)).toHaveAttribute(
+    await expect(
+      strip.getByRole('button', { name: `Frame ${cut - 5 + i}` }).locator('canvas'),
+    ).toHaveAttribute(
       'data-sources',
       layersAt(film, cut - 5 + i)
         .map((layer) => layer.source)
@@ -229,7 +226,7 @@ test('own keys are typed by keyboard, frame by frame, and the pictures shown are
 test('all faults are listed, gone to and switched by kind; two moments are landed by the speed between', async ({
   page,
 }) => {
-  await openJoins(page, 2, {
+  await openMoves(page, 2, {
     joins: { 3: { set: { move: 'plain' } }, 6: { set: { move: 'hinge' } } },
     moments: { 4: [20, 40] },
   });
@@ -249,11 +246,7 @@ test('all faults are listed, gone to and switched by kind; two moments are lande
 
   const index = 4;
   const { start } = (await now(page)).score!.shots[index]!;
-  await page
-    .getByRole('navigation', { name: 'Cuts' })
-    .getByRole('link', { name: /^4/ })
-    .first()
-    .click();
+  await openCut(page, 4);
   await expect(page.getByRole('heading', { name: 'Cut 4', exact: true })).toBeVisible();
   await tab(page, 'Speed');
   const into = page.getByRole('region', { name: 'Incoming speed' });
@@ -283,7 +276,7 @@ test('a crest is dragged on the score, a key of an own move is eased and removed
 }) => {
   const crest = { from: 'start', at: 0, speed: { num: 4, den: 1 }, ease: 'ease-out' } as const;
   const floor = { from: 'start', at: 10, speed: { num: 1, den: 1 }, ease: 'linear' } as const;
-  await openJoins(page, 5, {
+  await openMoves(page, 5, {
     ramps: { 5: [crest, floor] },
     joins: {
       5: {
