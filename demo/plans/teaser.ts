@@ -1,6 +1,7 @@
 import {
   addEffectFile,
   addNote,
+  addPhrases,
   addSound,
   changeEffect,
   changeWishes,
@@ -14,13 +15,14 @@ import {
   setRamp,
   turnSound,
   wishClip,
+  type PhrasePlace,
 } from '@caesura/core/edits';
 import type { Known } from '@caesura/core/faults';
-import { anchorNear, barLineBefore, filmOf } from '@caesura/core/film';
+import { anchorNear, anchorOn, barLineBefore, filmOf, frameSpan } from '@caesura/core/film';
 import { formArcs } from '@caesura/core/layout';
-import { newPlan, type Arc, type MoveKind, type Plan } from '@caesura/core/plan';
+import { newPlan, type Arc, type MoveKind, type Phrase, type Plan } from '@caesura/core/plan';
 import { shapedRamp, usualCrest } from '@caesura/core/ramps';
-import { frames, rational, samples, type Frames } from '@caesura/core/time';
+import { frames, rational, samples, toNumber, type Frames } from '@caesura/core/time';
 import {
   cleanly,
   knownOf,
@@ -142,6 +144,49 @@ function rushed(plan: Plan, known: Known, cut: number): Plan | null {
   return fast && shownAgain(fast) <= shownAgain(plan) ? fast : null;
 }
 
+/**
+ * What moves over shots: a slow push through the silence up to the drop, a jolt on the drop, a
+ * punch-in from a word of the line to the next cut, pulses on bar lines after the drop. What would
+ * go against a join is left out.
+ */
+function moved(plan: Plan, known: Known): Plan {
+  const film = filmOf(plan);
+  const drop = dropOf(plan);
+  const fps = toNumber(plan.rate);
+  const silence = film.shots[shotAt(plan, drop)]!;
+  const on = (frame: Frames) => anchorOn(plan, frame);
+  /** The first of some places at which a phrase has no fault. */
+  const firstOf = (p: Plan, places: readonly PhrasePlace[], set: Phrase['set']): Plan => {
+    for (const place of places) {
+      const made = cleanly(p, known, (before) => addPhrases(before, [place], { set }));
+      if (made) return made;
+    }
+    throw new Error('A phrase of the demo has a fault wherever it is.');
+  };
+  const words = film.standing.filter(({ kind, frame }) => kind === 'word' && frame > SPOKEN);
+  const punched = words.map(({ frame }): PhrasePlace => {
+    const next = film.joins.find((join) => join.frame > frame + fps / 2);
+    return { at: on(frame), to: next ? on(next.frame) : null };
+  });
+  const quiet = { at: on(silence.start), to: on(frames(Math.min(drop, silence.end))) };
+  const push = { kind: 'push', scale: 1.06, out: frameSpan(1, plan.rate) } as const;
+  const held = firstOf(
+    firstOf(firstOf(plan, [quiet], push), [{ at: on(drop) }], { kind: 'shake' }),
+    punched,
+    { kind: 'punch-in', scale: 1.25 },
+  );
+  const bars = film.beats.filter(
+    ({ kind, frame }) => kind === 'downbeat' && frame > drop + fps && frame < SPOKEN - fps,
+  );
+  return bars.reduce(
+    (p, { frame }) =>
+      cleanly(p, known, (before) =>
+        addPhrases(before, [{ at: on(frame) }], { set: { kind: 'pulse' } }),
+      ) ?? p,
+    held,
+  );
+}
+
 /** The sounds of the film: effects on the drop and before it, a bed, the line over the music. */
 function sounding(plan: Plan, known: Known): Plan {
   const drop = dropOf(plan);
@@ -171,7 +216,10 @@ function sounding(plan: Plan, known: Known): Plan {
   });
 }
 
-/** The film of the open day: proposed, with joins, speeds, effects, and a line spoken over it. */
+/**
+ * The film of the open day: proposed, with joins, phrases, speeds, effects, and a line spoken over
+ * it.
+ */
 export function teaser(material: DemoMaterial): Plan {
   const { clips, kit, line } = material;
   const known = knownOf(material);
@@ -181,7 +229,7 @@ export function teaser(material: DemoMaterial): Plan {
   const placed = placeSound(spoken, spoken.sounds[0]!.id, SPOKEN);
   const joinedUp = joined(kit.reduce(addEffectFile, placed), known);
   return addNote(
-    sounding(joinedUp, known),
+    moved(sounding(joinedUp, known), known),
     dropOf(laidOut),
     'The drop: the platen strikes out of the silence.',
   );

@@ -1,5 +1,6 @@
 import { remembered, type Film, type ShotFacts } from '../film/index.ts';
 import type { JoinFacts } from '../joins/index.ts';
+import type { PhraseFacts } from '../phrases/index.ts';
 import type { Found } from './fault.ts';
 import type { Known } from './known.ts';
 
@@ -36,3 +37,8 @@ export const perShot = <Figures extends object>(find: FindAt<ShotFacts, Figures>
 /** Finds faults cut by cut; the same holds as for `perShot`. */
 export const perJoin = <Figures extends object>(find: FindAt<JoinFacts, Figures>): Find<Figures> =>
   perEach((film) => film.joins, find);
+
+/** Finds faults phrase by phrase; the same holds as for `perShot`. */
+export const perPhrase = <Figures extends object>(
+  find: FindAt<PhraseFacts, Figures>,
+): Find<Figures> => perEach((film) => film.phrases, find);

@@ -18,6 +18,13 @@ import { noClip } from './kinds/no-clip.ts';
 import { noClips } from './kinds/no-clips.ts';
 import { oddWindow } from './kinds/odd-window.ts';
 import { outsideUsable } from './kinds/outside-usable.ts';
+import { flashOften } from './kinds/flash-often.ts';
+import { motionsFight } from './kinds/motions-fight.ts';
+import { overshoots } from './kinds/overshoots.ts';
+import { phraseEdge } from './kinds/phrase-edge.ts';
+import { phraseEmpty } from './kinds/phrase-empty.ts';
+import { phraseJump } from './kinds/phrase-jump.ts';
+import { phraseLost } from './kinds/phrase-lost.ts';
 import { riserBackwards } from './kinds/riser-backwards.ts';
 import { slowPatch } from './kinds/slow-patch.ts';
 import { soft } from './kinds/soft.ts';
@@ -45,6 +52,13 @@ export const FAULT_KINDS = [
   betweenFrames,
   edgeShows,
   soft,
+  overshoots,
+  phraseLost,
+  phraseEmpty,
+  phraseJump,
+  phraseEdge,
+  motionsFight,
+  flashOften,
   stillAtCut,
   speedJump,
   slowPatch,

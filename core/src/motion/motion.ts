@@ -100,15 +100,17 @@ export const wholeCover = (motion: Motion): number =>
 
 /**
  * How a picture is shown at an instant of its motion, on a frame or between two. It is enlarged as
- * far as its cover asks for, and to `least` at least.
+ * far as its cover asks for; `least` is the one scale for all frames where that is asked for.
  */
 export function picturedIn(
   motion: Motion,
-  least: number = motion.look.cover === 'whole' ? wholeCover(motion) : 0,
+  least: number = motion.look.cover === 'whole' ? wholeCover(motion) : 1,
 ): (at: GivenFrames) => PictureValues {
+  const { cover } = motion.look;
   return (at) => {
     const values = sampledAt(motion.tracks, at);
-    const needed = motion.look.cover === 'each' ? coverWithBlur(motion, values, at) : least;
+    if (cover === 'no') return values;
+    const needed = cover === 'each' ? coverWithBlur(motion, values, at) : least;
     return values.scale < needed && needed < Infinity ? { ...values, scale: needed } : values;
   };
 }

@@ -19,7 +19,7 @@ export const cutOf = ({ cut, shot }: Fault): number => Math.max(1, cut ?? shot ?
 /** The address of the place where a fault is mended, from a screen of the plan. */
 export function placeOf(fault: Fault): string {
   const screen = SCREEN_OF[fault.area];
-  if (fault.area === 'phrases') return `../${screen}/${fault.target}`;
+  if (fault.area === 'phrases') return `../${screen}/${fault.target ?? ''}`;
   return screen === 'sound' || screen === 'moves' ? `../${screen}/${cutOf(fault)}` : `../${screen}`;
 }
 

@@ -13,6 +13,7 @@ import { Poster } from './Poster.tsx';
 import { Sticks } from './Wave.tsx';
 import { tintOf } from '../theme/clip-tints.ts';
 import { JoinMarks, SpeedLine } from './JoinMarks.tsx';
+import { PhraseMarks } from './PhraseMarks.tsx';
 
 interface Props {
   readonly plan: Plan;
@@ -203,7 +204,7 @@ const LineContent = memo(function Content({
   onShots,
   chosen,
 }: Omit<Props, 'position'>) {
-  const { cues, shots, begin, joins, effects, events } = items;
+  const { cues, shots, begin, joins, phrases, effects, events } = items;
   const timeOf = (frame: number) => toNumber(instantOfFrame(frame, plan.rate));
   // A cut up to half a frame before the end of a line belongs to the cue that starts the next one.
   const half = timeOf(1) / 2;
@@ -279,6 +280,7 @@ const LineContent = memo(function Content({
         </button>
       ))}
       <JoinMarks plan={plan} line={line} joins={joins} />
+      <PhraseMarks plan={plan} line={line} phrases={phrases} />
     </>
   );
 });

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { Cue, EventMark, Film, Line, ShotFacts } from '@caesura/core/film';
 import type { JoinFacts } from '@caesura/core/joins';
 import { instantOfFrame, toNumber, type FrameRate } from '@caesura/core/time';
+import type { PhraseFacts } from '@caesura/core/phrases';
 import type { EffectFacts } from '@caesura/core/sound';
 
 /** A rise of the music or a pause, between two cues. */
@@ -20,6 +21,8 @@ export interface LineItems {
   readonly begin: readonly ShotFacts[];
   /** Joins with a window on it. */
   readonly joins: readonly JoinFacts[];
+  /** Phrases in use of which a part is on it. */
+  readonly phrases: readonly PhraseFacts[];
   readonly effects: readonly EffectFacts[];
   /** Sections, drops and words that stand on it, and rises and pauses of which a part does. */
   readonly standing: readonly Cue[];
@@ -29,7 +32,10 @@ export interface LineItems {
 }
 
 /** Of a film what its lines show. */
-export type LineSource = Pick<Film, 'shots' | 'joins' | 'effects' | 'standing' | 'events'> & {
+export type LineSource = Pick<
+  Film,
+  'shots' | 'joins' | 'phrases' | 'effects' | 'standing' | 'events'
+> & {
   readonly cues: readonly Cue[];
 };
 
@@ -53,7 +59,7 @@ const WORDS: ReadonlySet<Cue['kind']> = new Set(['section', 'drop', 'word']);
 
 /** What stands on a line, its times in seconds of the film. */
 export function lineItems(
-  { cues, shots, joins, effects, standing, events }: LineSource,
+  { cues, shots, joins, phrases, effects, standing, events }: LineSource,
   { from, to }: Line,
   rate: FrameRate,
 ): LineItems {
@@ -70,6 +76,10 @@ export function lineItems(
       ({ frame, before, after }) =>
         before + after > 0 && timeOf(frame - before) < to && timeOf(frame + after) > from,
     ),
+    phrases: phrases.filter(
+      ({ phrase, start, end }) =>
+        !phrase.off && end > start && timeOf(start) < to && timeOf(end) > from,
+    ),
     effects: effects.filter(({ starts, ends }) => starts < to && ends > from),
     standing: standing.filter(
       ({ at, kind }) => WORDS.has(kind) && toNumber(at) >= from && toNumber(at) < to,
@@ -83,7 +93,7 @@ export function lineItems(
 
 /** The items of every line, the same until the film or the lines change. */
 export function useLineItems(
-  { cues, shots, joins, effects, standing, events }: LineSource,
+  { cues, shots, joins, phrases, effects, standing, events }: LineSource,
   lines: readonly Line[],
   rate: FrameRate,
 ): ReadonlyMap<Line, LineItems> {
@@ -92,10 +102,10 @@ export function useLineItems(
       new Map(
         lines.map((line) => [
           line,
-          lineItems({ cues, shots, joins, effects, standing, events }, line, rate),
+          lineItems({ cues, shots, joins, phrases, effects, standing, events }, line, rate),
         ]),
       ),
-    [cues, shots, joins, effects, standing, events, lines, rate],
+    [cues, shots, joins, phrases, effects, standing, events, lines, rate],
   );
 }
 

@@ -105,7 +105,6 @@ export function MoveList({
   wrong: ReadonlySet<string>;
 }) {
   const scroller = useRef<HTMLDivElement>(null);
-  // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
     count: items.length,
     getScrollElement: () => scroller.current,

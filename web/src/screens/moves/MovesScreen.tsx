@@ -31,7 +31,7 @@ const FILTER_NAMES = Object.keys(FILTERS) as Filter[];
 
 /** The key of the item at which a fault is looked at. */
 const placeOfFault = (fault: Fault): string =>
-  fault.area === 'phrases' ? fault.target! : String(cutOf(fault));
+  fault.area === 'phrases' ? (fault.target ?? '') : String(cutOf(fault));
 
 /** Goes to an item where its cut or its landing is; an edit of the open one moves nothing. */
 function usePositionAt(item: MoveItem | undefined): void {

@@ -56,9 +56,9 @@ export default function RehearseScreen() {
   );
   const lines = useMemo(() => scoreLines(chosen), [chosen]);
   const { cues } = filmOf(chosen);
-  const { shots, joins: windows, effects, standing, events } = filmOf(version);
+  const { shots, joins: windows, phrases: arcs, effects, standing, events } = filmOf(version);
   const itemsOf = useLineItems(
-    { cues, shots, joins: windows, effects, standing, events },
+    { cues, shots, joins: windows, phrases: arcs, effects, standing, events },
     lines,
     version.rate,
   );
