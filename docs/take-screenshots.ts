@@ -56,10 +56,9 @@ for (const theme of ['light', 'dark'] as const) {
     await page.getByRole('button', { name: 'Put away' }).click();
   }
   await step(page, 'Moves');
-  await page
-    .getByRole('option', { name: /^Phrase/ })
-    .first()
-    .click();
+  await page.getByRole('button', { name: /^phrases/ }).click();
+  await page.getByRole('option', { name: /punch-in/ }).click();
+  await page.getByRole('button', { name: /^all/ }).click();
   await page.waitForFunction(
     () =>
       document.querySelectorAll('canvas[data-sources]').length ===

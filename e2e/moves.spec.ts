@@ -325,3 +325,78 @@ test('a crest is dragged on the score, a key of an own move is eased and removed
   expect(num / den).toBeLessThan(3.5);
   expect(num / den).toBeGreaterThan(1.5);
 });
+
+test('a punch-in on a word is typed, resized, aimed and put on downbeats in one act, by keyboard and mouse; several are switched together', async ({
+  page,
+}) => {
+  await page.goto('/plans');
+  await page.getByRole('link', { name: /^Open day teaser/ }).click();
+  await page.getByRole('navigation', { name: 'Steps' }).getByText('Moves').click();
+  await page.getByRole('button', { name: /^phrases/ }).click();
+  const before = (await now(page)).phrases.length;
+  await page.getByRole('option', { name: /punch-in/ }).click();
+  await expect(page.getByRole('heading', { name: 'Punch-in' })).toBeVisible();
+
+  // A value typed on a frame becomes a key there; what that gives up is said.
+  const film = filmOf(await now(page));
+  const punch = film.phrases.find(({ settings }) => settings.kind === 'punch-in')!;
+  const frame = punch.start + 4;
+  await page.getByRole('button', { name: 'Wider columns' }).click();
+  await page.getByRole('button', { name: 'Wider columns' }).click();
+  await type(page, `scale at ${frame}`, '130');
+  await expect(page.getByRole('status').filter({ hasText: 'keys of its own' })).toBeVisible();
+  const typed = filmOf(await now(page)).phrases.find(
+    ({ phrase }) => phrase.id === punch.phrase.id,
+  )!;
+  expect(typed.pictured(4).scale).toBeCloseTo(1.3, 9);
+  expect(typed.pictured(punch.frames.in).scale).toBeCloseTo(1.25, 9);
+  await page.keyboard.press('Control+z');
+
+  // Its end is stepped by the arrows, and dragged by the mouse.
+  const end = page.getByRole('slider', { name: 'End', exact: true });
+  await end.press('ArrowLeft');
+  expect(filmOf(await now(page)).phrases.find((p) => p.phrase.id === punch.phrase.id)!.end).toBe(
+    punch.end - 1,
+  );
+  const box = (await end.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 200, box.y + box.height / 2, { steps: 6 });
+  await page.mouse.up();
+  const shorter = filmOf(await now(page)).phrases.find((p) => p.phrase.id === punch.phrase.id)!;
+  expect(shorter.end).toBeLessThan(punch.end - 1);
+  expect([shorter.start, shorter.frames.in]).toEqual([punch.start, punch.frames.in]);
+
+  // The aim is dragged by the keyboard.
+  await page.getByRole('slider', { name: 'Aim' }).press('Shift+ArrowRight');
+  expect(
+    filmOf(await now(page)).phrases.find((p) => p.phrase.id === punch.phrase.id)!.settings.aim.x,
+  ).toBeCloseTo(0.55, 9);
+
+  // One more like it on each downbeat of four bars, in one act that is undone in one.
+  await page.getByLabel('On', { exact: true }).selectOption('downbeat');
+  await type(page, 'From bar', '3');
+  await type(page, 'To bar', '6');
+  await page.getByRole('button', { name: 'Put 4 phrases' }).click();
+  const many = await now(page);
+  expect(many.phrases).toHaveLength(before + 4);
+  const bars = filmOf(many).beats.filter(
+    ({ kind, bar }) => kind === 'downbeat' && bar >= 3 && bar <= 6,
+  );
+  expect(
+    filmOf(many)
+      .phrases.slice(before)
+      .map(({ lands }) => lands),
+  ).toEqual(bars.map(({ frame: at }) => at));
+  await page.keyboard.press('Control+z');
+  expect((await now(page)).phrases).toHaveLength(before);
+
+  // Several are chosen with Ctrl and switched off together.
+  const pulses = page.getByRole('option', { name: /pulse/ });
+  await pulses.first().click();
+  await pulses.nth(1).click({ modifiers: ['Control'] });
+  await pulses.nth(2).click({ modifiers: ['Control'] });
+  await expect(page.getByText('on these 3 phrases')).toBeVisible();
+  await page.keyboard.press('o');
+  expect((await now(page)).phrases.filter(({ off }) => off)).toHaveLength(3);
+});

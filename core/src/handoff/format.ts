@@ -2,7 +2,7 @@ import type { Plan } from '../plan/index.ts';
 
 /** A file format that a plan is handed over in. */
 export interface HandoffFormat {
-  readonly id: 'csv' | 'edl' | 'otio' | 'html' | 'json';
+  readonly id: 'csv' | 'keys' | 'edl' | 'otio' | 'html' | 'json';
   readonly name: string;
   /** What the file is for, in a sentence. */
   readonly purpose: string;

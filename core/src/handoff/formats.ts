@@ -1,4 +1,5 @@
 import { cutSheetCsv } from './csv/cut-sheet.ts';
+import { keySheet } from './csv/key-sheet.ts';
 import { cutListEdl } from './edl/write-edl.ts';
 import type { HandoffFormat } from './format.ts';
 import { planJson } from './json/plan-file.ts';
@@ -10,6 +11,7 @@ export const HANDOFF_FORMATS: readonly HandoffFormat[] = [
   cutListEdl,
   timelineOtio,
   cutSheetCsv,
+  keySheet,
   printSheet,
   planJson,
 ];

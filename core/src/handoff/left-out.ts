@@ -9,6 +9,8 @@ interface Beyond {
   readonly ramps: number;
   /** Cuts whose pictures move. */
   readonly moves: number;
+  /** Phrases in use. */
+  readonly phrases: number;
   /** Overlaps that a timeline writes as cuts, without movement and with it. */
   readonly cutDissolves: number;
   readonly cutMoves: number;
@@ -31,6 +33,7 @@ function beyondOf(film: Film): Beyond {
   return {
     ramps: shots.filter(({ ramp }) => ramp).length,
     moves: used.length - dissolves.length,
+    phrases: film.phrases.filter(({ phrase, start, end }) => !phrase.off && end > start).length,
     cutDissolves: lost(dissolves),
     cutMoves: lost(moving),
     otherRates: new Set(rates.map(({ clip }) => clip!.id)).size,
@@ -96,6 +99,22 @@ const LOSSES: readonly Loss[] = [
       `${plural(n, 'move')} as values frame by frame in the metadata, which only a reader that knows them shows.`,
   },
   {
+    of: 'phrases',
+    formats: ['edl'],
+    say: (n) => `${plural(n, 'phrase')} only as comments with their keys.`,
+  },
+  {
+    of: 'phrases',
+    formats: ['otio'],
+    say: (n) =>
+      `${plural(n, 'phrase')} as markers on the picture track with their keys in the metadata, which only a reader that knows them shows.`,
+  },
+  {
+    of: 'phrases',
+    formats: ['csv', 'html'],
+    say: (n) => `${plural(n, 'phrase')} not at all: their keys stand in the key sheet.`,
+  },
+  {
     of: 'effects',
     formats: ['edl'],
     say: (n) => `${plural(n, 'sound effect')} not at all: they are in the guide track.`,
@@ -119,7 +138,7 @@ const LOSSES: readonly Loss[] = [
   {
     of: 'moves',
     formats: ['html'],
-    say: () => 'Of moves their windows; their keys stand in the CSV.',
+    say: () => 'Of moves their windows; their keys stand in the key sheet.',
   },
 ];
 

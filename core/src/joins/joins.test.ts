@@ -297,6 +297,14 @@ describe('handles', () => {
       lasts: 3,
     });
     expect(handles(joinOf('zoom-through', 4, 6)).out).toMatchObject({ needed: 0, spare: 4 });
+    // Twelve with four of blend in their middle: two frames past the cut on either side, by hand.
+    const four = { unit: 'frames', n: 4, at: frameRate(24), keep: 'frames' } as const;
+    const blended = joinOf('zoom-through', 6, 6, { pictures: 'overlap', blend: four });
+    expect(handles(blended).out).toMatchObject({ needed: 2, spare: 2 });
+    // ⌈2·50/24⌉ = 5 frames of 50.
+    expect(handles(blended).in).toMatchObject({ needed: 5, there: 7 });
+    const { blend, before, after } = filmOf(parts(blended)).joins[0]!;
+    expect([before, after, blend]).toEqual([6, 6, { before: 2, after: 2 }]);
     const held = joinOf('plain', 4, 6, { hold: { out: true, in: false } });
     expect(handles(held).out).toMatchObject({ needed: 0, spare: 4 });
   });

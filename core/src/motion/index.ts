@@ -28,6 +28,7 @@ export {
   type Section,
   tracksOf,
 } from './places.ts';
+export { PARAMETER_UNITS } from './parameter-units.ts';
 export { sampledAt, type Tracks, valueAt, type ValueKey } from './tracks.ts';
 export {
   type Box,

@@ -2,12 +2,14 @@ import { useEffect, useState } from 'react';
 import type { Clip } from '@caesura/core/plan';
 import { openProxy, type ProxyReader } from './reader.ts';
 
+const NONE: ReadonlyMap<string, ProxyReader> = new Map();
+
 /**
- * The small copies of clips, by clip, as they open; those that are gone are left out. Opened anew
- * only for clips that were not among them before.
+ * The small copies of clips, by clip, as they open; those that are gone are left out. They are
+ * opened anew when the clips are others.
  */
 export function useProxies(clips: readonly Clip[]): ReadonlyMap<string, ProxyReader> {
-  const [readers, setReaders] = useState<ReadonlyMap<string, ProxyReader>>(new Map());
+  const [open, setOpen] = useState({ of: '', readers: NONE });
   const wanted = clips
     .flatMap(({ id, proxy }) => (proxy ? [`${id} ${proxy}`] : []))
     .sort()
@@ -15,18 +17,21 @@ export function useProxies(clips: readonly Clip[]): ReadonlyMap<string, ProxyRea
   useEffect(() => {
     const abort = new AbortController();
     const opened: ProxyReader[] = [];
-    setReaders(new Map());
+    const keep = (id: string, reader: ProxyReader) => {
+      if (abort.signal.aborted) {
+        reader.close();
+        return;
+      }
+      opened.push(reader);
+      setOpen(({ of, readers }) => ({
+        of: wanted,
+        readers: new Map([...(of === wanted ? readers : NONE), [id, reader]]),
+      }));
+    };
     for (const line of wanted === '' ? [] : wanted.split('\n')) {
       const [id, proxy] = line.split(' ') as [string, string];
       openProxy(proxy, abort.signal)
-        .then((reader) => {
-          if (abort.signal.aborted) {
-            reader.close();
-            return;
-          }
-          opened.push(reader);
-          setReaders((known) => new Map([...known, [id, reader]]));
-        })
+        .then((reader) => keep(id, reader))
         .catch(() => undefined);
     }
     return () => {
@@ -34,5 +39,5 @@ export function useProxies(clips: readonly Clip[]): ReadonlyMap<string, ProxyRea
       for (const reader of opened) reader.close();
     };
   }, [wanted]);
-  return readers;
+  return open.of === wanted ? open.readers : NONE;
 }

@@ -19,7 +19,9 @@ import { constantSteps, type SpeedStep } from '../../ramps/index.ts';
 import { asciiText } from '../ascii.ts';
 import { carriedOverlaps } from '../carried-overlaps.ts';
 import { soundEvents, type SoundEvent } from '../sound-events.ts';
+import { PARAMETER_UNITS } from '../../motion/index.ts';
 import type { HandoffFormat } from '../format.ts';
+import { byTrack, motionKeys } from '../motion-keys.ts';
 import { joinWords } from '../join-words.ts';
 import { scoredShots } from '../scored.ts';
 import { motionOf, type Motion } from './motion.ts';
@@ -267,6 +269,21 @@ function otherSounds(plan: Plan, length: number): string[] {
     );
 }
 
+/** Comments with the keys of joins and phrases, to be read and typed: a line a parameter. */
+function motionComments(film: Film): string[] {
+  const { plan } = film;
+  const label = (frame: number) =>
+    formatTimecode(Math.max(0, plan.start + frame), plan.rate, plan.dropFrame);
+  return byTrack(motionKeys(film)).map((rows) => {
+    const { at, name, side, of } = rows[0]!;
+    const { unit } = PARAMETER_UNITS[of];
+    const keys = rows.map(({ frame, value }) => `${value} AT ${label(frame)}`).join(', ');
+    const picture = side ? ` ${side === 'out' ? 'OUTGOING' : 'INCOMING'}` : '';
+    const words = `${at} ${name}${picture} ${PARAMETER_UNITS[of].name}, ${unit}: ${keys}`;
+    return `* KEYS OF ${asciiText(words.replaceAll('°', 'degrees').replaceAll('%', 'per cent')).toUpperCase()}`;
+  });
+}
+
 function checkRate(rate: FrameRate): void {
   const usual = rate.den === 1 || (rate.den === 1001 && rate.num % 1000 === 0);
   if (!usual || nominalRate(rate) > 100)
@@ -320,6 +337,7 @@ export function writeEdl(plan: Plan): string {
     '',
     ...events.flatMap((event, i) => eventLines(event, i + 1, plan)),
     ...otherSounds(plan, length),
+    ...motionComments(film),
   ];
   return `${lines.join('\r\n')}\r\n`;
 }

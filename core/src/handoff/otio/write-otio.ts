@@ -21,7 +21,9 @@ import {
 } from '../../time/index.ts';
 import { carriedOverlaps } from '../carried-overlaps.ts';
 import { effectEvents, onTracks, type EffectEvent } from '../effect-events.ts';
+import { PARAMETER_UNITS } from '../../motion/index.ts';
 import type { HandoffFormat } from '../format.ts';
+import { motionKeys, type MotionKeyRow } from '../motion-keys.ts';
 import { joinWords } from '../join-words.ts';
 import { scoredShots } from '../scored.ts';
 import { soundEvents, type SoundEvent } from '../sound-events.ts';
@@ -101,8 +103,9 @@ function clipItem(
 }
 
 /** The join at a cut as metadata: what was set, and the values frame by frame. */
-function joinMetadata(facts: JoinFacts): Json {
-  const { settings, before, after, overlap } = facts;
+function joinMetadata(film: Film, facts: JoinFacts): Json {
+  const { settings, before, after, overlap, cut } = facts;
+  const keys = motionKeys(film).filter(({ at }) => at === `cut ${cut}`);
   const values = windowRows(facts).map(({ frame, out, in: into }): Json => {
     const side = (row: WindowRow['out']): Json =>
       row && {
@@ -124,6 +127,7 @@ function joinMetadata(facts: JoinFacts): Json {
     aim: { x: settings.aim.x, y: settings.aim.y },
     fill: settings.fill,
     shutter: settings.shutter,
+    keys: keysMetadata(keys),
     values,
   };
 }
@@ -138,7 +142,7 @@ function transition(film: Film, facts: JoinFacts): Json {
     transition_type: dissolve ? 'SMPTE_Dissolve' : 'Custom_Transition',
     in_offset: atRate(facts.blend.before, rate),
     out_offset: atRate(facts.blend.after, rate),
-    metadata: { caesura: { join: joinMetadata(facts) } },
+    metadata: { caesura: { join: joinMetadata(film, facts) } },
   };
 }
 
@@ -163,7 +167,7 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
       offset_ms: Number(landing.offsetMilliseconds.toFixed(3)),
     }),
     ...(clip && { source_rate: toText(clip.rate), speed: ramp ? 'ramp' : toText(speed) }),
-    ...(joined && !carried && { join: joinMetadata(into) }),
+    ...(joined && !carried && { join: joinMetadata(film, into) }),
     ...(ramp &&
       shotTime && {
         ramp: ramp.map((key): Json => {
@@ -273,8 +277,55 @@ function effectItems(events: readonly EffectEvent[], plan: Plan): Json[] {
   });
 }
 
-function track(kind: 'Video' | 'Audio', name: string, children: Json[]): Json {
-  return { ...item('Track.1', name, null, {}), kind, children };
+function track(
+  kind: 'Video' | 'Audio',
+  name: string,
+  children: Json[],
+  markers: Json[] = [],
+): Json {
+  return { ...item('Track.1', name, null, {}), kind, children, markers };
+}
+
+/** The keys of joins or phrases as metadata, one a row. */
+const keysMetadata = (rows: readonly MotionKeyRow[]): Json[] =>
+  rows.map(({ side, frame, clipFrame, of, value, easing }): Json => ({
+    ...(side && { side }),
+    parameter: of,
+    unit: PARAMETER_UNITS[of].unit,
+    frame,
+    clip_frame: clipFrame,
+    value,
+    ...(easing !== '' && { easing }),
+  }));
+
+/** The phrases of a film as markers over the frames that they move, with their keys. */
+function phraseMarkers(film: Film): Json[] {
+  const { plan } = film;
+  const keys = motionKeys(film).filter(({ side }) => side === null);
+  return film.phrases.flatMap(({ phrase, index, settings, start, end }): Json[] => {
+    if (phrase.off || end <= start) return [];
+    const at = `phrase ${index + 1}`;
+    const from = Math.max(0, start);
+    return [
+      {
+        OTIO_SCHEMA: 'Marker.2',
+        name: `${at}, ${settings.kind}`,
+        color: 'PURPLE',
+        marked_range: range(atRate(from, plan.rate), atRate(end - from, plan.rate)),
+        metadata: {
+          caesura: {
+            phrase: settings.kind,
+            from: start,
+            to: end,
+            aim: { x: settings.aim.x, y: settings.aim.y },
+            shutter: settings.shutter,
+            fill: settings.fill,
+            keys: keysMetadata(keys.filter((row) => row.at === at)),
+          },
+        },
+      },
+    ];
+  });
 }
 
 const TRACK_NAMES: Readonly<Record<SoundKind, string>> = {
@@ -290,13 +341,8 @@ const TRACK_NAMES: Readonly<Record<SoundKind, string>> = {
 export function otioDocument(plan: Plan): Json {
   const length = scoredShots(plan).at(-1)!.end;
   const film = filmOf(plan);
-  const tracks = [
-    track(
-      'Video',
-      'Picture',
-      film.shots.flatMap((facts) => shotItems(facts, film)),
-    ),
-  ];
+  const shots = film.shots.flatMap((facts) => shotItems(facts, film));
+  const tracks = [track('Video', 'Picture', shots, phraseMarkers(film))];
   // Sounds may overlap, so each has a track of its own.
   for (const sound of soundsOf(plan)) {
     const events = soundEvents(sound, plan.rate, length);

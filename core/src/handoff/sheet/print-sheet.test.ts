@@ -78,7 +78,7 @@ describe('the cut sheet to print', () => {
     expect(html).not.toMatch(/<img|<script|https?:/);
     expect(html).toContain('<h1>&#60;img src=x onerror=alert(1)&#62;</h1>');
     expect(leftOut(named, 'html')).toEqual([
-      'Of moves their windows; their keys stand in the CSV.',
+      'Of moves their windows; their keys stand in the key sheet.',
     ]);
     expect(() => printSheet.write(newPlan('Empty'))).toThrow('There are no cuts to hand over yet.');
   });

@@ -14,7 +14,7 @@ import { MarkBand } from './MarkBand.tsx';
 import { framesAbout, groupsOf, trackId, tracksOf, type TrackName } from './track.ts';
 import { TrackCurve } from './TrackCurve.tsx';
 import { useTrackEdits } from './use-track-edits.ts';
-import { stepOf, ValueRow } from './ValueRow.tsx';
+import { figuredFrames, ValueRow } from './ValueRow.tsx';
 import { inUnit, UNITS } from './words.ts';
 
 /** Width of the names, which stay when the columns scroll. */
@@ -57,8 +57,8 @@ export function MoveColumns({ film, item, at }: { film: Film; item: MoveItem; at
     () => Array.from({ length: Math.ceil((to - from) / every) }, (_, i) => from + i * every),
     [from, to, every],
   );
-  const step = stepOf(columns);
-  const figured = Array.from({ length: Math.ceil((to - from) / step) }, (_, i) => from + i * step);
+  const anchor = rangeOfItem(item).from;
+  const { frames: figured, step, first } = figuredFrames(columns, anchor);
   const zoom = (by: number) => setAsked(Math.min(WIDEST, Math.max(NARROWEST, width * by)));
   const body = (to - from) * width;
   const sides = item.kind === 'phrase' ? [null] : (['out', 'in'] as const);
@@ -130,18 +130,21 @@ export function MoveColumns({ film, item, at }: { film: Film; item: MoveItem; at
           {groups.flatMap(({ of, tracks: own, apart }) =>
             apart ? (
               <Row key={of} name={UNITS[of].name}>
-                <ValueRow tracks={own} {...{ columns, edits }} />
+                <ValueRow tracks={own} {...{ columns, anchor, edits }} />
               </Row>
             ) : (
               own.map((track) => (
                 <Row key={trackId(track)} name={nameOf(track)}>
-                  <ValueRow tracks={[track]} {...{ columns, edits }} />
+                  <ValueRow tracks={[track]} {...{ columns, anchor, edits }} />
                 </Row>
               ))
             ),
           )}
           <Row name="source">
-            <div className="value-row">
+            <div
+              className="value-row"
+              style={{ marginLeft: (first - from) * width - ((step - 1) * width) / 2 }}
+            >
               {figured.map((frame) => {
                 const layers = layersAt(film, frame);
                 return (

@@ -50,7 +50,11 @@ function Pictures({ film, item }: { film: Film; item: MoveItem }) {
 
 /** What an item is called, with its figures. */
 function Words({ film, item }: { film: Film; item: MoveItem }) {
-  const place = landingOf(frames(item.frame), film.cues, film.plan);
+  const place = landingOf(
+    frames(item.kind === 'cut' ? item.frame : item.phrase.lands),
+    film.cues,
+    film.plan,
+  );
   const bar = place ? placeWords(place) : '';
   if (item.kind === 'cut') {
     const { cut, join, settings, before, after } = item.join;
@@ -81,9 +85,7 @@ function Words({ film, item }: { film: Film; item: MoveItem }) {
       </span>
       <span className="move-name">
         {phrase.off ? <s>{name}</s> : name}{' '}
-        <span className="figures">
-          {sections.in} · {sections.hold} · {sections.out}
-        </span>
+        <span className="figures">{`${sections.in}·${sections.hold}·${sections.out}`}</span>
       </span>
     </>
   );

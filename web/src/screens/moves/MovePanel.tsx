@@ -30,7 +30,7 @@ export function MovePanel({
   const { join, settings } = facts;
   const { move, pictures: shown } = settings;
   const { cuts, setJoins: set } = choice;
-  const zoomed = suggested.zoom === 'in' ? 'zoom-through' : 'pull-back';
+  const zoomed = suggested.goes === 'in' ? 'zoom-through' : 'pull-back';
   return (
     <>
       <Choose
@@ -44,9 +44,9 @@ export function MovePanel({
         }
         onChoose={(value) => edit('setMoves', cuts, value === HARD ? null : (value as MoveKind))}
       />
-      {suggested.zoom !== null && move !== zoomed && (
+      {suggested.goes !== null && move !== zoomed && (
         <Button variant="link" size="sm" onClick={() => edit('setMoves', cuts, zoomed)}>
-          The camera goes {suggested.zoom}: {MOVE_NAMES[zoomed].toLowerCase()}
+          The camera goes {suggested.goes}: {MOVE_NAMES[zoomed].toLowerCase()}
         </Button>
       )}
       {join && (

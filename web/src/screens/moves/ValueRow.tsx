@@ -8,8 +8,19 @@ import { inUnit, UNITS } from './words.ts';
 /** Narrowest column in which a value can be read. */
 const READ_FROM = 36;
 
-/** Every how many frames a value has room. */
-export const stepOf = ({ width }: Columns): number => Math.max(1, Math.ceil(READ_FROM / width));
+/**
+ * The frames whose figures have room in columns, and how many frames each takes; they are counted
+ * from a frame that is to be among them.
+ */
+export function figuredFrames({ from, to, width }: Columns, anchor: number) {
+  const step = Math.max(1, Math.ceil(READ_FROM / width));
+  const first = from + ((((anchor - from) % step) + step) % step);
+  const frames = Array.from(
+    { length: Math.max(0, Math.ceil((to - first) / step)) },
+    (_, i) => first + i * step,
+  );
+  return { frames, step, first };
+}
 
 /** A value on a frame, to be typed over; emptied it takes the key there away. */
 function Cell({
@@ -79,19 +90,23 @@ function Cell({
 export function ValueRow({
   tracks,
   columns,
+  anchor,
   edits,
 }: {
   tracks: readonly Track[];
   columns: Columns;
+  /** A frame whose value is shown, whatever the step. */
+  anchor: number;
   edits: TrackEdits;
 }) {
-  const { from, to, width } = columns;
-  const step = stepOf(columns);
-  const places = Array.from({ length: Math.ceil((to - from) / step) }, (_, i) => from + i * step);
+  const { from, width } = columns;
+  const { frames: places, step, first } = figuredFrames(columns, anchor);
+  // A figure stands in the middle of its own column, over those beside it.
+  const indent = (first - from) * width - ((step - 1) * width) / 2;
   return (
-    <div className="value-row">
+    <div className="value-row" style={{ marginLeft: indent }}>
       {places.map((frame) => {
-        const track = tracks.find(({ first, last }) => frame >= first && frame <= last);
+        const track = tracks.find((each) => frame >= each.first && frame <= each.last);
         return track ? (
           <Cell key={frame} track={track} frame={frame} edits={edits} width={width * step} />
         ) : (

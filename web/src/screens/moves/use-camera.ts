@@ -17,7 +17,7 @@ const sourcesAt = ({ time, length }: ShotFacts, end: 'start' | 'end'): number[] 
 /** What the camera suggests at a cut: the way of the pictures in degrees, and in or out. */
 export interface Suggested {
   readonly way: number | null;
-  readonly zoom: 'in' | 'out' | null;
+  readonly goes: 'in' | 'out' | null;
 }
 
 /**
@@ -35,7 +35,7 @@ export function useCamera(plan: Plan) {
     [shifts(out, sourcesAt(out, 'end')), shifts(into, sourcesAt(into, 'start'))] as const;
   const suggestedAt = (facts: JoinFacts): Suggested => {
     const about = aboutCut(facts);
-    return { way: wayOf(...about), zoom: zoomOf(...about) };
+    return { way: wayOf(...about), goes: zoomOf(...about) };
   };
   const shiftAt = (facts: ShotFacts, end: 'start' | 'end'): number | null => {
     const all = shifts(facts, sourcesAt(facts, end));

@@ -4,7 +4,7 @@ import { wholeFilm } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { toNumber } from '@caesura/core/time';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
-import { ALL_ON, soundsWith } from '../rehearse/switches.ts';
+import { ALL_ON, soundsWith } from '../../rehearse/switches.ts';
 import { rangeOfItem, type MoveItem } from './items.ts';
 
 const HEARD = soundsWith(ALL_ON);

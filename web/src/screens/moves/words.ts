@@ -1,3 +1,4 @@
+import { PARAMETER_UNITS } from '@caesura/core/motion';
 import { type CutChoice } from '@caesura/core/recipes';
 import type { Each } from '@caesura/core/phrases';
 import type {
@@ -97,26 +98,8 @@ export const EACH_NAMES: Readonly<Record<Each, string>> = {
   moment: 'each moment that lands',
 };
 
-/**
- * How a parameter is written: its name, its unit, and what a value is multiplied by to be in it.
- */
-export const UNITS: Readonly<
-  Record<Parameter, { readonly name: string; readonly unit: string; readonly times: number }>
-> = {
-  scale: { name: 'scale', unit: '%', times: 100 },
-  x: { name: 'x', unit: '% of width', times: 100 },
-  y: { name: 'y', unit: '% of height', times: 100 },
-  rotation: { name: 'rotation', unit: '°', times: 1 },
-  depth: { name: 'turn in depth', unit: '°', times: 1 },
-  blur: { name: 'blur', unit: 'px', times: 1 },
-  opacity: { name: 'opacity', unit: '%', times: 100 },
-  radial: { name: 'radial blur', unit: '% of the way', times: 100 },
-  flash: { name: 'flash', unit: '% white', times: 100 },
-  dip: { name: 'dip', unit: '% black', times: 100 },
-  exposure: { name: 'exposure', unit: 'stops', times: 1 },
-  contrast: { name: 'contrast', unit: '%', times: 100 },
-  saturation: { name: 'saturation', unit: '%', times: 100 },
-};
+/** How parameters are written. */
+export const UNITS = PARAMETER_UNITS;
 
 /** A value in its unit, to a tenth. */
 export const inUnit = (of: Parameter, value: number): number =>

@@ -18,7 +18,7 @@ import { PlayBar } from './PlayBar.tsx';
 import { NotesPanel } from './NotesPanel.tsx';
 import { overlayOf } from '../../rehearse/overlay.ts';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
-import { ALL_ON, soundsWith, seenWith, SPEED_KEYS } from './switches.ts';
+import { ALL_ON, soundsWith, seenWith, SPEED_KEYS } from '../../rehearse/switches.ts';
 import { SwitchesPanel } from './SwitchesPanel.tsx';
 import { useGoing } from './use-going.ts';
 import { usePlaying } from './use-playing.ts';

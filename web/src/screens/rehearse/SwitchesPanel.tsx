@@ -1,7 +1,7 @@
 import { Form } from 'react-bootstrap';
 import type { ReactNode } from 'react';
 import { Choose } from '../../fields/Choose.tsx';
-import { HEARD, SEEN, SPEEDS, type Speed, type Switches } from './switches.ts';
+import { HEARD, SEEN, SPEEDS, type Speed, type Switches } from '../../rehearse/switches.ts';
 
 /** How fast the film plays, what is heard and what is seen. */
 export function SwitchesPanel({

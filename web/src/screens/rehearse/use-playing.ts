@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Plan } from '@caesura/core/plan';
 import type { Rehearsing } from '../../rehearse/use-rehearsal.ts';
 import { playRangeOf, type Plays } from '../../rehearse/play-ranges.ts';
-import type { Speed } from './switches.ts';
+import type { Speed } from '../../rehearse/switches.ts';
 
 /** What is played, how fast and how often, and playing it. */
 export interface Playing {

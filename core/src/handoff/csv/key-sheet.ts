@@ -1,0 +1,63 @@
+import { filmOf } from '../../film/index.ts';
+import { PARAMETER_UNITS } from '../../motion/index.ts';
+import type { Plan } from '../../plan/index.ts';
+import { formatTimecode } from '../../time/index.ts';
+import type { HandoffFormat } from '../format.ts';
+import { motionKeys, type MotionKeyRow } from '../motion-keys.ts';
+import { scoredShots } from '../scored.ts';
+import { csvLine } from './fields.ts';
+
+type Value = string | number | null;
+
+const percent = (part: number): number => Math.round(part * 1e4) / 100;
+
+/** The columns with what stands in them. */
+const COLUMNS: readonly (readonly [
+  name: string,
+  value: (row: MotionKeyRow, plan: Plan) => Value,
+])[] = [
+  ['at', ({ at }) => at],
+  ['name', ({ name }) => name],
+  ['side', ({ side }) => side],
+  ['film frame', ({ frame }) => frame],
+  [
+    'timecode',
+    ({ frame }, { start, rate, dropFrame }) =>
+      start + frame < 0 ? '' : formatTimecode(start + frame, rate, dropFrame),
+  ],
+  ['clip', ({ clip }) => clip],
+  ['clip frame', ({ clipFrame }) => clipFrame],
+  ['parameter', ({ of }) => PARAMETER_UNITS[of].name],
+  ['value', ({ value }) => value],
+  ['unit', ({ of }) => PARAMETER_UNITS[of].unit],
+  ['easing to the next', ({ easing }) => easing],
+  ['aim across %', ({ look }) => percent(look.aim.x)],
+  ['aim down %', ({ look }) => percent(look.aim.y)],
+  ['turns about', ({ look }) => look.about],
+  ['blur along °', ({ look }) => look.blurAlong],
+  ['shutter °', ({ look }) => look.shutter],
+  ['edges', ({ look }) => look.fill],
+];
+
+/**
+ * The keys of every join and phrase in use as CSV (RFC 4180), one a row: what a person types in
+ * another program. Easings in the syntax of W3C CSS Easing Functions. Throws when the plan has not
+ * been laid out.
+ */
+export function writeKeySheet(plan: Plan): string {
+  scoredShots(plan);
+  const rows = motionKeys(filmOf(plan)).map((row) => COLUMNS.map(([, value]) => value(row, plan)));
+  const table = [COLUMNS.map(([name]) => name), ...rows];
+  return table.map((fields) => csvLine(fields.map((field) => field ?? ''))).join('');
+}
+
+/** See `writeKeySheet`. */
+export const keySheet: HandoffFormat = {
+  id: 'keys',
+  name: 'Key sheet',
+  purpose:
+    'Every key of every join and phrase with its frame, value and easing, to be typed where files do not carry them.',
+  extension: 'keys.csv',
+  mediaType: 'text/csv',
+  write: writeKeySheet,
+};

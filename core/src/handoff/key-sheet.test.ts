@@ -1,0 +1,94 @@
+import Papa from 'papaparse';
+import { describe, expect, it } from 'vitest';
+import { filmOf, frameSpan, layersAt, phrasesAt } from '../film/index.ts';
+import { layOutSteadily } from '../layout/index.ts';
+import { addPhrases, setMove, setPhraseKey, setWindow } from '../plan/edits/index.ts';
+import { samplePlan } from '../testing/sample-plan.ts';
+import { frames } from '../time/index.ts';
+import { writeKeySheet } from './csv/key-sheet.ts';
+import { writeEdl } from './edl/write-edl.ts';
+import { leftOut } from './left-out.ts';
+import { otioDocument } from './otio/write-otio.ts';
+
+const laidOut = layOutSteadily(samplePlan());
+const joined = setWindow(setMove(laidOut, 3, 'zoom-through'), 3, 5, 5);
+const span = (n: number) => frameSpan(n, laidOut.rate);
+const punched = addPhrases(joined, [{ at: { on: 'frame', frame: frames(100) } }], {
+  set: { kind: 'punch-in', in: span(8), hold: span(6), out: span(10), scale: 1.5 },
+});
+const plan = setPhraseKey(punched, punched.phrases[0]!.id, { of: 'rotation', at: 8, value: 2 });
+
+interface Row {
+  readonly at: string;
+  readonly side: string;
+  readonly 'film frame': string;
+  readonly timecode: string;
+  readonly 'clip frame': string;
+  readonly parameter: string;
+  readonly value: string;
+  readonly 'easing to the next': string;
+}
+
+describe('the key sheet', () => {
+  const { data, errors } = Papa.parse<Row>(writeKeySheet(plan), {
+    header: true,
+    skipEmptyLines: true,
+  });
+
+  it('is read by another reader of CSV, with a row for every key', () => {
+    expect(errors).toEqual([]);
+    expect(data.filter(({ at }) => at === 'cut 3').map((row) => [row.side, row.value])).toEqual([
+      ['out', '100'],
+      ['out', '200'],
+      ['in', '200'],
+      ['in', '100'],
+    ]);
+    const phrase = data.filter(({ at }) => at === 'phrase 1');
+    expect(phrase.map((row) => [row.parameter, row['film frame'], row.value])).toEqual([
+      ['scale', '100', '100'],
+      ['scale', '108', '150'],
+      ['scale', '114', '150'],
+      ['scale', '124', '100'],
+      ['rotation', '108', '2'],
+    ]);
+    // 01:00:00:00 and 108 frames of 24.
+    expect(phrase[1]!.timecode).toBe('01:00:04:12');
+    expect(phrase[0]!['easing to the next']).toBe('ease-out');
+  });
+
+  it('says of every key what the film shows on its frame, as it is painted', () => {
+    const film = filmOf(plan);
+    for (const row of data) {
+      const frame = Number(row['film frame']);
+      const scale = row.parameter === 'scale' ? Number(row.value) / 100 : null;
+      const layers = layersAt(film, frame);
+      if (row.at.startsWith('cut')) {
+        const layer = row.side === 'in' ? layers.at(-1)! : layers[0]!;
+        if (scale !== null) expect(layer.values.scale).toBeCloseTo(scale, 6);
+        expect(Number(row['clip frame'])).toBe(layer.source);
+      } else if (frame < 124 && scale !== null)
+        expect(phrasesAt(film, frame)[0]!.values.scale).toBeCloseTo(scale, 6);
+    }
+  });
+});
+
+describe('other files', () => {
+  it('carry phrases as comments to be typed and as markers with their keys, and say so', () => {
+    const edl = writeEdl(plan);
+    expect(edl).toContain(
+      '* KEYS OF PHRASE 1 OWN SCALE, PER CENT: 100 AT 01:00:04:04, 150 AT 01:00:04:12, 150 AT 01:00:04:18, 100 AT 01:00:05:04',
+    );
+    expect(edl).toContain('* KEYS OF CUT 3 ZOOM THROUGH OUTGOING SCALE, PER CENT: 100 AT ');
+    const document = JSON.parse(JSON.stringify(otioDocument(plan))) as {
+      tracks: { children: { markers: { marked_range: unknown; metadata: unknown }[] }[] };
+    };
+    const [marker] = document.tracks.children[0]!.markers;
+    expect(marker).toMatchObject({
+      OTIO_SCHEMA: 'Marker.2',
+      marked_range: { start_time: { value: 100, rate: 24 }, duration: { value: 24, rate: 24 } },
+    });
+    expect(leftOut(plan, 'edl')).toContain('1 phrase only as comments with their keys.');
+    expect(leftOut(plan, 'otio').join(' ')).toContain('1 phrase as markers');
+    expect(leftOut(plan, 'keys')).toEqual([]);
+  });
+});
