@@ -87,10 +87,10 @@ const keptFacts = remembered<readonly EffectPlacement[], readonly EffectFacts[]>
 const keptOne = remembered<EffectPlacement, EffectFacts>();
 
 /**
- * The facts of every effect of a plan whose shots, joins and phrases are given, in the order of the
  * The facts of every effect of a plan whose shots, joins and phrases are given, in the order of
  * the plan, left out or not; those whose cut is gone are not among them. An effect keeps its facts
  * where nothing that they depend on has changed.
+ */
 export function effectFactsOf(
   plan: Plan,
   {
