@@ -20,7 +20,7 @@ import { startServer } from '../e2e/server.ts';
 import { benchFaults } from './faults.ts';
 import { benchList, benchPage, benchSteps } from './pages.ts';
 import { benchHardRehearsing, benchLooping, benchRehearsing, benchSwitching } from './rehearse.ts';
-import { benchDragging, benchProposals } from './score.ts';
+import { benchDragging, benchMoves, benchProposals } from './score.ts';
 import { benchTenClips } from './watching.ts';
 import type * as Proxies from '../web/src/proxy/reader.ts';
 
@@ -223,6 +223,7 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   layout: benchLayout,
   proposals: () => benchProposals(say),
   dragging: () => benchDragging(say),
+  moves: () => benchMoves(say),
   movement: benchWatching,
   footage: benchFootage,
   'ten-clips': () => benchTenClips(say),

@@ -1,4 +1,4 @@
-import { chromium } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
 import {
   bestInAnyOrder,
   bestInOrder,
@@ -7,7 +7,7 @@ import {
   proposals,
 } from '@caesura/core/layout';
 import { NOTHING_FOUND } from '@caesura/core/listen';
-import { addClips, setMusic } from '@caesura/core/edits';
+import { addClips, addPhrases, setMusic } from '@caesura/core/edits';
 import { newPlan, type Plan } from '@caesura/core/plan';
 import { finished, frameRate, frames, sourceFrames } from '@caesura/core/time';
 import { exactAnalysis, sampleClip } from '../core/src/testing/sample-plan.ts';
@@ -71,23 +71,8 @@ export function benchProposals(say: Say): void {
   }
 }
 
-/** Frames of the display while a cut is dragged through a plan of 400 shots. */
-export async function benchDragging(say: Say): Promise<void> {
-  const server = await startServer();
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  const plan = layOutSteadily(planOf(188, 40, '1 beat'));
-  const made = await page.request.post(`${server.address}/api/plans`, { data: { plan } });
-  const { id } = (await made.json()) as { id: string };
-  await page.goto(`${server.address}/plans/${id}/score`);
-  const cut = page.getByRole('button', { name: /^Cut 20,/ });
-  await cut.waitFor();
-  const { x, y } = (await cut.boundingBox())!;
-  await page.mouse.move(x + 6, y + 30);
-  await page.mouse.down();
+/** The gaps between the pictures of the display, in milliseconds, while something is done. */
+async function gapsWhile(page: Page, work: () => Promise<void>): Promise<readonly number[]> {
   // As text, since what is compiled here would call helpers that the page does not have.
   await page.evaluate(`
     window.gaps = [];
@@ -98,15 +83,83 @@ export async function benchDragging(say: Say): Promise<void> {
       requestAnimationFrame(frame);
     });
   `);
-  for (let i = 0; i < 240; i++) await page.mouse.move(x + 6 + 60 * Math.sin(i / 10), y + 30);
-  const gaps = (await page.evaluate('window.gaps.slice(2)')) as number[];
-  await page.mouse.up();
+  await work();
+  return (await page.evaluate('window.gaps.slice(2)')) as number[];
+}
+
+/** The middle of some gaps and the slowest twentieth, in words. */
+function smoothness(gaps: readonly number[]): string {
   const sorted = gaps.toSorted((a, b) => a - b);
   const at = (part: number) => sorted[Math.floor(part * (sorted.length - 1))]!;
-  say(
-    `dragging a cut among ${plan.score!.shots.length} shots`,
-    `${at(0.5).toFixed(1)} ms from picture to picture at the middle, ${at(0.95).toFixed(1)} ms for the slowest twentieth`,
+  return `${at(0.5).toFixed(1)} ms from picture to picture at the middle, ${at(0.95).toFixed(1)} ms for the slowest twentieth`;
+}
+
+/** A page of the application on a step of a plan. */
+async function onPlan(
+  plan: Plan,
+  step: string,
+): Promise<{ page: Page; close: () => Promise<void> }> {
+  const server = await startServer();
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const made = await page.request.post(`${server.address}/api/plans`, { data: { plan } });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`${server.address}/plans/${id}/${step}`);
+  const close = async () => {
+    await browser.close();
+    await server.stop();
+  };
+  return { page, close };
+}
+
+/** Frames of the display while a cut is dragged through a plan of 400 shots. */
+export async function benchDragging(say: Say): Promise<void> {
+  const plan = layOutSteadily(planOf(188, 40, '1 beat'));
+  const { page, close } = await onPlan(plan, 'score');
+  const cut = page.getByRole('button', { name: /^Cut 20,/ });
+  await cut.waitFor();
+  const { x, y } = (await cut.boundingBox())!;
+  await page.mouse.move(x + 6, y + 30);
+  await page.mouse.down();
+  const gaps = await gapsWhile(page, async () => {
+    for (let i = 0; i < 240; i++) await page.mouse.move(x + 6 + 60 * Math.sin(i / 10), y + 30);
+  });
+  await page.mouse.up();
+  say(`dragging a cut among ${plan.score!.shots.length} shots`, smoothness(gaps));
+  await close();
+}
+
+/** Likewise while the aim, an end and a key of a phrase are dragged, among 200 phrases. */
+export async function benchMoves(say: Say): Promise<void> {
+  const laidOut = layOutSteadily(planOf(188, 40, '1 beat'));
+  const shots = laidOut.score!.shots.length;
+  const plan = addPhrases(
+    laidOut,
+    Array.from({ length: 200 }, (_, i) => ({
+      at: { on: 'frame', frame: frames(20 + i * 22) } as const,
+    })),
+    { set: { kind: 'punch-in' } },
   );
-  await browser.close();
-  await server.stop();
+  const { page, close } = await onPlan(plan, `moves/${plan.phrases[100]!.id}`);
+  await page.getByRole('heading', { name: 'Punch-in' }).waitFor();
+  for (const [what, place] of [
+    ['the aim of a phrase', page.getByRole('slider', { name: 'Aim' })],
+    ['the end of a phrase', page.getByRole('slider', { name: 'End', exact: true })],
+    ['a key of a phrase', page.locator('.track-curve circle.is-key').nth(1)],
+  ] as const) {
+    const box = (await place.boundingBox())!;
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    const gaps = await gapsWhile(page, async () => {
+      for (let i = 0; i < 180; i++)
+        await page.mouse.move(x + 30 * Math.sin(i / 10), y + 10 * Math.cos(i / 10));
+    });
+    await page.mouse.up();
+    say(`dragging ${what} among ${shots} shots and 200 phrases`, smoothness(gaps));
+  }
+  await close();
 }

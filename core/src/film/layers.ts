@@ -2,7 +2,7 @@ import { outgoingOnTop } from '../joins/move-keys.ts';
 import { joinValues, picturedSides, type Pictured } from '../joins/values.ts';
 import type { Side } from '../joins/window.ts';
 import type { JoinFacts } from '../joins/windows.ts';
-import { AT_REST, type MotionFrame, type PictureValues } from '../motion/index.ts';
+import { AT_REST, type Framed, type MotionFrame, type PictureValues } from '../motion/index.ts';
 import type { Clip } from '../plan/index.ts';
 import { sourceFrames, type GivenFrames, type SourceFrames } from '../time/index.ts';
 import type { Film } from './film.ts';
@@ -22,6 +22,8 @@ export interface Layer {
   readonly source: SourceFrames;
   /** Whether the file has no such frame and its nearest is shown in its place. */
   readonly held: boolean;
+  /** How it lies in the film before it is moved; null where it has the film's shape. */
+  readonly framed: Framed | null;
   readonly values: PictureValues;
   /** How it moves; null where it rests. */
   readonly moving: Moving | null;
@@ -34,7 +36,7 @@ function layerOf(
   values: PictureValues,
   moving: Layer['moving'],
 ): Layer {
-  const { clip, time, index, start, sourceIn } = facts;
+  const { clip, time, index, start, sourceIn, framed } = facts;
   const wanted = time ? time.at(frame - start) : sourceIn;
   const source = clip ? Math.min(clip.frames - 1, Math.max(0, wanted)) : wanted;
   return {
@@ -42,6 +44,7 @@ function layerOf(
     clip,
     source: sourceFrames(source),
     held: source !== wanted,
+    framed,
     values,
     moving,
   };

@@ -1,4 +1,13 @@
-import type { Clip, Plan, Ramp, Score, Shot } from '../plan/index.ts';
+import { framedIn, sameShape, type Framed } from '../motion/index.ts';
+import {
+  USUAL_FRAMING,
+  type Clip,
+  type Plan,
+  type Ramp,
+  type Score,
+  type Shot,
+  type Size,
+} from '../plan/index.ts';
 import {
   frames,
   sourceFrames,
@@ -32,9 +41,17 @@ export interface ShotFacts {
   readonly used: Reach | null;
   /** First source frame after the last one shown. */
   readonly sourceOut: SourceFrames;
+  /** How its picture lies in the film; null where it has the film's shape, or without a clip. */
+  readonly framed: Framed | null;
   /** Where the cut into this shot falls; null for the first shot and without cues. */
   readonly landing: Landing | null;
 }
+
+/** How the picture of a shot lies in the film; null where it has its shape. */
+const framedOf = (shot: Shot, clip: Clip | null, size: Size): Framed | null =>
+  clip && !sameShape(clip.size, size)
+    ? framedIn(clip.size, size, shot.framing ?? clip.framing ?? USUAL_FRAMING)
+    : null;
 
 const keptShots = remembered<Score, readonly ShotFacts[]>();
 const keptFacts = remembered<Shot, ShotFacts>();
@@ -46,13 +63,13 @@ const keptFacts = remembered<Shot, ShotFacts>();
 export function shotFactsOf(plan: Plan, cues: readonly Cue[]): readonly ShotFacts[] {
   const { score, rate, lead, ramps } = plan;
   if (!score) return [];
-  return keptShots(score, [plan.clips, ramps, rate, lead, cues], () => {
+  return keptShots(score, [plan.clips, ramps, rate, lead, cues, plan.size], () => {
     const clips = new Map(plan.clips.map((c) => [c.id, c]));
     return score.shots.map((shot, index) => {
       const clip = (shot.clip !== null && clips.get(shot.clip)) || null;
       const end = frames(shotEnd(score, index));
       const ramp = rampOf(plan, shot);
-      return keptFacts(shot, [index, end, clip, ramp, rate, lead, cues], () => {
+      return keptFacts(shot, [index, end, clip, ramp, rate, lead, cues, plan.size], () => {
         const length = frames(end - shot.start);
         const time = clip && shotTime(plan, shot, clip, length);
         const used = time && time.reach(0, length);
@@ -69,6 +86,7 @@ export function shotFactsOf(plan: Plan, cues: readonly Cue[]): readonly ShotFact
           time,
           used,
           sourceOut: sourceFrames(used ? used.highest + 1 : shot.sourceIn),
+          framed: framedOf(shot, clip, plan.size),
           landing: index === 0 ? null : landingOf(shot.start, cues, plan),
         };
       });

@@ -37,4 +37,5 @@ export {
 } from './moments/moment.ts';
 export { type Met, meetingOf, orderByLikeness } from './neighbours.ts';
 export { type FoundRate, rateOfTimestamps } from './rate-of-timestamps.ts';
+export { steadied } from './steadying.ts';
 export { type StillLimits, USUAL_LIMITS } from './still-ranges.ts';

@@ -107,10 +107,11 @@ it('hands every plan over in every format that can carry it, and says what an ed
       for (const format of HANDOFF_FORMATS)
         if (format.id === 'edl' && tooMuch)
           expect(() => format.write(laidOut)).toThrow(CaesuraError);
-        else
-          expect(format.write(laidOut).split('\n').length).toBeGreaterThan(
-            laidOut.score!.shots.length,
-          );
+        else {
+          // Of a layout without moves the key sheet has its heading only.
+          const least = format.id === 'keys' ? 1 : laidOut.score!.shots.length;
+          expect(format.write(laidOut).split('\n').length).toBeGreaterThan(least);
+        }
     }),
     { numRuns: 40 },
   );

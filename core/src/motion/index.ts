@@ -1,4 +1,5 @@
 export { coverScale, openPart } from './cover.ts';
+export { type Framed, framedIn, sameShape } from './framing.ts';
 export {
   blurDirection,
   type Look,

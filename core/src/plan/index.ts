@@ -24,6 +24,7 @@ export {
   type RecipeEffect,
   type RiserPlacement,
 } from './schema/effect-schema.ts';
+export { type Framing, FRAMINGS, USUAL_FRAMING } from './schema/framing-schema.ts';
 export { MediaIdSchema, RateSchema, SizeSchema } from './schema/fields.ts';
 export { type Anchor, type PlaceAnchor } from './schema/anchor-schema.ts';
 export {

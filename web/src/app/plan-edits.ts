@@ -38,6 +38,8 @@ const EDITS = {
   followPhraseRecipe: recipes.followPhraseRecipe,
   followRamp: edits.followRamp,
   followRecipe: recipes.followRecipe,
+  frameClip: edits.frameClip,
+  frameShot: edits.frameShot,
   holdJoinKey: edits.holdJoinKey,
   holdPhraseKey: edits.holdPhraseKey,
   keepPhraseRecipe: recipes.keepPhraseRecipe,
@@ -132,6 +134,8 @@ export type EditArguments<N extends EditName> = (typeof EDITS)[N] extends (
 /** What an edit is called beside undo and redo. */
 export const EDIT_LABELS: Readonly<Record<EditName, string>> = {
   addClips: 'add clips',
+  frameClip: 'frame a clip',
+  frameShot: 'frame a shot',
   easeJoinKeys: 'ease all keys',
   easePhraseKeys: 'ease all keys',
   holdJoinKey: 'what a key keeps to',

@@ -1,5 +1,5 @@
 import type { Layer, Moving, PhraseOnFrame } from '@caesura/core/film';
-import { rests, type PictureValues } from '@caesura/core/motion';
+import { rests, type Framed, type PictureValues } from '@caesura/core/motion';
 import type { Size } from '@caesura/core/plan';
 import type { Canvas, Context, Picture } from './canvas.ts';
 import { drawMoving } from './draw-moving.ts';
@@ -69,6 +69,27 @@ const isStill = ({ motion, now, at }: Moving, values: PictureValues): boolean =>
   (motion.look.shutter === 0 ||
     (rests(at(now - motion.look.shutter / 720)) && rests(at(now + motion.look.shutter / 720))));
 
+/** A picture of another shape laid into a frame of the film's. */
+function inFilm(
+  picture: Picture,
+  { box: { left, top, right, bottom } }: Framed,
+  { box, filmWidth }: { box: Size; filmWidth: number },
+): Picture {
+  const sheet = emptySheet(2, box);
+  const context = sheet.getContext('2d')!;
+  const part = box.width / filmWidth;
+  context.fillStyle = '#000';
+  context.fillRect(0, 0, box.width, box.height);
+  context.drawImage(
+    picture.image,
+    left * part,
+    top * part,
+    (right - left) * part,
+    (bottom - top) * part,
+  );
+  return { image: sheet, ...box };
+}
+
 /** A frame of the film to be painted: its pictures and its phrases, each the lowest first. */
 export interface FrameToPaint {
   readonly layers: readonly { readonly layer: Layer; readonly picture: Picture | null }[];
@@ -89,9 +110,10 @@ export function paintFilm(canvas: Canvas, { layers, phrases, filmWidth }: FrameT
     context.fillRect(0, 0, box.width, box.height);
   };
   clear();
-  for (const { layer, picture } of layers) {
-    if (!picture) continue;
-    const { values, moving } = layer;
+  for (const { layer, picture: whole } of layers) {
+    if (!whole) continue;
+    const { values, moving, framed } = layer;
+    const picture = framed ? inFilm(whole, framed, { box, filmWidth }) : whole;
     // Most frames show one picture as it is.
     if (!moving || isStill(moving, values))
       context.drawImage(picture.image, 0, 0, box.width, box.height);

@@ -28,14 +28,15 @@ export const soft = faultKind<'soft', Figures>({
     const { cut, frame, before, after, out, into } = join;
     if (before + after === 0) return [];
     return (['out', 'in'] as const).flatMap((side) => {
-      const { clip } = side === 'out' ? out : into;
+      const { clip, framed } = side === 'out' ? out : into;
+      const laid = framed?.scale ?? 1;
       // A picture too small for the film is soft at rest, too, which no join is to blame for.
-      if (!clip || softnessAt(clip.size, size, 1) < SOFT) return [];
+      if (!clip || softnessAt(clip.size, size, laid) < SOFT) return [];
       const values = joinValues(join)[side];
       const first = values[0];
       if (!first) return [];
       const peak = values.reduce((most, v) => (v.scale > most.scale ? v : most), first);
-      const softness = softnessAt(clip.size, size, peak.scale);
+      const softness = softnessAt(clip.size, size, peak.scale * laid);
       if (peak.scale <= 1 || softness >= SOFT - 1e-9) return [];
       return [
         {
@@ -43,7 +44,12 @@ export const soft = faultKind<'soft', Figures>({
           cut,
           frame: frames(frame + peak.at),
           target: side,
-          figures: { side, softness, scale: peak.scale, most: softnessAt(clip.size, size, SOFT) },
+          figures: {
+            side,
+            softness,
+            scale: peak.scale,
+            most: softnessAt(clip.size, size, SOFT * laid),
+          },
           message: `“${clip.name}” turns soft: ${softness.toFixed(2)} pixels of source to one of the film at ${Math.round(peak.scale * 100)} %.`,
           mend: 'Take a lower peak, or a larger picture.',
         },

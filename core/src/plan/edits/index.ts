@@ -41,6 +41,7 @@ export {
   removeEffectFile,
   renameEffectFile,
 } from './edit-effects.ts';
+export { frameClip, frameShot } from './edit-framing.ts';
 export { addNote, changeNote, removeNote } from './edit-notes.ts';
 export {
   changeRampGroup,

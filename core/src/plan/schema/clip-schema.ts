@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FramingSchema } from './framing-schema.ts';
 import { MOMENT_KINDS } from '../../footage/moments/moment.ts';
 import { MediaIdSchema, RateSchema, SizeSchema, sourceFramesFrom, whole } from './fields.ts';
 
@@ -66,6 +67,8 @@ export const ClipSchema = FileFactsSchema.extend({
   /** Moments worth landing on a cue, in order, and frames at which a proposed one is not wanted. */
   moments: z.array(MomentSchema).max(100_000).readonly().default([]),
   declined: z.array(sourceFramesFrom(0)).max(100_000).readonly().default([]),
+  /** How it lies in a film of another shape, when not filling it about the middle. */
+  framing: FramingSchema.optional(),
   /** Its own limits of stillness, when not the usual ones. */
   limits: StillLimitsSchema.optional(),
 })

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { framesFrom, sourceFramesFrom, SpeedSchema } from './fields.ts';
+import { FramingSchema } from './framing-schema.ts';
 import { JoinSchema } from './join-schema.ts';
 import { RampSchema } from './ramp-schema.ts';
 
@@ -17,6 +18,8 @@ export const ShotSchema = z.object({
   ramp: RampSchema.optional(),
   /** The ramp of a group that it follows, in place of its own. */
   rampOf: z.string().min(1).max(64).optional(),
+  /** How its picture lies in the film, when not as its clip does. */
+  framing: FramingSchema.optional(),
   /** What happens at the cut at its start; a hard cut when left out. */
   join: JoinSchema.optional(),
   /**

@@ -11,6 +11,7 @@ import {
 import type { Clip } from '@caesura/core/plan';
 import { sourceFrames, toNumber, type SourceFrames } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
+import { FramingFields } from '../../fields/FramingFields.tsx';
 import { useClipAnalyses, useTimes } from '../../app/use-clip-analysis.ts';
 import { useProxy } from '../../proxy/use-proxy.ts';
 import { AlikePanel } from './AlikePanel.tsx';
@@ -129,7 +130,15 @@ function Large({ clip }: { clip: Clip }) {
             <AlikePanel {...{ plan, clip, clipAnalysisOf }} />
           </Tab>
           <Tab eventKey="file" title="File">
-            <FilePanel clip={clip} times={times} />
+            <FramingFields
+              picture={clip.size}
+              film={plan.size}
+              own={clip.framing}
+              usual={undefined}
+              usualName="as usual, fills"
+              onFrame={(framing) => edit('frameClip', clip.id, framing)}
+            />
+            <FilePanel clip={clip} times={times} analysis={analysis ?? null} />
           </Tab>
         </Tabs>
       </section>

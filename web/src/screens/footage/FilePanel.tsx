@@ -1,11 +1,20 @@
 import type { Clip } from '@caesura/core/plan';
 import { formatTimecode, rateLabel, toNumber } from '@caesura/core/time';
-import type { FrameTimes } from '@caesura/core/footage';
+import type { ClipAnalysis, FrameTimes } from '@caesura/core/footage';
 import { grouped } from '../../app/format.ts';
 import { sizeText } from '../../fields/SizeField.tsx';
+import { shakeWords } from './shake-words.ts';
 
 /** What the file of a clip says of itself. */
-export function FilePanel({ clip, times }: { clip: Clip; times: FrameTimes | null }) {
+export function FilePanel({
+  clip,
+  times,
+  analysis,
+}: {
+  clip: Clip;
+  times: FrameTimes | null;
+  analysis: ClipAnalysis | null;
+}) {
   const { rate, quarters, pixelAspect, content } = clip;
   const spacing = times?.ticks
     .slice(1)
@@ -25,6 +34,7 @@ export function FilePanel({ clip, times }: { clip: Clip; times: FrameTimes | nul
     ['Pixels', pixelAspect ? `${pixelAspect.num}:${pixelAspect.den}, not square` : 'square'],
     ['Starts at', formatTimecode(clip.start, rate, clip.dropFrame)],
     ['Coding', clip.codec ?? 'not known'],
+    ...(analysis ? [['Shake', shakeWords(analysis, clip)] as const] : []),
     ['Known by', content ? `its content, ${content.slice(0, 12)}` : 'its name only'],
   ];
   return (

@@ -7,6 +7,7 @@ import { compare, percent, toNumber, toText, type Rational } from '@caesura/core
 
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
+import { FramingFields } from '../../fields/FramingFields.tsx';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
 import { FramePicture } from '../../components/FramePicture.tsx';
@@ -174,6 +175,14 @@ export function ShotPanel({
             </ButtonGroup>
             <span className="slip-note">slip</span>
           </div>
+          <FramingFields
+            picture={clip.size}
+            film={plan.size}
+            own={shot.framing}
+            usual={clip.framing}
+            usualName="as its clip"
+            onFrame={(framing) => edit('frameShot', index, framing)}
+          />
         </>
       )}
       <WholeField
