@@ -191,7 +191,7 @@ function withKeys(plan: Plan, facts: JoinFacts, keys: readonly JoinKey[]): Plan 
     settings.move === 'own'
       ? {}
       : { ...kept, blurAlong: settings.blurAlong ?? settings.way, move: 'own' as const };
-  return withJoin(plan, cut as CutIndex, { ...join, set: { ...join?.set, ...own, keys } });
+  return withJoin(plan, cut, { ...join, set: { ...join?.set, ...own, keys } });
 }
 
 /**

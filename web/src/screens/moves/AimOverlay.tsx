@@ -62,7 +62,7 @@ export function AimOverlay({
     set({ x: within(aim.x + x!), y: within(aim.y + y!) });
   };
   const [cx, cy] = [aim.x * size.width, aim.y * size.height];
-  const arm = size.width / 45;
+  const arm = Math.max(size.width, size.height) / 45;
   const said = near.atPeak ? 'what is seen at the peak' : 'what is seen here';
   return (
     <svg
@@ -72,7 +72,11 @@ export function AimOverlay({
       preserveAspectRatio="none"
     >
       <polygon points={seen.map(({ x, y }) => `${x},${y}`).join(' ')} />
-      <text x={size.width * 0.015} y={size.height * 0.06} fontSize={size.height / 24}>
+      <text
+        x={size.width * 0.015}
+        y={size.height * 0.06}
+        fontSize={Math.min(size.height / 24, size.width / 36)}
+      >
         {said}, {percent(near.values.scale)}
       </text>
       <g

@@ -1,3 +1,4 @@
+import type { CSSProperties } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import type { Film } from '@caesura/core/film';
 import { AimOverlay } from './AimOverlay.tsx';
@@ -38,7 +39,10 @@ export function MoveStage({
   );
   return (
     <div className="move-stage">
-      <div className="move-picture" style={{ aspectRatio: `${size.width} / ${size.height}` }}>
+      <div
+        className="move-picture"
+        style={{ '--shape': size.width / size.height } as CSSProperties}
+      >
         <canvas
           ref={canvas}
           width={480}
