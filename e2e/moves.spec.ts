@@ -6,7 +6,7 @@ import type { Join, Plan, Ramp } from '../core/src/plan/index.ts';
 import { frameRate } from '../core/src/time/index.ts';
 import { planOf } from './clips.ts';
 import { ROOT } from './server.ts';
-import { expect, openCut, saved, tab, test, type } from './test.ts';
+import { expect, openCut, openTeaser, saved, tab, test, type } from './test.ts';
 
 /** Opens Moves on a copy of the demo's teaser with joins and ramps on some shots. */
 async function openMoves(
@@ -208,6 +208,9 @@ test('own keys are typed by keyboard, frame by frame, and the pictures shown are
   await faults(page)
     .getByRole('button', { name: /^Enlarge as far as covers/ })
     .click();
+  // Its first key is not at rest, which is told, and mended.
+  await expect(faults(page)).toContainText('jumps where the window begins');
+  await mend(page, 'A key at rest there').click();
   await expect(faults(page)).toBeHidden();
 
   const film = filmOf(await now(page));
@@ -329,9 +332,7 @@ test('a crest is dragged on the score, a key of an own move is eased and removed
 test('a punch-in on a word is typed, resized, aimed and put on downbeats in one act, by keyboard and mouse; several are switched together', async ({
   page,
 }) => {
-  await page.goto('/plans');
-  await page.getByRole('link', { name: /^Open day teaser/ }).click();
-  await page.getByRole('navigation', { name: 'Steps' }).getByText('Moves').click();
+  await openTeaser(page, 'moves');
   await page.getByRole('button', { name: /^phrases/ }).click();
   const before = (await now(page)).phrases.length;
   await page.getByRole('option', { name: /punch-in/ }).click();

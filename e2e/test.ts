@@ -35,6 +35,13 @@ export async function newPlan(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'The film' })).toBeVisible();
 }
 
+/** Saves a plan under a name of the test's and opens a step of it. */
+async function openOwn(page: Page, plan: object, path: string): Promise<void> {
+  const data = { plan: { ...plan, name: 'Of this test only' } };
+  const own = (await (await page.request.post('/api/plans', { data })).json()) as { id: string };
+  await page.goto(`/plans/${own.id}/${path}`);
+}
+
 /** Opens a step of a copy of a plan of the demo's material, an even film as it is. */
 export async function openDemo(
   page: Page,
@@ -42,9 +49,20 @@ export async function openDemo(
   file: 'even' | 'rehearsed' = 'even',
 ): Promise<void> {
   const plan = JSON.parse(readFileSync(`${ROOT}/demo/output/tried/${file}.json`, 'utf8')) as object;
-  const data = { plan: { ...plan, name: 'Of this test only' } };
-  const own = (await (await page.request.post('/api/plans', { data })).json()) as { id: string };
-  await page.goto(`/plans/${own.id}/${path}`);
+  await openOwn(page, plan, path);
+}
+
+/** Opens a step of a copy of the demo's teaser, so that nothing done to it meets another test. */
+export async function openTeaser(page: Page, path: string): Promise<void> {
+  const plans = (await (await page.request.get('/api/plans')).json()) as {
+    id: string;
+    name: string;
+  }[];
+  const teaser = plans.find(({ name }) => name === 'Open day teaser')!;
+  const { plan } = (await (await page.request.get(`/api/plans/${teaser.id}`)).json()) as {
+    plan: object;
+  };
+  await openOwn(page, plan, path);
 }
 
 /** Opens a page of the panel beside a sound. */
@@ -93,14 +111,18 @@ export function recordFrames(edl: string, fps: number): { starts: number[]; end:
 /** Height of a row of the list on Moves, in pixels. */
 const MOVE_ROW = 54;
 
-/** Opens a cut in the list on Moves, which draws the rows that are in sight. */
-export async function openCut(page: Page, cut: number): Promise<void> {
-  await page
+/** Scrolls the list on Moves, which draws the rows that are in sight, to about a cut. */
+export const scrollToCut = (page: Page, cut: number): Promise<void> =>
+  page
     .getByRole('listbox', { name: 'Cuts and phrases' })
     .evaluate(
       (list, top) => list.parentElement!.scrollTo({ top }),
       Math.max(0, cut - 3) * MOVE_ROW,
     );
+
+/** Opens a cut in the list on Moves. */
+export async function openCut(page: Page, cut: number): Promise<void> {
+  await scrollToCut(page, cut);
   await page.getByRole('option', { name: new RegExp(`^Cut ${cut} `) }).click();
   await expect(page.getByRole('heading', { name: `Cut ${cut}`, exact: true })).toBeVisible();
 }

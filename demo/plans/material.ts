@@ -62,6 +62,7 @@ export function proposed(plan: Plan, { seen }: DemoMaterial): Plan {
 export const knownOf = ({ seen }: Pick<DemoMaterial, 'seen'>): Known => ({
   measuredOf: (clip) => ({
     movementAt: (frame) => movementAt(seen(clip).activity, frame, clip.limits),
+    offAt: null,
   }),
   sum: null,
 });

@@ -1,3 +1,4 @@
+export { reversedEasing } from './reversed-easing.ts';
 export { type Easing, LINEAR, easedAt, easingText, parseEasing } from './easing.ts';
 export {
   type SpeedCurve,

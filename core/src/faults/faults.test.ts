@@ -101,9 +101,17 @@ describe('joins', () => {
     expect(only(plan, 'edge-shows').mend).toContain('120.0 %');
     expect(labels(plan, 'edge-shows')).toEqual([
       'Enlarge as far as covers, up to 120.0 %',
+      'One scale of 120.0 % for all of the window',
       'Fill the edges by mirroring',
       'Fill the edges by extending',
     ]);
+    // A blur of L px along 81° draws in L·sin 81° of 1080 lines from beyond the edge.
+    const blurred = { blur: 26, blurAlong: 81, fill: 'none', cover: 'no' } as const;
+    const smeared = two({}, { join: joinOf('smear', 6, 6, blurred) });
+    const needs = 100 * (1 + (26 * Math.sin((81 * Math.PI) / 180)) / 1080);
+    expect(labels(smeared, 'edge-shows')).toContain(
+      `One scale of ${needs.toFixed(1)} % for all of the window`,
+    );
     const soft = two({}, { join: joinOf('zoom-through', 5, 5, { peak: 3 }) });
     expect(only(soft, 'soft').message).toContain('0.33 pixels of source');
     expect(labels(soft, 'soft')).toEqual(['Lower the peak to 200 %']);
@@ -129,6 +137,7 @@ describe('joins', () => {
     const plan = two({}, { join: joinOf('whip-pan', 6, 6) });
     const measuredOf = () => ({
       movementAt: (frame: number) => (frame < 120 ? 2 : frame < 130 && frame > 104 ? 0 : 0.2),
+      offAt: null,
     });
     const fault = faultsOf(plan, { ...NOTHING_KNOWN, measuredOf }).find(
       (f) => f.code === 'still-at-cut',

@@ -1,9 +1,13 @@
+import type { Off } from '../footage/index.ts';
 import type { Clip, Plan } from '../plan/index.ts';
 import { sumFor, type MeasuredSum, type SumLevel } from '../sound/index.ts';
 
-/** Movement of a clip as it was measured: at a frame, in units of what counts as still. */
+/** What was measured of a clip, frame by frame. */
 export interface MeasuredMovement {
+  /** Movement in units of what counts as still. */
   readonly movementAt: (frame: number) => number;
+  /** Where the camera is beside its meant way; null where that is not known. */
+  readonly offAt: ((frame: number) => Off) | null;
 }
 
 /** What was measured in files beside the plan, by which some faults are told. */

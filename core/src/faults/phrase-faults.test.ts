@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { filmOf, frameSpan } from '../film/index.ts';
 import { layOutSteadily } from '../layout/index.ts';
-import { addPhrases, changeJoin, setMove, setWindow } from '../plan/edits/index.ts';
+import { addPhrases, changeJoin, setJoinKey, setMove, setWindow } from '../plan/edits/index.ts';
 import { PHRASE_KINDS, type Phrase, type PlaceAnchor, type Plan } from '../plan/index.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, frames } from '../time/index.ts';
@@ -129,5 +129,44 @@ describe('a join', () => {
     expect(told).toHaveLength(1);
     for (const mend of mendsOf(plan, told[0]!))
       expect(faultsOf(mend.plan).filter(({ code }) => code === 'overshoots')).toEqual([]);
+  });
+});
+
+describe('a picture that turns soft', () => {
+  const soft = (plan: Plan) => faultsOf(plan).filter(({ code }) => code === 'phrase-soft');
+
+  it('is told by all its scales together: those of the phrase and of the cut under it', () => {
+    // Pictures of the film's size: 1/1.5 pixel alone is enough, 1/(1.5 · 2) is not.
+    const { size } = laidOut;
+    const sized = { ...laidOut, clips: laidOut.clips.map((clip) => ({ ...clip, size })) };
+    const punched = addPhrases(sized, [{ at: on(start - 12) }], {
+      set: { kind: 'punch-in', in: span(6), hold: span(20), out: span(6), scale: 1.5 },
+    });
+    expect(soft(punched)).toEqual([]);
+    const zoomed = changeJoin(setWindow(setMove(punched, 4, 'zoom-through'), 4, 5, 5), 4, {
+      peak: 2.2,
+    });
+    const [fault] = soft(zoomed);
+    expect((fault!.figures as { softness: number }).softness).toBeCloseTo(1 / (1.5 * 2.2), 6);
+    const [mend] = mendsOf(zoomed, fault!);
+    // Under a window in motion 0.35 is enough: 1/2.2/0.35.
+    expect(mend!.label).toBe('A scale of 129 %');
+    expect(soft(mend!.plan)).toEqual([]);
+  });
+});
+
+describe('own keys of a cut', () => {
+  const jumps = (plan: Plan) => faultsOf(plan).filter(({ code }) => code === 'window-jump');
+
+  it('that leave the picture moved at the outer end of the window are told to jump', () => {
+    const own = setWindow(setMove(laidOut, 4, 'own'), 4, 6, 6);
+    const whipped = setJoinKey(own, 4, { side: 'out', of: 'x', at: -1, value: -0.2 });
+    // One key holds over its whole side, so that it begins away from rest.
+    const [fault] = jumps(whipped);
+    expect(fault).toMatchObject({ cut: 4, figures: { side: 'out', of: 'x', by: 0.2, at: -6 } });
+    const [mend] = mendsOf(whipped, fault!);
+    expect(mend!.label).toBe('A key at rest there');
+    expect(jumps(mend!.plan)).toEqual([]);
+    expect(jumps(setJoinKey(whipped, 4, { side: 'out', of: 'x', at: -6, value: 0 }))).toEqual([]);
   });
 });

@@ -25,13 +25,17 @@ import { phraseEdge } from './kinds/phrase-edge.ts';
 import { phraseEmpty } from './kinds/phrase-empty.ts';
 import { phraseJump } from './kinds/phrase-jump.ts';
 import { phraseLost } from './kinds/phrase-lost.ts';
+import { phraseSoft } from './kinds/phrase-soft.ts';
 import { riserBackwards } from './kinds/riser-backwards.ts';
 import { slowPatch } from './kinds/slow-patch.ts';
 import { soft } from './kinds/soft.ts';
 import { sourceEnds } from './kinds/source-ends.ts';
 import { speedJump } from './kinds/speed-jump.ts';
 import { stillAtCut } from './kinds/still-at-cut.ts';
+import { steadyShort } from './kinds/steady-short.ts';
 import { sumClips } from './kinds/sum-clips.ts';
+import { trembles } from './kinds/trembles.ts';
+import { windowJump } from './kinds/window-jump.ts';
 import { windowsOverlap } from './kinds/windows-overlap.ts';
 
 /**
@@ -46,6 +50,7 @@ export const FAULT_KINDS = [
   noClip,
   sourceEnds,
   outsideUsable,
+  steadyShort,
   windowsOverlap,
   handleShort,
   oddWindow,
@@ -53,10 +58,12 @@ export const FAULT_KINDS = [
   edgeShows,
   soft,
   overshoots,
+  windowJump,
   phraseLost,
   phraseEmpty,
   phraseJump,
   phraseEdge,
+  phraseSoft,
   motionsFight,
   flashOften,
   stillAtCut,
@@ -65,6 +72,7 @@ export const FAULT_KINDS = [
   crestsDiffer,
   framesRepeat,
   longStride,
+  trembles,
   effectLost,
   effectEarly,
   effectLong,

@@ -4,8 +4,11 @@ import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { RecipeFileSchema } from '../recipes/index.ts';
 import { joinOf, planOfParts } from '../testing/joined-plans.ts';
-import { frameRate } from '../time/index.ts';
-import { checkReport, CheckReportSchema, framesReport, FramesReportSchema } from './report.ts';
+import { filmOf, frameSpan, layersAt, phrasesAt } from '../film/index.ts';
+import { addPhrases } from '../plan/edits/index.ts';
+import { frameRate, frames } from '../time/index.ts';
+import { framesReport, FramesReportSchema, phraseFramesReport } from './frames-report.ts';
+import { checkReport, CheckReportSchema } from './report.ts';
 
 const plan = planOfParts(frameRate(24), [
   { length: 24, in: 10, frames: 38 },
@@ -28,7 +31,8 @@ describe('what the command line prints of a plan', () => {
   });
 
   it('is the window of a cut frame by frame, with what is shown and held', () => {
-    const report = FramesReportSchema.parse(framesReport(plan, 1));
+    const report = framesReport(plan, 1);
+    expect(FramesReportSchema.parse(report)).toEqual(report);
     expect(report).toMatchObject({
       move: 'plain',
       before: 6,
@@ -44,6 +48,29 @@ describe('what the command line prints of a plan', () => {
     expect(report.frames.map((f) => f.out?.held).slice(-3)).toEqual([false, true, true]);
     expect(report.frames[0]!.in!.opacity).toBeCloseTo(1 / 13, 9);
     expect(() => framesReport(plan, 9)).toThrow('There is no cut 9.');
+  });
+
+  it('is a phrase frame by frame: the pictures under it and what is done to them', () => {
+    const span = (n: number) => frameSpan(n, plan.rate);
+    const pushed = addPhrases(plan, [{ at: { on: 'frame', frame: frames(20) } }], {
+      set: { kind: 'punch-in', in: span(4), hold: span(0), out: span(4), scale: 1.5 },
+    });
+    const report = phraseFramesReport(pushed, 1);
+    expect(FramesReportSchema.parse(report)).toEqual(report);
+    expect(report).toMatchObject({ phrase: 1, kind: 'punch-in', off: false, from: 20 });
+    const film = filmOf(pushed);
+    for (const { frame, pictures, phrases } of report.frames) {
+      expect(pictures.map((p) => p.sourceFrame)).toEqual(
+        layersAt(film, frame).map((layer) => layer.source),
+      );
+      expect(phrases[0]!.scale).toBe(phrasesAt(film, frame)[0]!.values.scale);
+    }
+    // Both pictures of the dissolve lie under it on its fifth frame, at the cut.
+    expect(report.frames[4]!.pictures).toHaveLength(2);
+    expect(framesReport(pushed, 1).frames.map(({ phrases }) => phrases.length)).toEqual(
+      Array.from({ length: 12 }, (_, i) => (18 + i >= 20 && 18 + i < report.to ? 1 : 0)),
+    );
+    expect(() => phraseFramesReport(pushed, 2)).toThrow('There is no phrase 2.');
   });
 
   it.each([

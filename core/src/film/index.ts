@@ -41,4 +41,5 @@ export { shotSpeed } from './shot-speed.ts';
 export { LANDING_KINDS, SEEN_ABOUT, type EventMark, type EventState } from './event-marks.ts';
 export { landedMoment, type LandedMoment } from './landed-moment.ts';
 export { remembered } from './remembered.ts';
-export { withoutJoins, withoutPhrases, withoutRamps } from './versions.ts';
+export { steadiedIn, steadiedReach, steadyCost } from './steadied-frames.ts';
+export { withoutJoins, withoutPhrases, withoutRamps, withoutSteadying } from './versions.ts';

@@ -7,6 +7,7 @@ import type { Clip } from '../plan/index.ts';
 import { sourceFrames, type GivenFrames, type SourceFrames } from '../time/index.ts';
 import type { Film } from './film.ts';
 import type { ShotFacts } from './shots.ts';
+import { steadiedIn, type SteadiedPicture } from './steadied-frames.ts';
 
 /** A picture in motion at an instant, for what is blurred while the shutter is open. */
 export interface Moving extends Pictured {
@@ -24,6 +25,8 @@ export interface Layer {
   readonly held: boolean;
   /** How it lies in the film before it is moved; null where it has the film's shape. */
   readonly framed: Framed | null;
+  /** What takes its shake away, inside its own picture; null where it is as it was filmed. */
+  readonly steadied: SteadiedPicture | null;
   readonly values: PictureValues;
   /** How it moves; null where it rests. */
   readonly moving: Moving | null;
@@ -45,6 +48,7 @@ function layerOf(
     source: sourceFrames(source),
     held: source !== wanted,
     framed,
+    steadied: steadiedIn(facts, source),
     values,
     moving,
   };

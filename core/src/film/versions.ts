@@ -13,6 +13,10 @@ export const withoutPhrases = (plan: Plan): Plan => ({
   phrases: plan.phrases.map((phrase) => ({ ...phrase, off: true })),
 });
 
+/** A plan whose shots are as their cameras shook. */
+export const withoutSteadying = (plan: Plan): Plan =>
+  withShots(plan, ({ steady: _steady, ...shot }) => shot);
+
 /** A plan whose shots with ramps go at a constant speed. */
 export const withoutRamps = (plan: Plan): Plan =>
   withShots(plan, ({ ramp: _own, rampOf: _group, ...shot }) => shot);

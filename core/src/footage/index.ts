@@ -37,5 +37,6 @@ export {
 } from './moments/moment.ts';
 export { type Met, meetingOf, orderByLikeness } from './neighbours.ts';
 export { type FoundRate, rateOfTimestamps } from './rate-of-timestamps.ts';
-export { steadied } from './steadying.ts';
+export { shakePath, type Steadying, steadied, steadyMoves } from './steadying.ts';
+export { isTrembling, type Off, tremblingOf } from './trembling.ts';
 export { type StillLimits, USUAL_LIMITS } from './still-ranges.ts';

@@ -9,6 +9,9 @@ interface Beyond {
   readonly ramps: number;
   /** Cuts whose pictures move. */
   readonly moves: number;
+  /** Shots whose shake is taken away, and those whose pictures have another shape. */
+  readonly steadied: number;
+  readonly framed: number;
   /** Phrases in use. */
   readonly phrases: number;
   /** Overlaps that a timeline writes as cuts, without movement and with it. */
@@ -33,6 +36,8 @@ function beyondOf(film: Film): Beyond {
   return {
     ramps: shots.filter(({ ramp }) => ramp).length,
     moves: used.length - dissolves.length,
+    steadied: shots.filter(({ shot, clip }) => shot.steady && clip).length,
+    framed: shots.filter(({ framed }) => framed).length,
     phrases: film.phrases.filter(({ phrase, start, end }) => !phrase.off && end > start).length,
     cutDissolves: lost(dissolves),
     cutMoves: lost(moving),
@@ -111,8 +116,37 @@ const LOSSES: readonly Loss[] = [
   },
   {
     of: 'phrases',
+    formats: ['csv'],
+    say: (n) => `${plural(n, 'phrase')} by kind and frames: their keys stand in the key sheet.`,
+  },
+  {
+    of: 'steadied',
+    formats: ['edl'],
+    say: (n) => `${plural(n, 'steadied shot')} as filmed: the keys stand in the key sheet.`,
+  },
+  {
+    of: 'steadied',
+    formats: ['otio'],
+    say: (n) =>
+      `${plural(n, 'steadied shot')} with the keys in the metadata, which only a reader that knows them shows.`,
+  },
+  {
+    of: 'steadied',
     formats: ['csv', 'html'],
-    say: (n) => `${plural(n, 'phrase')} not at all: their keys stand in the key sheet.`,
+    say: (n) =>
+      `${plural(n, 'steadied shot')} by length and scale: the keys stand in the key sheet.`,
+  },
+  {
+    of: 'framed',
+    formats: ['edl'],
+    say: (n) =>
+      `How ${plural(n, 'picture')} of another shape ${n === 1 ? 'lies' : 'lie'} in the film.`,
+  },
+  {
+    of: 'framed',
+    formats: ['otio'],
+    say: (n) =>
+      `How ${plural(n, 'picture')} of another shape ${n === 1 ? 'lies' : 'lie'} in the film only in the metadata.`,
   },
   {
     of: 'effects',
@@ -134,11 +168,6 @@ const LOSSES: readonly Loss[] = [
     of: 'moves',
     formats: ['csv'],
     say: () => 'Of moves their windows and keys, not the pictures.',
-  },
-  {
-    of: 'moves',
-    formats: ['html'],
-    say: () => 'Of moves their windows; their keys stand in the key sheet.',
   },
 ];
 

@@ -1,7 +1,7 @@
 import { type JoinFacts } from '../joins/index.ts';
 import { type EffectFacts } from '../sound/index.ts';
 import { CaesuraError } from '../time/index.ts';
-import { type ShotFacts, filmOf } from '../film/index.ts';
+import { type Film, type ShotFacts, filmOf } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
 
 /** The shots of a plan that has some. Throws when it has not been laid out. */
@@ -17,12 +17,13 @@ export interface ScoredFilm {
   readonly shots: readonly ShotFacts[];
   readonly joins: readonly JoinFacts[];
   readonly effects: readonly EffectFacts[];
+  readonly phrases: Film['phrases'];
 }
 
 /** The film of a plan. Throws when it has not been laid out. */
 export function scoredFilm(plan: Plan): ScoredFilm {
   const shots = scoredShots(plan);
-  const joins = filmOf(plan).joins;
+  const { joins, phrases } = filmOf(plan);
   const effects = filmOf(plan).effects.filter(({ placement }) => !placement.off);
-  return { shots, joins, effects };
+  return { shots, joins, effects, phrases };
 }

@@ -1,5 +1,6 @@
 import type { GivenFrames } from '../time/index.ts';
 import type { ShotFacts } from '../film/shots.ts';
+import { joinValues } from './values.ts';
 import type { JoinFacts } from './windows.ts';
 import type { Side } from './window.ts';
 
@@ -44,17 +45,29 @@ export function handleFor(
   return { side, ...told, spare: spare(told), lasts };
 }
 
+/** Frames beyond the cut, of those on which a side is on screen, up to the last that is seen. */
+function seenBeyond(join: JoinFacts, side: Side): number {
+  const most = side === 'out' ? join.blend.after : join.blend.before;
+  if (most === 0) return 0;
+  const values = joinValues(join)[side];
+  const seen = values
+    .filter(({ at, opacity }) => opacity > 0 && (side === 'out' ? at >= 0 : at < 0))
+    .map(({ at }) => (side === 'out' ? at + 1 : -at));
+  return Math.min(most, Math.max(0, ...seen));
+}
+
 /**
  * The handles that both sides of a join need: frames after the cut of the outgoing, before it of
- * the incoming, as far as both are on screen.
+ * the incoming, as far as both are on screen and not invisible.
  */
-export function handlesOf({ out, into, blend, settings }: JoinFacts): {
+export function handlesOf(join: JoinFacts): {
   readonly out: Handle | null;
   readonly in: Handle | null;
 } {
+  const { out, into, settings } = join;
   const { hold } = settings;
   return {
-    out: handleFor('out', out, hold.out ? 0 : blend.after),
-    in: handleFor('in', into, hold.in ? 0 : blend.before),
+    out: handleFor('out', out, hold.out ? 0 : seenBeyond(join, 'out')),
+    in: handleFor('in', into, hold.in ? 0 : seenBeyond(join, 'in')),
   };
 }

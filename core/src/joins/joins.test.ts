@@ -9,11 +9,12 @@ import { CaesuraError, frameRate, rational, USUAL_RATES } from '../time/index.ts
 import { straightWay, wayOf, zoomOf } from './direction.ts';
 import { handleFor, handlesOf } from './handles.ts';
 import { moveKeys } from './move-keys.ts';
-import { frameSpan, parseSpan, spanFrames, spanText } from '../film/index.ts';
+import { setJoinKey } from '../plan/edits/edit-joins.ts';
+import { frameSpan, joinAt, parseSpan, spanFrames, spanText } from '../film/index.ts';
 import { evenTotals, placingOf, splitWindow } from './split.ts';
 import { joinOf, keyOn, planOfParts, windowOf } from '../testing/joined-plans.ts';
 import { usualSettings } from './usual.ts';
-import { valuesIn } from './values.ts';
+import { picturedSides, valuesIn } from './values.ts';
 import { windowConflicts } from './windows.ts';
 
 const at24 = { ...samplePlan() };
@@ -442,5 +443,23 @@ describe('a layout with joins', () => {
     );
     const again = layOutSteadily({ ...plan, score: { ...plan.score!, shots } });
     expect(again.score!.shots[3]!.join).toEqual({ set: { move: 'slide' } });
+  });
+});
+
+describe('handles of pictures that are not seen', () => {
+  it('are not counted: an outgoing picture that is gone two frames after the cut needs two', () => {
+    const shots = [
+      { length: 40, in: 100, frames: 900 },
+      { length: 40, in: 100, frames: 900, join: joinOf('own', 6, 6, { pictures: 'overlap' }) },
+    ];
+    const plan = planOfParts(frameRate(24), shots);
+    expect(handlesOf(joinAt(plan, 1)).out!.needed).toBe(6);
+    const key = (p: typeof plan, at: number, value: number) =>
+      setJoinKey(p, 1, { side: 'out', of: 'opacity', at, value });
+    const gone = key(key(key(plan, -6, 1), 1, 1), 2, 0);
+    const seen = picturedSides(joinAt(gone, 1)).out!;
+    expect([1, 2, 5].map((at) => seen.at(at).opacity)).toEqual([1, 0, 0]);
+    expect(handlesOf(joinAt(gone, 1)).out!.needed).toBe(2);
+    expect(handlesOf(joinAt(gone, 1)).in!.needed).toBe(6);
   });
 });

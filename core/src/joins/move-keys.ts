@@ -214,5 +214,9 @@ export function moveKeys(side: Side, settings: JoinSettings, window: JoinWindow)
     : moving;
 }
 
-/** Whether the outgoing picture lies over the incoming one: where it uncovers it. */
-export const outgoingOnTop = ({ move }: Pick<JoinSettings, 'move'>): boolean => move === 'hinge';
+/**
+ * Whether the outgoing picture lies over the incoming one: where that is asked for, or where it
+ * uncovers it.
+ */
+export const outgoingOnTop = ({ move, top }: Pick<JoinSettings, 'move' | 'top'>): boolean =>
+  (top ?? (move === 'hinge' ? 'out' : 'in')) === 'out';

@@ -25,13 +25,20 @@ export function motionOf(side: Side, settings: JoinSettings, window: JoinWindow)
   };
 }
 
+/** The one scale that hides the edges of both pictures of a join over all of its window. */
+export const coverOfBoth = (settings: JoinSettings, window: JoinWindow): number =>
+  Math.max(
+    1,
+    ...(['out', 'in'] as const).map((side) => {
+      const motion = motionOf(side, settings, window);
+      return motion ? wholeCover(motion) : 1;
+    }),
+  );
+
 /** Both motions of a join with the scale that both have at least, where their cover is one. */
 function motionsOf(settings: JoinSettings, window: JoinWindow) {
   const [out, into] = [motionOf('out', settings, window), motionOf('in', settings, window)];
-  const least =
-    settings.cover === 'whole'
-      ? Math.max(...[out, into].map((motion) => (motion ? wholeCover(motion) : 1)))
-      : undefined;
+  const least = settings.cover === 'whole' ? coverOfBoth(settings, window) : undefined;
   return { out, in: into, least };
 }
 

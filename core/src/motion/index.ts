@@ -7,6 +7,7 @@ export {
   type MotionFrame,
   motionFrames,
   picturedIn,
+  showsEdge,
   wholeCover,
 } from './motion.ts';
 export {
@@ -30,6 +31,7 @@ export {
   tracksOf,
 } from './places.ts';
 export { PARAMETER_UNITS } from './parameter-units.ts';
+export { steadyMatrix, steadyNeeds, steadyScale } from './steady.ts';
 export { sampledAt, type Tracks, valueAt, type ValueKey } from './tracks.ts';
 export {
   type Box,

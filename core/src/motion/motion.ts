@@ -33,6 +33,11 @@ export interface MotionFrame extends PictureValues {
   readonly at: number;
   /** The least scale that hides the edges at that frame, over the time that the shutter is open. */
   readonly covers: number;
+  /**
+   * How many times larger the picture would have to be to hide its edges, blurred and smeared as
+   * they are; 1 where it does.
+   */
+  readonly lacks: number;
   /** The farthest that a corner goes while the shutter is open, in pixels of the film. */
   readonly smeared: number;
 }
@@ -115,6 +120,12 @@ export function picturedIn(
   };
 }
 
+/** Part by which a picture may be too small before its edge is seen. */
+const LACKS = 1e-4;
+
+/** Whether the edge of a picture is seen on a frame, or drawn in by its blur. */
+export const showsEdge = ({ lacks }: Pick<MotionFrame, 'lacks'>): boolean => lacks > 1 + LACKS;
+
 /** The values of a motion frame by frame, sampled on frames; `least` is a scale as above. */
 export function motionFrames(motion: Motion, least?: number): MotionFrame[] {
   const picture = picturedIn(motion, least);
@@ -131,13 +142,16 @@ export function motionFrames(motion: Motion, least?: number): MotionFrame[] {
               return Math.hypot(q.x - p.x, q.y - p.y);
             }),
           );
-    const covers = Math.max(
-      ...[
+    const shown = picture(at);
+    const needed = (
+      [
         [opens, opening],
-        [at, picture(at)],
+        [at, shown],
         [closes, closing],
-      ].map(([t, values]) => coverWithBlur(motion, values as PictureValues, t as number)),
-    );
-    return { ...picture(at), at, covers, smeared };
+      ] as const
+    ).map(([t, values]) => ({ values, least: coverWithBlur(motion, values, t) }));
+    const covers = Math.max(...needed.map(({ least: scale }) => scale));
+    const lacks = Math.max(1, ...needed.map(({ values, least: scale }) => scale / values.scale));
+    return { ...shown, at, covers, lacks, smeared };
   });
 }

@@ -10,7 +10,7 @@ import { HANDOFF_FORMATS } from '@caesura/core/handoff';
 import { layOutRequest, layoutReport } from '@caesura/core/layout';
 import { findingsIn } from '@caesura/core/listen';
 import { reportOf } from '@caesura/core/listen/report';
-import { checkReport, framesReport } from '@caesura/core/faults';
+import { checkReport, framesReport, phraseFramesReport } from '@caesura/core/faults';
 import { readPlan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
 import { analyseSoundFile } from './analyse-sound.ts';
@@ -25,6 +25,7 @@ export const USAGE = `npm run -s caesura -- <verb>
   layout REQUEST.json --take N     the plan of the Nth of them, as JSON
   check PLAN.json                  every fault of a plan with its place, figures and mends, as JSON
   frames PLAN.json --cut N         the window of the Nth cut frame by frame: source frames, values, handles, as JSON
+  frames PLAN.json --phrase N      the Nth phrase frame by frame: pictures under it and values, as JSON
   export PLAN.json --to ${FORMATS}
                                    the plan in another format
 
@@ -89,14 +90,22 @@ async function layOutFile(file: string, take: string | undefined): Promise<strin
   return json(layOutRequest(await readJson(file), Number(take), readSeen));
 }
 
-async function framesOfFile(file: string, cut: string | undefined): Promise<string> {
-  if (!/^[1-9]\d{0,5}$/.test(cut ?? ''))
+async function framesOfFile(
+  file: string,
+  { cut, phrase }: { readonly cut?: string | undefined; readonly phrase?: string | undefined },
+): Promise<string> {
+  const of = phrase === undefined ? 'cut' : 'phrase';
+  const number = phrase ?? cut;
+  if (!/^[1-9]\d{0,5}$/.test(number ?? ''))
     throw new CaesuraError(
       'bad-usage',
-      cut ? `There is no cut “${cut}”.` : 'Say which cut: --cut.',
+      number ? `There is no ${of} “${number}”.` : 'Say which cut or phrase: --cut, --phrase.',
       'Count them from 1.',
     );
-  return json(framesReport(readPlan(await readJson(file)), Number(cut)));
+  const plan = readPlan(await readJson(file));
+  return json(
+    of === 'cut' ? framesReport(plan, Number(number)) : phraseFramesReport(plan, Number(number)),
+  );
 }
 
 /**
@@ -115,6 +124,7 @@ export async function run(args: readonly string[]): Promise<string> {
         to: { type: 'string' },
         take: { type: 'string' },
         cut: { type: 'string' },
+        phrase: { type: 'string' },
         help: { type: 'boolean', short: 'h' },
       },
     });
@@ -132,7 +142,7 @@ export async function run(args: readonly string[]): Promise<string> {
     if (verb === 'analyse') return await analyseFile(file);
     if (verb === 'layout') return await layOutFile(file, values.take);
     if (verb === 'check') return json(checkReport(readPlan(await readJson(file))));
-    if (verb === 'frames') return await framesOfFile(file, values.cut);
+    if (verb === 'frames') return await framesOfFile(file, values);
     return await exportPlan(file, values.to);
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;

@@ -12,6 +12,7 @@ import type { Clip, Plan } from '@caesura/core/plan';
 import type { MeasuredSum } from '@caesura/core/sound';
 import type { KnownData } from '../workers/mends-worker.ts';
 import { startMender, type Mender } from './mender.ts';
+import { offOf } from './clip-shake.ts';
 import { useClipAnalyses } from './use-clip-analysis.ts';
 
 /** Every fault of the open plan, and what was measured, by which some are told. */
@@ -34,24 +35,27 @@ export const FaultsContext = createContext<Faults>({
 export const useFaults = (): Faults => use(FaultsContext);
 
 /**
- * Clips on either side of a cut at which something happens: those whose movement matters for
- * faults.
+ * Clips on either side of a cut at which something happens and those whose speed changes: those
+ * whose movement matters for faults.
  */
-function joinedClips({ score, clips }: Plan): Clip[] {
+function measuredClips({ score, clips }: Plan): Clip[] {
   const shots = score?.shots ?? [];
   const ids = new Set(
-    shots.flatMap((shot, i) => (shot.join && i > 0 ? [shots[i - 1]!.clip, shot.clip] : [])),
+    shots.flatMap((shot, i) => [
+      ...(shot.join && i > 0 ? [shots[i - 1]!.clip, shot.clip] : []),
+      ...((shot.ramp ?? shot.rampOf ?? shot.speed) ? [shot.clip] : []),
+    ]),
   );
   return clips.filter((clip) => ids.has(clip.id));
 }
 
 /**
- * Finds the faults of a plan, with the movement of the clips at its joins and the sum of its sounds
- * as measured last.
+ * Finds the faults of a plan, with the movement of the clips at its joins and ramps and the sum of
+ * its sounds as measured last.
  */
 export function useFaultsOf(plan: Plan | undefined): Faults {
-  const joined = useMemo(() => (plan ? joinedClips(plan) : []), [plan]);
-  const analysisOf = useClipAnalyses(joined);
+  const measured = useMemo(() => (plan ? measuredClips(plan) : []), [plan]);
+  const analysisOf = useClipAnalyses(measured);
   const [sum, tellSum] = useState<MeasuredSum | null>(null);
   const [mender] = useState(startMender);
   useEffect(() => mender.stop, [mender]);
@@ -60,7 +64,9 @@ export function useFaultsOf(plan: Plan | undefined): Faults {
       const analysis = analysisOf(clip);
       const at = (frame: number) =>
         frame >= 0 && frame < clip.frames ? movementAt(analysis!.activity, frame, clip.limits) : 0;
-      return analysis && { movementAt: at };
+      if (!analysis) return null;
+      const offAt = (frame: number) => offOf(analysis, clip)[frame] ?? { x: 0, y: 0 };
+      return { movementAt: at, offAt };
     },
     [analysisOf],
   );

@@ -15,6 +15,18 @@ export interface View {
   readonly keys: boolean;
 }
 
+/**
+ * The cuts that are chosen: those selected, or those of the chosen shots, between several or at
+ * both ends of one.
+ */
+export function chosenCuts({ cut, also, shots }: View): number[] {
+  if (cut !== null) return [cut, ...also].filter((each) => each > 0).sort((a, b) => a - b);
+  const [first, last] = [Math.min(...shots), Math.max(...shots)];
+  if (shots.length === 0) return [];
+  if (first === last) return [first, first + 1].filter((each) => each > 0);
+  return Array.from({ length: last - first }, (_, i) => first + 1 + i);
+}
+
 const slice = createSlice({
   name: 'view',
   initialState: { frame: frames(0), cut: null, also: [], shots: [], keys: false } as View,

@@ -56,24 +56,18 @@ export function FramingFields({
       <p className="field-note">{seenWords(picture, film, inForce)}</p>
       {own && how !== 'fit' && (
         <>
-          <NumberField
-            label="Keep across"
-            value={keep.x * 100}
-            unit="%"
-            least={0}
-            most={100}
-            by={5}
-            onCommit={(x) => set({ keep: { ...keep, x: x / 100 } })}
-          />
-          <NumberField
-            label="Keep down"
-            value={keep.y * 100}
-            unit="%"
-            least={0}
-            most={100}
-            by={5}
-            onCommit={(y) => set({ keep: { ...keep, y: y / 100 } })}
-          />
+          {(['x', 'y'] as const).map((of) => (
+            <NumberField
+              key={of}
+              label={of === 'x' ? 'Keep across' : 'Keep down'}
+              value={keep[of] * 100}
+              unit="%"
+              least={0}
+              most={100}
+              by={5}
+              onCommit={(part) => set({ keep: { ...keep, [of]: part / 100 } })}
+            />
+          ))}
         </>
       )}
       {own && how === 'place' && (

@@ -1,5 +1,5 @@
 import type { Layer, Moving, PhraseOnFrame } from '@caesura/core/film';
-import { rests, type Framed, type PictureValues } from '@caesura/core/motion';
+import { rests, steadyMatrix, type PictureValues } from '@caesura/core/motion';
 import type { Size } from '@caesura/core/plan';
 import type { Canvas, Context, Picture } from './canvas.ts';
 import { drawMoving } from './draw-moving.ts';
@@ -69,24 +69,35 @@ const isStill = ({ motion, now, at }: Moving, values: PictureValues): boolean =>
   (motion.look.shutter === 0 ||
     (rests(at(now - motion.look.shutter / 720)) && rests(at(now + motion.look.shutter / 720))));
 
-/** A picture of another shape laid into a frame of the film's. */
+/**
+ * A picture of another shape laid into a frame of the film's, and one that is steadied moved inside
+ * its own edges; the picture itself where it is neither.
+ */
 function inFilm(
   picture: Picture,
-  { box: { left, top, right, bottom } }: Framed,
+  { framed, steadied }: Layer,
   { box, filmWidth }: { box: Size; filmWidth: number },
 ): Picture {
+  if (!framed && !steadied) return picture;
   const sheet = emptySheet(2, box);
   const context = sheet.getContext('2d')!;
-  const part = box.width / filmWidth;
+  const part = framed ? box.width / filmWidth : 1;
+  const whole = { left: 0, top: 0, right: box.width, bottom: box.height };
+  const { left, top, right, bottom } = framed?.box ?? whole;
+  const size = { width: (right - left) * part, height: (bottom - top) * part };
   context.fillStyle = '#000';
   context.fillRect(0, 0, box.width, box.height);
-  context.drawImage(
-    picture.image,
-    left * part,
-    top * part,
-    (right - left) * part,
-    (bottom - top) * part,
-  );
+  context.save();
+  context.translate(left * part, top * part);
+  if (steadied) {
+    context.beginPath();
+    context.rect(0, 0, size.width, size.height);
+    context.clip();
+    const { a, b, c, d, e, f } = steadyMatrix(steadied.move, steadied.scale, size);
+    context.transform(a, b, c, d, e, f);
+  }
+  context.drawImage(picture.image, 0, 0, size.width, size.height);
+  context.restore();
   return { image: sheet, ...box };
 }
 
@@ -112,8 +123,8 @@ export function paintFilm(canvas: Canvas, { layers, phrases, filmWidth }: FrameT
   clear();
   for (const { layer, picture: whole } of layers) {
     if (!whole) continue;
-    const { values, moving, framed } = layer;
-    const picture = framed ? inFilm(whole, framed, { box, filmWidth }) : whole;
+    const { values, moving } = layer;
+    const picture = inFilm(whole, layer, { box, filmWidth });
     // Most frames show one picture as it is.
     if (!moving || isStill(moving, values))
       context.drawImage(picture.image, 0, 0, box.width, box.height);

@@ -1,4 +1,4 @@
-import { withoutJoins, withoutPhrases, withoutRamps } from '@caesura/core/film';
+import { withoutJoins, withoutPhrases, withoutRamps, withoutSteadying } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import type { Heard } from '@caesura/core/sound';
 
@@ -18,6 +18,7 @@ export const SEEN = {
   joins: 'Joins',
   phrases: 'Phrases',
   ramps: 'Ramps',
+  steadying: 'Steadying',
   figures: 'Figures in the picture',
 } as const;
 
@@ -32,6 +33,7 @@ export const ALL_ON: Switches = {
   joins: true,
   phrases: true,
   ramps: true,
+  steadying: true,
   figures: true,
 };
 
@@ -51,9 +53,10 @@ export const soundsWith = ({
 /** The version of a plan that is seen with some switches. */
 export function seenWith(
   plan: Plan,
-  { joins, phrases, ramps }: Pick<Switches, 'joins' | 'phrases' | 'ramps'>,
+  { joins, phrases, ramps, steadying }: Pick<Switches, 'joins' | 'phrases' | 'ramps' | 'steadying'>,
 ): Plan {
   const joined = joins ? plan : withoutJoins(plan);
   const moved = phrases ? joined : withoutPhrases(joined);
-  return ramps ? moved : withoutRamps(moved);
+  const sped = ramps ? moved : withoutRamps(moved);
+  return steadying ? sped : withoutSteadying(sped);
 }

@@ -17,6 +17,8 @@ let open: Plan | null = null;
 
 const movementOf = (values: Float32Array): MeasuredMovement => ({
   movementAt: (frame) => values[frame] ?? 0,
+  // No mend makes a shot faster, so none can make it tremble.
+  offAt: null,
 });
 
 const work = {

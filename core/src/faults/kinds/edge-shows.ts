@@ -1,5 +1,5 @@
-import { joinValues, type JoinFacts } from '../../joins/index.ts';
-import { openPart } from '../../motion/index.ts';
+import { coverOfBoth, joinValues, type JoinFacts } from '../../joins/index.ts';
+import { openPart, showsEdge } from '../../motion/index.ts';
 import { changeJoin } from '../../plan/edits/edit-joins.ts';
 import type { Size } from '../../plan/index.ts';
 import { frames, plural } from '../../time/index.ts';
@@ -20,9 +20,13 @@ function openFrames(join: JoinFacts, size: Size) {
     const here = sides.flatMap((values) => values.find((v) => v.at === at) ?? []);
     const placed = here.map((values) => ({ placed: values, pivot: settings }));
     const open = openPart(placed, size);
-    if (open <= OPEN) continue;
+    // One picture alone lets through what its blur and its shutter draw in from beyond its edge.
+    const [alone, other] = here;
+    const smeared = alone && !other && showsEdge(alone);
+    if (open <= OPEN && !smeared) continue;
     shown++;
-    if (open > worst.open) worst = { at, open, covers: Math.max(...here.map((v) => v.covers)) };
+    if (shown === 1 || open > worst.open)
+      worst = { at, open, covers: Math.max(...here.map((v) => v.covers)) };
   }
   return { shown, ...worst };
 }
@@ -34,6 +38,8 @@ interface Figures {
   readonly frames: number;
   readonly open: number;
   readonly covers: number;
+  /** The one scale that covers all of the window. */
+  readonly whole: number;
 }
 
 /** A picture that moves does not cover the frame. */
@@ -52,16 +58,20 @@ export const edgeShows = faultKind<'edge-shows', Figures>({
         shot: null,
         cut,
         frame: frames(frame + at),
-        figures: { frames: shown, open, covers },
+        figures: { frames: shown, open, covers, whole: coverOfBoth(settings, join) },
         message: `The edge of the picture shows on ${plural(shown, 'frame')}, most ${where} the cut.`,
         mend: `A scale of ${(100 * covers).toFixed(1)} % covers it there; or fill the edges.`,
       },
     ];
   }),
-  mends: ({ plan }, { cut, figures: { covers } }) => [
+  mends: ({ plan }, { cut, figures: { covers, whole } }) => [
     {
       label: `Enlarge as far as covers, up to ${(100 * covers).toFixed(1)} %`,
       make: () => changeJoin(plan, cut!, { cover: 'each' }),
+    },
+    {
+      label: `One scale of ${(100 * whole).toFixed(1)} % for all of the window`,
+      make: () => changeJoin(plan, cut!, { cover: 'whole' }),
     },
     {
       label: 'Fill the edges by mirroring',

@@ -1,11 +1,8 @@
-import { motionFrames, openPart, wholeCover } from '../../motion/index.ts';
+import { motionFrames, showsEdge, wholeCover } from '../../motion/index.ts';
 import { changePhrases } from '../../plan/edits/edit-phrases.ts';
 import { frames, plural } from '../../time/index.ts';
 import { perPhrase } from '../each.ts';
 import { faultKind } from '../fault.ts';
-
-/** Part of the frame from which an open edge shows. */
-const OPEN = 1e-4;
 
 /** Frames on which it shows, and the one scale that covers all of them. */
 interface Figures {
@@ -20,9 +17,7 @@ export const phraseEdge = faultKind<'phrase-edge', Figures>({
   area: 'phrases',
   find: perPhrase<Figures>(({ phrase, motion, start, settings }) => {
     if (phrase.off || settings.fill !== 'none') return [];
-    const open = motionFrames(motion).filter(
-      (values) => openPart([{ placed: values, pivot: motion.look }], motion.size) > OPEN,
-    );
+    const open = motionFrames(motion).filter(showsEdge);
     const [first] = open;
     if (!first) return [];
     const covers = wholeCover(motion);

@@ -1,36 +1,22 @@
 import { anchorOn, frameSpan } from '../../film/index.ts';
-import { AT_REST } from '../../motion/index.ts';
 import type { PhraseFacts } from '../../phrases/index.ts';
 import { changePhrases, placePhrase } from '../../plan/edits/edit-phrases.ts';
 import { frames, plural } from '../../time/index.ts';
 import { faultKind } from '../fault.ts';
-
-/** Parameters whose jump is seen as one of the picture, with the least that is. */
-const SEEN = { scale: 0.02, x: 0.01, y: 0.01, rotation: 0.5 } as const;
-
-/** How far the picture jumps, in the parameter in which it does so most. */
-interface Figures {
-  readonly of: keyof typeof SEEN;
-  readonly by: number;
-}
+import { seenJumps, type SeenJump } from '../seen-jump.ts';
 
 /** The parameter that is farthest from rest on the last frame of a phrase; null where none is. */
-function jumpOf({ start, end, pictured, settings }: PhraseFacts): Figures | null {
+function jumpOf({ start, end, pictured, settings }: PhraseFacts): SeenJump | null {
   // A shake is nothing but jumps, and a flash of one frame is meant.
   if (settings.shake) return null;
-  const last = pictured(end - 1 - start);
-  const found = (Object.keys(SEEN) as (keyof typeof SEEN)[])
-    .map((of) => ({ of, by: Math.abs(last[of] - AT_REST[of]) }))
-    .filter(({ of, by }) => by > SEEN[of])
-    .sort((a, b) => b.by / SEEN[b.of] - a.by / SEEN[a.of]);
-  return found[0] ?? null;
+  return seenJumps(pictured(end - 1 - start))[0] ?? null;
 }
 
 /** Frames of a way out that is offered. */
 const WAY_OUT = 8;
 
 /** A phrase without a way out ends inside a shot, so that the picture jumps. */
-export const phraseJump = faultKind<'phrase-jump', Figures>({
+export const phraseJump = faultKind<'phrase-jump', SeenJump>({
   code: 'phrase-jump',
   name: 'Picture jumps at the end of a phrase',
   area: 'phrases',

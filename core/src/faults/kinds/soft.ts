@@ -1,4 +1,5 @@
 import { joinValues, type Side } from '../../joins/index.ts';
+import { steadyCost } from '../../film/index.ts';
 import { softnessAt } from '../../motion/index.ts';
 import { changeJoin } from '../../plan/edits/edit-joins.ts';
 import { frames } from '../../time/index.ts';
@@ -28,8 +29,9 @@ export const soft = faultKind<'soft', Figures>({
     const { cut, frame, before, after, out, into } = join;
     if (before + after === 0) return [];
     return (['out', 'in'] as const).flatMap((side) => {
-      const { clip, framed } = side === 'out' ? out : into;
-      const laid = framed?.scale ?? 1;
+      const { clip, framed, shot } = side === 'out' ? out : into;
+      const cost = clip && shot.steady ? steadyCost(shot.steady, clip.size) : 1;
+      const laid = (framed?.scale ?? 1) * cost;
       // A picture too small for the film is soft at rest, too, which no join is to blame for.
       if (!clip || softnessAt(clip.size, size, laid) < SOFT) return [];
       const values = joinValues(join)[side];
@@ -58,11 +60,14 @@ export const soft = faultKind<'soft', Figures>({
   }),
   mends: ({ plan, joins }, { cut, figures }) => {
     const most = Math.floor(figures.most * 100) / 100;
-    if (most <= 1 || joins[cut! - 1]!.settings.peak <= most) return [];
+    const { settings } = joins[cut! - 1]!;
+    // Sides that have peaks of their own are lowered by themselves.
+    const of = figures.side === 'in' && settings.peakIn !== null ? 'peakIn' : 'peak';
+    if (most <= 1 || settings[of]! <= most) return [];
     return [
       {
         label: `Lower the peak to ${Math.round(most * 100)} %`,
-        make: () => changeJoin(plan, cut!, { peak: most }),
+        make: () => changeJoin(plan, cut!, { [of]: most }),
       },
     ];
   },

@@ -14,7 +14,8 @@ import type { EffectFacts } from '../../sound/index.ts';
 import { effectsAt, effectWords, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords, rampWords } from '../join-words.ts';
-import { scoredFilm } from '../scored.ts';
+import { framingWords, phraseWords, steadyWords } from '../picture-words.ts';
+import { scoredFilm, type ScoredFilm } from '../scored.ts';
 import { sourceTimecode } from '../source-timecode.ts';
 import { csvLine } from './fields.ts';
 
@@ -35,6 +36,7 @@ function keyWords(join: JoinFacts): string {
 /** What a row is made from: a shot and what lies at its ends. */
 interface Row {
   readonly plan: Plan;
+  readonly film: ScoredFilm;
   readonly facts: ShotFacts;
   readonly clip: Clip | null;
   readonly into: JoinFacts | undefined;
@@ -84,6 +86,9 @@ const COLUMNS: readonly (readonly [name: string, value: (row: Row) => Value])[] 
   ['handle behind there', ({ behind }) => behind?.there],
   ['ramp keys', ({ plan, facts }) => rampWords(plan, facts)],
   ['join keys', ({ into }) => into && keyWords(into)],
+  ['phrases', ({ film, facts }) => phraseWords(film, facts)],
+  ['framing', ({ facts }) => framingWords(facts)],
+  ['steadied', ({ facts }) => steadyWords(facts)],
   ['sound effects', ({ facts, effects }) => effectsAt(facts, effects).map(effectWords).join('; ')],
 ];
 
@@ -98,11 +103,12 @@ export const cutSheetCsv: HandoffFormat = {
   extension: 'csv',
   mediaType: 'text/csv',
   write: (plan) => {
-    const { shots, joins, effects } = scoredFilm(plan);
+    const film = scoredFilm(plan);
+    const { shots, joins, effects } = film;
     const rows = shots.map((facts): Row => {
       const [into, next] = [joins[facts.index - 1], joins[facts.index]];
       const [ahead, behind] = [into && handlesOf(into).in, next && handlesOf(next).out];
-      return { plan, facts, clip: facts.clip, into, ahead, behind, effects };
+      return { plan, film, facts, clip: facts.clip, into, ahead, behind, effects };
     });
     const table = rows.map((row) => COLUMNS.map(([, value]) => value(row) ?? ''));
     return [COLUMNS.map(([name]) => name), ...table].map(csvLine).join('');

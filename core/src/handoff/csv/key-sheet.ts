@@ -5,6 +5,7 @@ import { formatTimecode } from '../../time/index.ts';
 import type { HandoffFormat } from '../format.ts';
 import { motionKeys, type MotionKeyRow } from '../motion-keys.ts';
 import { scoredShots } from '../scored.ts';
+import { steadyKeys } from '../steady-keys.ts';
 import { csvLine } from './fields.ts';
 
 type Value = string | number | null;
@@ -40,13 +41,16 @@ const COLUMNS: readonly (readonly [
 ];
 
 /**
- * The keys of every join and phrase in use as CSV (RFC 4180), one a row: what a person types in
- * another program. Easings in the syntax of W3C CSS Easing Functions. Throws when the plan has not
- * been laid out.
+ * The keys of every join and phrase in use and of what steadies shots as CSV (RFC 4180), one a row:
+ * what a person types in another program. Easings in the syntax of W3C CSS Easing Functions. Throws
+ * when the plan has not been laid out.
  */
 export function writeKeySheet(plan: Plan): string {
   scoredShots(plan);
-  const rows = motionKeys(filmOf(plan)).map((row) => COLUMNS.map(([, value]) => value(row, plan)));
+  const film = filmOf(plan);
+  const rows = [...motionKeys(film), ...steadyKeys(film)].map((row) =>
+    COLUMNS.map(([, value]) => value(row, plan)),
+  );
   const table = [COLUMNS.map(([name]) => name), ...rows];
   return table.map((fields) => csvLine(fields.map((field) => field ?? ''))).join('');
 }
@@ -56,7 +60,7 @@ export const keySheet: HandoffFormat = {
   id: 'keys',
   name: 'Key sheet',
   purpose:
-    'Every key of every join and phrase with its frame, value and easing, to be typed where files do not carry them.',
+    'Every key of every join, phrase and steadied shot with its frame, value and easing, to be typed where files do not carry them.',
   extension: 'keys.csv',
   mediaType: 'text/csv',
   write: writeKeySheet,

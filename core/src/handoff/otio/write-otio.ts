@@ -9,7 +9,7 @@ import {
   type WindowRow,
 } from '../../film/index.ts';
 import type { JoinFacts } from '../../joins/index.ts';
-import type { Plan, SoundKind } from '../../plan/index.ts';
+import { USUAL_FRAMING, type Plan, type SoundKind } from '../../plan/index.ts';
 import { constantSteps } from '../../ramps/index.ts';
 import {
   compare,
@@ -23,6 +23,7 @@ import { carriedOverlaps } from '../carried-overlaps.ts';
 import { effectEvents, onTracks, type EffectEvent } from '../effect-events.ts';
 import { PARAMETER_UNITS } from '../../motion/index.ts';
 import type { HandoffFormat } from '../format.ts';
+import { shotSteadyKeys } from '../steady-keys.ts';
 import { motionKeys, type MotionKeyRow } from '../motion-keys.ts';
 import { joinWords } from '../join-words.ts';
 import { scoredShots } from '../scored.ts';
@@ -102,6 +103,13 @@ function clipItem(
   };
 }
 
+/** How a picture of another shape lies in the film, as metadata: its edges in pixels of it. */
+function framingMetadata({ shot, clip, framed }: ShotFacts): Json {
+  const { how, keep } = shot.framing ?? clip?.framing ?? USUAL_FRAMING;
+  const { left, top, right, bottom } = framed!.box;
+  return { how, keep: { x: keep.x, y: keep.y }, left, top, right, bottom };
+}
+
 /** The join at a cut as metadata: what was set, and the values frame by frame. */
 function joinMetadata(film: Film, facts: JoinFacts): Json {
   const { settings, before, after, overlap, cut } = facts;
@@ -165,6 +173,13 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
       beat: landing.cue.beat,
       on_cue: landing.onCue,
       offset_ms: Number(landing.offsetMilliseconds.toFixed(3)),
+    }),
+    ...(facts.framed && { framing: framingMetadata(facts) }),
+    ...(facts.shot.steady && {
+      steadied: {
+        seconds: facts.shot.steady.seconds,
+        keys: keysMetadata(shotSteadyKeys(facts)),
+      },
     }),
     ...(clip && { source_rate: toText(clip.rate), speed: ramp ? 'ramp' : toText(speed) }),
     ...(joined && !carried && { join: joinMetadata(film, into) }),

@@ -1,3 +1,4 @@
+import Papa from 'papaparse';
 import { filmOf } from '../../film/index.ts';
 import { describe, expect, it } from 'vitest';
 import { setMove } from '../../plan/edits/edit-joins.ts';
@@ -6,6 +7,7 @@ import { newPlan, type Plan } from '../../plan/index.ts';
 import { putBed, putHit } from '../../plan/edits/edit-effects.ts';
 import { kitEffect, planWithKit } from '../../testing/plan-with-effects.ts';
 import { formatTimecode, frames } from '../../time/index.ts';
+import { writeKeySheet } from '../csv/key-sheet.ts';
 import { leftOut } from '../left-out.ts';
 import { printSheet } from './print-sheet.ts';
 
@@ -72,14 +74,27 @@ describe('the cut sheet to print', () => {
     expect([rowsOf(none, 'Effects'), rowsOf(none, 'Notes')]).toEqual([[], []]);
   });
 
+  it('has every key that the key sheet has of joins and phrases', () => {
+    const plan = sounding();
+    const rows = rowsOf(printSheet.write(plan), 'Keys of joins and phrases');
+    const sheet = Papa.parse<string[]>(writeKeySheet(plan).trim()).data.slice(1);
+    expect(rows).toHaveLength(sheet.length);
+    expect(rows.length).toBeGreaterThan(0);
+    rows.forEach((row, i) => {
+      const [at, name, side, frame, timecode, , clipFrame, of, value, unit] = sheet[i]!;
+      expect(row.slice(0, 8)).toEqual([
+        ...[at, name, side, frame, timecode, clipFrame, of],
+        `${value} ${unit}`.trim(),
+      ]);
+    });
+  });
+
   it('carries nothing from elsewhere into the page, and says what it leaves out', () => {
     const named = { ...sounding(), name: '<img src=x onerror=alert(1)>', client: `"'&` };
     const html = printSheet.write(named);
     expect(html).not.toMatch(/<img|<script|https?:/);
     expect(html).toContain('<h1>&#60;img src=x onerror=alert(1)&#62;</h1>');
-    expect(leftOut(named, 'html')).toEqual([
-      'Of moves their windows; their keys stand in the key sheet.',
-    ]);
+    expect(leftOut(named, 'html')).toEqual([]);
     expect(() => printSheet.write(newPlan('Empty'))).toThrow('There are no cuts to hand over yet.');
   });
 });

@@ -1,5 +1,6 @@
 import { handlesOf, type Handle } from '../../joins/index.ts';
-import { rampOf, soundsOf, type ShotFacts } from '../../film/index.ts';
+import { filmOf, rampOf, soundsOf, type ShotFacts } from '../../film/index.ts';
+import { PARAMETER_UNITS } from '../../motion/index.ts';
 import type { Plan } from '../../plan/index.ts';
 import type { EffectFacts } from '../../sound/index.ts';
 import {
@@ -16,6 +17,8 @@ import {
 import { effectsAt, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords } from '../join-words.ts';
+import { framingWords, phraseWords, steadyWords } from '../picture-words.ts';
+import { motionKeys, type MotionKeyRow } from '../motion-keys.ts';
 import { scoredFilm, type ScoredFilm } from '../scored.ts';
 import { page, table, type Cell } from './markup.ts';
 
@@ -35,6 +38,8 @@ const SHOTS = [
   'Handle ahead',
   'behind',
   'Sound',
+  'Picture',
+  'Phrases',
 ];
 
 /** A handle in frames of the source: what is needed of what is there, and what is missing. */
@@ -53,10 +58,12 @@ function speedWords(plan: Plan, { shot, speed }: ShotFacts): string {
 
 function shotRow(
   plan: Plan,
-  { joins, effects }: ScoredFilm,
+  film: ScoredFilm,
   facts: ShotFacts,
   timecode: (frame: number) => string,
 ): Cell[] {
+  const { joins, effects } = film;
+  const steadied = steadyWords(facts);
   const { index, start, length, clip, sourceIn, sourceOut } = facts;
   const [into, next] = [joins[index - 1], joins[index]];
   return [
@@ -76,6 +83,42 @@ function shotRow(
         .map(({ effect }) => effect.name)
         .join(', '),
     ),
+    words([framingWords(facts), steadied && `steadied ${steadied}`].filter(Boolean).join(', ')),
+    words(phraseWords(film, facts)),
+  ];
+}
+
+const KEYS = [
+  'Of',
+  'Is',
+  'Side',
+  'Frame',
+  'Timecode',
+  'Clip frame',
+  'Parameter',
+  'Value',
+  'Easing to the next',
+  'Aim',
+  'Shutter',
+  'Edges',
+];
+
+function keyRow(row: MotionKeyRow, timecode: (frame: number) => string): Cell[] {
+  const { at, name, side, frame, clipFrame, of, value, easing, look } = row;
+  const unit = PARAMETER_UNITS[of];
+  return [
+    words(at),
+    words(name),
+    words(side ?? ''),
+    figures(frame),
+    figures(timecode(frame)),
+    figures(clipFrame ?? ''),
+    words(unit.name),
+    figures(`${value} ${unit.unit}`.trim()),
+    words(easing),
+    figures(`${percent(look.aim.x)} ${percent(look.aim.y)}`),
+    figures(`${look.shutter}°`),
+    words(look.fill),
   ];
 }
 
@@ -101,20 +144,21 @@ function effectRow(
 }
 
 /**
- * The cut sheet as a page to print: what stands where, shot by shot, then the effects and the
- * remarks.
+ * The cut sheet as a page to print: what stands where, shot by shot, then the keys, the
+ * effects and the remarks.
  */
 export const printSheet: HandoffFormat = {
   id: 'html',
   name: 'Sheet to print',
-  purpose: 'Shots, joins, handles, effects and notes on paper, or as a page to send.',
+  purpose: 'Shots, joins, handles, keys, effects and notes on paper, or as a page to send.',
   extension: 'html',
   mediaType: 'text/html',
   write: (plan) => {
     const film = scoredFilm(plan);
     const { shots, effects } = film;
     const { rate, dropFrame, start, size, score } = plan;
-    const timecode = (frame: number) => formatTimecode(frames(start + frame), rate, dropFrame);
+    const timecode = (frame: number) =>
+      start + frame < 0 ? '' : formatTimecode(frames(start + frame), rate, dropFrame);
     const nearest = (at: number) =>
       timecode(Math.max(0, nearestFrame(rational(Math.round(at * 1e6), 1e6), rate)));
     const length: Frames = score!.length;
@@ -132,6 +176,11 @@ export const printSheet: HandoffFormat = {
           'Shots',
           SHOTS,
           shots.map((facts) => shotRow(plan, film, facts, timecode)),
+        ),
+        table(
+          'Keys of joins and phrases',
+          KEYS,
+          motionKeys(filmOf(plan)).map((row) => keyRow(row, timecode)),
         ),
         table(
           'Effects',

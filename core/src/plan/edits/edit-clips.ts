@@ -1,5 +1,5 @@
 import { CaesuraError, type SourceFrames } from '../../time/index.ts';
-import type { Clip, Plan, PlanMoment } from '../index.ts';
+import type { Clip, Plan, PlanMoment, Shot } from '../index.ts';
 
 /** Adds clips at the end. Throws when an id is there already. */
 export function addClips(plan: Plan, clips: readonly Clip[]): Plan {
@@ -138,13 +138,19 @@ export function splitClip(plan: Plan, id: string, at: SourceFrames, newId: strin
   };
 }
 
+/** A shot without its clip, and without what was said of the pictures of that clip. */
+const withoutClip = ({ framing: _framing, steady: _steady, ...shot }: Shot): Shot => ({
+  ...shot,
+  clip: null,
+});
+
 /** Removes a clip; shots that used it stay, without a clip. */
 export const removeClip = (plan: Plan, id: string): Plan => ({
   ...plan,
   clips: plan.clips.filter((c) => c.id !== id),
   score: plan.score && {
     ...plan.score,
-    shots: plan.score.shots.map((s) => (s.clip === id ? { ...s, clip: null } : s)),
+    shots: plan.score.shots.map((s) => (s.clip === id ? withoutClip(s) : s)),
   },
 });
 

@@ -94,6 +94,27 @@ export function putHit(plan: Plan, effect: string, cut: CutIndex): Plan {
   });
 }
 
+/** The same for several cuts. */
+export const putHitsOnCuts = (plan: Plan, effect: string, cuts: readonly CutIndex[]): Plan =>
+  cuts.reduce((put, cut) => putHit(put, effect, cut), plan);
+
+/** Puts an effect on what phrases land on: its peak there, as filed. */
+export const putHitsOnPhrases = (plan: Plan, effect: string, phrases: readonly string[]): Plan =>
+  phrases.reduce(
+    (put, phrase) =>
+      added(put, {
+        id: freshId('effect-', put.effects),
+        kind: 'hit',
+        effect,
+        gain: 'advised',
+        at: { on: 'phrase', phrase, by: 0 },
+        mark: 'peak',
+        rate: AS_FILED,
+        pitch: 'follows',
+      }),
+    plan,
+  );
+
 /** Puts a riser from one instant to another, on which it peaks. */
 export const putRiser = (plan: Plan, effect: string, from: Anchor, at: Anchor): Plan =>
   added(plan, {

@@ -1,8 +1,9 @@
-import { frameSpan, joinAt, spanFrames } from '../../film/index.ts';
+import { filmOf, frameSpan, joinAt, spanFrames } from '../../film/index.ts';
 import {
   framesOf,
   halvesOf,
   moveKeys,
+  outgoingOnTop,
   ownKeys,
   type JoinFacts,
   type Side,
@@ -59,8 +60,26 @@ export function setMove(plan: Plan, cut: CutIndex, move: MoveKind | null): Plan 
   );
 }
 
+/** What a window that is longer than its shot would lie over, up to a frame of the film. */
+function passes(
+  plan: Plan,
+  to: number,
+  { cut, side, over }: { cut: number; side: 'before' | 'after'; over: number },
+): string {
+  const { joins } = filmOf(plan);
+  const passed = joins.filter((join) =>
+    side === 'before' ? join.cut < cut && join.frame > to : join.cut > cut && join.frame < to,
+  );
+  if (passed.length === 0)
+    return `it would go ${plural(over, 'frame')} beyond the ${side === 'before' ? 'start' : 'end'} of the film`;
+  const cuts = passed.map((join) => join.cut);
+  const [first, last] = [Math.min(...cuts), Math.max(...cuts)];
+  const named = first === last ? `cut ${first}` : `cuts ${first} to ${last}`;
+  return `it would pass ${named} and lie over ${plural(over, 'frame')} beyond`;
+}
+
 /** Throws when a window asks for more frames of a shot than it has. */
-function checkWindow(plan: Plan, { cut, out, into }: JoinFacts, set: Join['set']): void {
+function checkWindow(plan: Plan, { cut, frame, out, into }: JoinFacts, set: Join['set']): void {
   for (const [side, { length, index }, span] of [
     ['before', out, set.before],
     ['after', into, set.after],
@@ -69,8 +88,8 @@ function checkWindow(plan: Plan, { cut, out, into }: JoinFacts, set: Join['set']
     if (asked > length)
       throw new CaesuraError(
         'window-too-long',
-        `A window of ${plural(asked, 'frame')} ${side} cut ${cut} is longer than shot ${index + 1}, which has ${length}.`,
-        `Take ${length} or fewer, or lengthen the shot first.`,
+        `A window of ${plural(asked, 'frame')} ${side} cut ${cut} is longer than shot ${index + 1}, which has ${length}: ${passes(plan, side === 'before' ? frame - asked : frame + asked, { cut, side, over: asked - length })}.`,
+        `Take ${length} or fewer, lengthen the shot, or put a phrase there, which may lie over cuts.`,
       );
   }
 }
@@ -190,7 +209,13 @@ function withKeys(plan: Plan, facts: JoinFacts, keys: readonly JoinKey[]): Plan 
   const own =
     settings.move === 'own'
       ? {}
-      : { ...kept, blurAlong: settings.blurAlong ?? settings.way, move: 'own' as const };
+      : {
+          ...kept,
+          blurAlong: settings.blurAlong ?? settings.way,
+          // A hinge that gets keys of its own goes on uncovering what lies under it.
+          ...(outgoingOnTop(settings) && { top: 'out' as const }),
+          move: 'own' as const,
+        };
   return withJoin(plan, cut, { ...join, set: { ...join?.set, ...own, keys } });
 }
 
@@ -247,6 +272,26 @@ export function setJoinKey(plan: Plan, cut: CutIndex, wanted: SetKey): Plan {
     facts,
     all.map((each) => each.key),
   );
+}
+
+/**
+ * Puts keys on one parameter of a side of a join in place of those that are there, in one step.
+ * Throws as `setJoinKey` does.
+ */
+export function putJoinKeys(
+  plan: Plan,
+  cut: CutIndex,
+  { side, of }: Pick<SetKey, 'side' | 'of'>,
+  keys: readonly Omit<SetKey, 'side' | 'of'>[],
+): Plan {
+  const facts = joinAt(plan, cut);
+  const others = keysByHand(facts).filter(({ key }) => key.side !== side || key.of !== of);
+  const cleared = withKeys(
+    plan,
+    facts,
+    others.map(({ key }) => key),
+  );
+  return keys.reduce((put, key) => setJoinKey(put, cut, { side, of, ...key }), cleared);
 }
 
 /** Takes a key of a join away, on a frame counted from the cut. */

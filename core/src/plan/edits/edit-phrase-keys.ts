@@ -113,6 +113,22 @@ export function setPhraseKey(plan: Plan, id: string, wanted: SetPhraseKey): Plan
   return withKeys(plan, facts, [...keys.filter((k) => !isThere(k)), { frame: at, key }]);
 }
 
+/**
+ * Puts keys on one parameter of a phrase in place of those that are there, in one step. Throws as
+ * `setPhraseKey` does.
+ */
+export function putPhraseKeys(
+  plan: Plan,
+  id: string,
+  of: Parameter,
+  keys: readonly Omit<SetPhraseKey, 'of'>[],
+): Plan {
+  const facts = phraseAt(plan, id);
+  const others = keysByHand(facts).filter(({ key }) => key.of !== of);
+  const cleared = withKeys(plan, facts, others);
+  return keys.reduce((put, key) => setPhraseKey(put, id, { of, ...key }), cleared);
+}
+
 /** Takes a key of a phrase away, on a frame counted from its start. */
 export function removePhraseKey(
   plan: Plan,

@@ -1,4 +1,5 @@
 import { showing } from './edit-shots.ts';
+import { lookOf } from './shot-look.ts';
 import {
   rampOf,
   type ShotFacts,
@@ -32,7 +33,7 @@ type Speeds = { readonly ramp?: Ramp; readonly rampOf?: string };
 
 /** A shot with other speeds in place of those it has. */
 const withSpeeds = (shot: Shot, speeds: Speeds, sourceIn: SourceFrames): Shot =>
-  showing(shot, { clip: shot.clip, sourceIn, ...speeds });
+  showing(shot, { clip: shot.clip, sourceIn, ...speeds, ...lookOf(shot) });
 
 /**
  * The source in of a shot with other speeds: the moment that lands stays on its cue; without one

@@ -24,9 +24,10 @@ import {
 import type { Clip, Ramp } from '../index.ts';
 import { type Plan, freshId, type Shot } from '../index.ts';
 import { scoreOf } from './edit-cuts.ts';
+import { lookOf, type ShotLook } from './shot-look.ts';
 
 /** What is shown in a shot: a clip, from a frame on, at a speed. */
-export interface Shown {
+export interface Shown extends ShotLook {
   readonly clip: string | null;
   readonly sourceIn: SourceFrames;
   readonly speed?: Rational;
@@ -47,12 +48,13 @@ function shotAt(plan: Plan, index: number): Shot {
 
 /** What a shot shows, without where it is and what happens at its cut. */
 export const contentOf = (
-  shot: Pick<Shot, 'clip' | 'sourceIn' | 'speed' | 'ramp' | 'rampOf'>,
+  shot: Pick<Shot, 'clip' | 'sourceIn' | 'speed' | 'ramp' | 'rampOf' | 'framing' | 'steady'>,
 ): Shown => ({
   ...{ clip: shot.clip, sourceIn: shot.sourceIn },
   ...(shot.speed && { speed: shot.speed }),
   ...(shot.ramp && { ramp: shot.ramp }),
   ...(shot.rampOf !== undefined && { rampOf: shot.rampOf }),
+  ...lookOf(shot),
 });
 
 /** What of a shot belongs to its place and its cut, whatever it shows. */
@@ -61,7 +63,7 @@ type ShotPlace = Pick<Shot, 'id' | 'start' | 'locked' | 'join' | 'matched'>;
 /** A shot with something else in it; where it is and what was said of its cut stay. */
 export function showing(
   { id, start, locked, join, matched }: ShotPlace,
-  { clip, sourceIn, speed, ramp, rampOf: group }: Shown,
+  { clip, sourceIn, speed, ramp, rampOf: group, ...look }: Shown,
 ): Shot {
   const other = speed && !ramp && group === undefined && compare(speed, NORMAL_SPEED) !== 0;
   return {
@@ -69,6 +71,7 @@ export function showing(
     ...(other && { speed }),
     ...(ramp && { ramp }),
     ...(!ramp && group !== undefined && { rampOf: group }),
+    ...lookOf(look),
     ...(join && { join }),
     ...(matched && { matched }),
     ...(locked && { locked }),
@@ -80,14 +83,20 @@ const withShotList = (plan: Plan, shots: readonly Shot[]): Plan => ({
   score: { ...scoreOf(plan), shots: [...shots] },
 });
 
-/** Shows something else in shot `index` (from 0). Throws when there is no such shot or clip. */
+/**
+ * Shows something else in shot `index` (from 0); how its picture lies and is steadied stays where
+ * its clip does. Throws when there is no such shot or clip.
+ */
 export function showInShot(plan: Plan, index: ShotIndex, shown: Shown): Plan {
-  shotAt(plan, index);
+  const before = shotAt(plan, index);
+  const look = before.clip === shown.clip ? lookOf(before) : {};
   if (shown.clip !== null && !plan.clips.some((c) => c.id === shown.clip))
     throw new CaesuraError('no-such-clip', 'That clip is not in the plan.', 'Choose another.');
   return withShotList(
     plan,
-    scoreOf(plan).shots.map((shot, i) => (i === index ? showing(shot, shown) : shot)),
+    scoreOf(plan).shots.map((shot, i) =>
+      i === index ? showing(shot, { ...look, ...shown }) : shot,
+    ),
   );
 }
 
@@ -143,9 +152,10 @@ export function splitShot(plan: Plan, frame: GivenFrames): Plan {
   const ramp = rampOf(plan, shot);
   // Each part keeps the speeds that were there: keys are counted from the cut that stays.
   const [first, second] = ramp ? splitRamp(ramp, length) : [null, null];
-  const shown = ramp ? { clip: shot.clip, sourceIn } : { ...contentOf(shot), sourceIn };
+  const pictured = { clip: shot.clip, ...lookOf(shot) };
+  const shown = ramp ? { ...pictured, sourceIn } : { ...contentOf(shot), sourceIn };
   const earlier = first
-    ? showing(shot, { clip: shot.clip, sourceIn: shot.sourceIn, ramp: first })
+    ? showing(shot, { ...pictured, sourceIn: shot.sourceIn, ramp: first })
     : shot;
   const later = showing(place, { ...shown, ...(second && { ramp: second }) });
   return withShotList(plan, [

@@ -35,6 +35,8 @@ export {
   effectRate,
   putBed,
   putHit,
+  putHitsOnCuts,
+  putHitsOnPhrases,
   putRiser,
   putRun,
   removeEffects,
@@ -42,6 +44,8 @@ export {
   renameEffectFile,
 } from './edit-effects.ts';
 export { frameClip, frameShot } from './edit-framing.ts';
+export { steadyShots } from './edit-steadying.ts';
+export { nearestHeard, usualPlace } from './usual-place.ts';
 export { addNote, changeNote, removeNote } from './edit-notes.ts';
 export {
   changeRampGroup,
@@ -92,6 +96,7 @@ export {
   easeJoinKeys,
   holdJoinKey,
   moveJoinKey,
+  putJoinKeys,
   removeJoinKey,
   setJoinKey,
   setMove,
@@ -118,6 +123,7 @@ export {
   easePhraseKeys,
   holdPhraseKey,
   movePhraseKey,
+  putPhraseKeys,
   removePhraseKey,
   setPhraseKey,
   type SetPhraseKey,

@@ -1,11 +1,12 @@
 import { frames, type Frames } from '../../time/index.ts';
 import { freshIds, type Plan, type Score, type Shot } from '../index.ts';
+import { lookOf } from './shot-look.ts';
 
 /**
  * A plan with other shots from one frame up to another, which may be the whole film. Shots outside
  * stay as they are, and a cut that is there again keeps its join and the id of its shot, so that
- * all that is tied to it stays as well. A cut at the end of the stretch must be there already, or
- * be the end of the film.
+ * all that is tied to it stays as well; one that shows the same clip keeps how its picture lies and
+ * is steadied. A cut at the end of the stretch must be there already, or be the end of the film.
  */
 export function withShots(
   plan: Plan,
@@ -27,7 +28,8 @@ export function withShots(
       ...shots.map((shot): Shot => {
         const same = byStart.get(shot.start);
         const join = shot.join ?? same?.join;
-        return { id: same?.id ?? fresh(), ...shot, ...(join && { join }) };
+        const look = same && same.clip === shot.clip ? lookOf(same) : {};
+        return { id: same?.id ?? fresh(), ...look, ...shot, ...(join && { join }) };
       }),
       ...after,
     ],

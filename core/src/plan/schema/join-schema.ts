@@ -43,6 +43,8 @@ export const JoinSettingsSchema = z.object({
   pictures: z.enum(['inside', 'overlap']),
   before: SpanSchema,
   after: SpanSchema,
+  /** Whose picture lies on top while both are shown; when left out, as its move has it. */
+  top: z.enum(['out', 'in']).optional(),
   /** How much of the window, about its cut, shows both pictures; null for all of it. */
   blend: SpanSchema.nullable(),
   /** Which of the pictures move. */

@@ -3,6 +3,7 @@ import { framesFrom, sourceFramesFrom, SpeedSchema } from './fields.ts';
 import { FramingSchema } from './framing-schema.ts';
 import { JoinSchema } from './join-schema.ts';
 import { RampSchema } from './ramp-schema.ts';
+import { SteadySchema } from './steady-schema.ts';
 
 /** A clip's use from its start up to the next shot's start, or the end of the film. */
 export const ShotSchema = z.object({
@@ -20,6 +21,8 @@ export const ShotSchema = z.object({
   rampOf: z.string().min(1).max(64).optional(),
   /** How its picture lies in the film, when not as its clip does. */
   framing: FramingSchema.optional(),
+  /** What takes the shake of its camera away. */
+  steady: SteadySchema.optional(),
   /** What happens at the cut at its start; a hard cut when left out. */
   join: JoinSchema.optional(),
   /**

@@ -2,8 +2,10 @@ import { useState } from 'react';
 import { Tab, Tabs } from 'react-bootstrap';
 import type { Fault } from '@caesura/core/faults';
 import type { Film } from '@caesura/core/film';
+import { adviceAt } from '@caesura/core/joins';
 import { FaultsPanel } from './FaultsPanel.tsx';
 import type { MoveItem } from './items.ts';
+import { EffectsHere } from './EffectsHere.tsx';
 import { KeyEasings } from './KeyEasings.tsx';
 import { MovePanel } from './MovePanel.tsx';
 import { OnEach } from './OnEach.tsx';
@@ -20,12 +22,16 @@ export function ItemPanel({
   choice,
   position,
   faults,
+  snaps,
+  onSnaps,
 }: {
   film: Film;
   item: MoveItem;
   choice: Choice;
   position: number;
   faults: readonly Fault[];
+  snaps: boolean;
+  onSnaps: (snaps: boolean) => void;
 }) {
   const { plan } = film;
   const camera = useCamera(plan);
@@ -52,6 +58,10 @@ export function ItemPanel({
               plan={plan}
               facts={item.join}
               suggested={camera.suggestedAt(item.join)}
+              advice={adviceAt(film.joins, item.join, {
+                out: camera.shiftAt(item.join.out, 'end'),
+                in: camera.shiftAt(item.join.into, 'start'),
+              })}
               choice={choice}
             />
           ) : (
@@ -63,6 +73,7 @@ export function ItemPanel({
               position={position}
             />
           )}
+          <EffectsHere film={film} item={item} choice={choice} />
           <KeyEasings item={item} />
           {item.kind === 'phrase' && (
             <>
@@ -82,6 +93,7 @@ export function ItemPanel({
             item={item}
             choice={choice}
             position={position}
+            {...{ snaps, onSnaps }}
             wayOfCut={(c) => {
               const join = film.joins[c - 1];
               return join ? camera.suggestedAt(join).way : null;

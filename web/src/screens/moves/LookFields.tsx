@@ -1,7 +1,7 @@
 import { Button } from 'react-bootstrap';
 import { angleOf, exposureOf, type Look } from '@caesura/core/motion';
 import type { Plan } from '@caesura/core/plan';
-import { parseRational, rational, toNumber } from '@caesura/core/time';
+import { parseRational, percent, rational, toNumber } from '@caesura/core/time';
 import { Choose } from '../../fields/Choose.tsx';
 import { NumberField, numberOf } from '../../fields/NumberField.tsx';
 import { COVER_NAMES, FILL_NAMES, HINGE_NAMES, wayName } from './words.ts';
@@ -21,10 +21,16 @@ interface Props {
   readonly plan: Plan;
   readonly look: Look;
   readonly set: (change: Partial<Look>) => boolean;
+  /** The one scale that hides the edges of all of it; null where that is not known. */
+  readonly whole?: number | null;
 }
 
 /** The point that a move aims at and what it turns about. */
-export function AimFields({ look, set, turns }: Omit<Props, 'plan'> & { turns: boolean }) {
+export function AimFields({
+  look,
+  set,
+  turns,
+}: Omit<Props, 'plan' | 'whole'> & { turns: boolean }) {
   const { aim, about } = look;
   return (
     <>
@@ -58,7 +64,7 @@ export function AimFields({ look, set, turns }: Omit<Props, 'plan'> & { turns: b
 }
 
 /** The direction of a blur, the shutter, what is beyond the edges and how they are hidden. */
-export function LookFields({ plan, look, set }: Props) {
+export function LookFields({ plan, look, set, whole = null }: Props) {
   const { blurAlong, shutter, fill, cover } = look;
   const seconds = toNumber(exposureOf(rational(Math.round(shutter * 10), 10), plan.rate));
   return (
@@ -110,6 +116,14 @@ export function LookFields({ plan, look, set }: Props) {
         of={COVER_NAMES}
         onChoose={(to) => set({ cover: to })}
       />
+      {whole !== null && whole > 1.0005 && Number.isFinite(whole) && cover !== 'whole' && (
+        <p className="field-note">
+          {cover === 'each' ? 'The scale breathes with what each frame needs. ' : ''}
+          <Button variant="link" size="sm" onClick={() => set({ cover: 'whole' })}>
+            One scale of {percent(whole)} hides all of it
+          </Button>
+        </p>
+      )}
     </>
   );
 }

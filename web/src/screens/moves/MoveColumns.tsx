@@ -8,6 +8,8 @@ import { useWidth } from '../../app/use-width.ts';
 import { placed } from '../../app/view.ts';
 import { useProxies } from '../../proxy/use-proxies.ts';
 import { CueBand, ShotBand, type Columns } from './bands.tsx';
+import { keysOnTrack, type CopiedKeys } from './copied-keys.ts';
+import { CopyKeys } from './CopyKeys.tsx';
 import { FrameStrip } from './FrameStrip.tsx';
 import { rangeOfItem, shotsUnder, type MoveItem } from './items.ts';
 import { MarkBand } from './MarkBand.tsx';
@@ -31,7 +33,20 @@ const nameOf = ({ side, of }: TrackName): string =>
  * An item in columns of frames: shots, beats and words, its mark, the frames as seen, a curve and
  * the values of each parameter that moves, and the source frames.
  */
-export function MoveColumns({ film, item, at }: { film: Film; item: MoveItem; at: number }) {
+export function MoveColumns({
+  film,
+  item,
+  at,
+  copied,
+  onCopy,
+}: {
+  film: Film;
+  item: MoveItem;
+  at: number;
+  /** Keys that were copied, of this item or of another. */
+  copied: CopiedKeys | null;
+  onCopy: (keys: CopiedKeys) => void;
+}) {
   const dispatch = useAppDispatch();
   const edits = useTrackEdits(item);
   const scroller = useRef<HTMLDivElement>(null);
@@ -93,7 +108,11 @@ export function MoveColumns({ film, item, at }: { film: Film; item: MoveItem; at
             <ShotBand film={film} columns={columns} />
           </Row>
           <Row name="beats, words">
-            <CueBand film={film} columns={columns} />
+            <CueBand
+              film={film}
+              columns={columns}
+              onFrame={(frame) => dispatch(placed(framesOf(frame)))}
+            />
           </Row>
           <Row name={item.kind === 'phrase' ? 'phrase' : 'window'}>
             <MarkBand film={film} item={item} columns={columns} />
@@ -204,6 +223,21 @@ export function MoveColumns({ film, item, at }: { film: Film; item: MoveItem; at
               </option>
             ))}
           </select>
+        )}
+        {hasFrames && (
+          <CopyKeys
+            tracks={tracks.filter(({ keys }) => keys.length > 0)}
+            targets={
+              copied
+                ? tracksOf(
+                    item,
+                    sides.map((side): TrackName => ({ side, of: copied.of })),
+                  ).filter(({ of }) => of === copied.of)
+                : []
+            }
+            onPut={(track) => copied && edits.put(track, keysOnTrack(copied, track))}
+            {...{ copied, onCopy, nameOf }}
+          />
         )}
         <span role="status">{edits.said}</span>
       </div>

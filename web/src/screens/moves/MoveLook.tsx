@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import { Form } from 'react-bootstrap';
-import type { JoinFacts } from '@caesura/core/joins';
+import { coverOfBoth, type JoinFacts } from '@caesura/core/joins';
 import type { Plan } from '@caesura/core/plan';
 import { EasingField } from './EasingField.tsx';
 import { LookFields } from './LookFields.tsx';
@@ -10,13 +10,14 @@ import type { Choice } from './use-choice.ts';
 /** How the move of a join looks: easings, blurs, light, what is beyond the edges, what is held. */
 export function MoveLook({
   plan,
-  facts: { settings, overlap },
+  facts,
   choice: { setJoins: set },
 }: {
   plan: Plan;
   facts: JoinFacts;
   choice: Choice;
 }) {
+  const { settings, overlap } = facts;
   const id = useId();
   const own = settings.move === 'own';
   const part = { settings, set };
@@ -44,7 +45,7 @@ export function MoveLook({
           <Mirrored {...part} of="dip" label="Dip" unit="%" most={100} times={100} />
         </>
       )}
-      <LookFields plan={plan} look={settings} set={set} />
+      <LookFields plan={plan} look={settings} set={set} whole={coverOfBoth(settings, facts)} />
       {overlap &&
         (['out', 'in'] as const).map((side) => (
           <Form.Check

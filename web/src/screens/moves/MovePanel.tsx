@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import { Button, ButtonGroup, Form } from 'react-bootstrap';
-import type { JoinFacts } from '@caesura/core/joins';
+import type { Advice, JoinFacts } from '@caesura/core/joins';
 import { MOVES, type MoveKind, type Plan } from '@caesura/core/plan';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
@@ -18,11 +18,13 @@ export function MovePanel({
   plan,
   facts,
   suggested,
+  advice,
   choice,
 }: {
   plan: Plan;
   facts: JoinFacts;
   suggested: Suggested;
+  advice: readonly Advice[];
   choice: Choice;
 }) {
   const edit = useEdit();
@@ -86,6 +88,14 @@ export function MovePanel({
               onChoose={(sides) => set({ sides })}
             />
           )}
+          {advice.map(({ reason, label, set: change }) => (
+            <p key={reason} className="field-note">
+              {reason}{' '}
+              <Button variant="link" size="sm" onClick={() => set(change)}>
+                {label}
+              </Button>
+            </p>
+          ))}
           <h3>Look</h3>
           <MoveLook plan={plan} facts={facts} choice={choice} />
         </>

@@ -1,5 +1,11 @@
 import { frameSpan } from '@caesura/core/film';
-import { placingOf, splitWindow, type JoinFacts, type Placing } from '@caesura/core/joins';
+import {
+  outgoingOnTop,
+  placingOf,
+  splitWindow,
+  type JoinFacts,
+  type Placing,
+} from '@caesura/core/joins';
 import type { Plan } from '@caesura/core/plan';
 import { Button } from 'react-bootstrap';
 import { Choose } from '../../fields/Choose.tsx';
@@ -77,6 +83,14 @@ export function MoveWindow({
             Blend over some of the window only
           </Button>
         ))}
+      {settings.pictures === 'overlap' && (
+        <Choose
+          label="On top"
+          value={outgoingOnTop(settings) ? 'out' : 'in'}
+          of={{ in: 'the incoming', out: 'the outgoing' }}
+          onChoose={(top) => set({ top })}
+        />
+      )}
       {settings.before.unit === 'frames' && settings.after.unit === 'frames' && (
         <Choose
           label="At other rates"

@@ -9,9 +9,10 @@ import { atCuts, cutOf } from '../../app/fault-places.ts';
 import { useFaults } from '../../app/faults.ts';
 import { usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
-import { cutSelected, placed } from '../../app/view.ts';
+import { chosenCuts, cutSelected, placed } from '../../app/view.ts';
 import { FaultMends } from '../../components/FaultMends.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
+import type { CopiedKeys } from './copied-keys.ts';
 import { ItemPanel } from './ItemPanel.tsx';
 import { moveItems, type MoveItem } from './items.ts';
 import { MoveColumns } from './MoveColumns.tsx';
@@ -55,15 +56,21 @@ export default function MovesScreen() {
   const plan = usePlan();
   const navigate = useNavigate();
   const params = useParams();
-  const { frame, cut: selected } = useAppSelector((state) => state.view);
+  const view = useAppSelector((state) => state.view);
+  const { frame, cut: selected } = view;
+  // What was chosen on the score is chosen here; opening an item lets that go.
+  const [stretch] = useState(() => chosenCuts(view).map(String));
   const film = filmOf(plan);
   const items = useMemo(() => moveItems(film), [film]);
   const [filter, setFilter] = useState<Filter>('all');
+  const [copied, setCopied] = useState<CopiedKeys | null>(null);
+  const [snaps, setSnaps] = useState(false);
   const { all: faults } = useFaults();
   const atMoves = useMemo(() => faults.filter(atCuts), [faults]);
   const wrong = useMemo(() => new Set(atMoves.map(placeOfFault)), [atMoves]);
   const item =
     items.find(({ key }) => key === params.at) ??
+    items.find(({ key }) => key === (stretch[0] ?? String(selected))) ??
     items.find(({ key }) => key === String(selected)) ??
     items[0];
   const open = item?.key ?? '';
@@ -79,7 +86,7 @@ export default function MovesScreen() {
     ) as unknown as Record<Filter, MoveItem[]>;
   }, [items, wrong]);
   const shown = listed[filter];
-  const selection = useSelection(shown, open, go);
+  const selection = useSelection(shown, open, go, stretch);
   const chosen = useMemo(
     () => items.filter(({ key }) => selection.keys.has(key)),
     [items, selection.keys],
@@ -97,7 +104,7 @@ export default function MovesScreen() {
     if (next) selection.choose(next, 'only');
   };
   const stage = useStage(plan, item, frame);
-  const acts = { plan, item, choice, frame, byItem, toFault, go, stage };
+  const acts = { plan, item, choice, frame, byItem, toFault, go, stage, snaps };
   const { addPhrase } = useMoveActs(acts);
 
   if (!plan.score || !item)
@@ -151,7 +158,12 @@ export default function MovesScreen() {
       </div>
       <section className="move-view" aria-label="The move">
         <MoveStage {...{ film, item, choice, frame, stage }} />
-        <MoveColumns key={`columns ${open}`} film={film} item={item} at={frame} />
+        <MoveColumns
+          key={`columns ${open}`}
+          {...{ film, item, copied }}
+          at={frame}
+          onCopy={setCopied}
+        />
         {item.kind === 'cut' && <SpeedView plan={plan} facts={item.join} />}
         {here.length > 0 && (
           <div className="join-faults" role="group" aria-label="Faults here">
@@ -161,7 +173,7 @@ export default function MovesScreen() {
           </div>
         )}
       </section>
-      <ItemPanel {...{ film, item, choice, faults }} position={frame} />
+      <ItemPanel {...{ film, item, choice, faults, snaps }} position={frame} onSnaps={setSnaps} />
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { useId, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { anchorOn, frameSpan, type Film } from '@caesura/core/film';
+import { wholeCover } from '@caesura/core/motion';
 import type { PhraseFacts } from '@caesura/core/phrases';
 import { PHRASE_KINDS, type PhraseSettings, type PlaceAnchor } from '@caesura/core/plan';
 import { frames as framesOf } from '@caesura/core/time';
@@ -11,6 +12,7 @@ import { anchorWords } from './anchor-words.ts';
 import { EasingField } from './EasingField.tsx';
 import { AimFields, LookFields } from './LookFields.tsx';
 import { ShakeFields } from './ShakeFields.tsx';
+import { WholeField } from '../../fields/WholeField.tsx';
 import { SpanField } from './SpanField.tsx';
 import type { Choice } from './use-choice.ts';
 import { PHRASE_NAMES } from './words.ts';
@@ -47,13 +49,19 @@ function AnchorField({
   anchor: PlaceAnchor;
   frame: number;
   position: number;
-  onChoose: (anchor: PlaceAnchor) => void;
+  onChoose: (anchor: PlaceAnchor) => boolean;
 }) {
   return (
-    <div className="field">
-      <span className="form-label">{label}</span>
-      <span>
-        {anchorWords(film, anchor, frame)} <span className="figures">{frame}</span>{' '}
+    <>
+      <WholeField
+        label={label}
+        value={frame}
+        least={0}
+        most={film.shots.at(-1)?.end ?? 0}
+        also={<span>{anchorWords(film, anchor, frame)}</span>}
+        onCommit={(to) => onChoose(anchorOn(film.plan, framesOf(to)))}
+      />
+      <p className="field-note">
         <Button
           variant="link"
           size="sm"
@@ -70,8 +78,8 @@ function AnchorField({
             to its frame
           </Button>
         )}
-      </span>
-    </div>
+      </p>
+    </>
   );
 }
 
@@ -228,7 +236,7 @@ export function PhrasePanel({
       <AimFields look={settings} set={set} turns={all || settings.depth !== 0 || own} />
       <h3>Look</h3>
       {!own && fields(LOOKS)}
-      <LookFields plan={plan} look={settings} set={set} />
+      <LookFields plan={plan} look={settings} set={set} whole={wholeCover(facts.motion)} />
       {!own && !all && (
         <Button variant="link" size="sm" onClick={() => setAll(true)}>
           All values

@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
-import { anchorOn, type Film } from '@caesura/core/film';
+import { Button, Form } from 'react-bootstrap';
+import { usualPlace } from '@caesura/core/edits';
+import type { Film } from '@caesura/core/film';
 import type { Plan, Recipe } from '@caesura/core/plan';
 import { cutsOf, starterRecipes, type CutChoice } from '@caesura/core/recipes';
 import { frames } from '@caesura/core/time';
@@ -34,6 +35,9 @@ interface Props {
   readonly position: number;
   /** The way that the camera suggests at a cut. */
   readonly wayOfCut: (cut: number) => number | null;
+  /** Whether recipes that are put by their keys go to the nearest cue or beat. */
+  readonly snaps: boolean;
+  readonly onSnaps: (snaps: boolean) => void;
 }
 
 /** One recipe: its small moving picture, its name, what it is put on, and itself to be edited. */
@@ -61,7 +65,10 @@ function RecipeRow({
   const put = () => {
     if (recipe.for === 'phrase') {
       if (item.kind === 'phrase') edit('followPhraseRecipe', choice.phrases, id);
-      else edit('putPhraseRecipe', id, [{ at: anchorOn(plan, frames(position)) }]);
+      else
+        edit('putPhraseRecipe', id, [
+          usualPlace(plan, frames(position), { kind: recipe.settings.kind, toCut: false }),
+        ]);
       return;
     }
     const here = choice.cuts[0] ?? 1;
@@ -127,7 +134,7 @@ function RecipeRow({
 
 /** Joins and phrases kept for reuse: kept from this one, put on others, changed, in and out. */
 export function RecipePanel(props: Props) {
-  const { film, item, choice } = props;
+  const { film, item, choice, snaps, onSnaps } = props;
   const edit = useEdit();
   const { plan } = film;
   const [where, setWhere] = useState<Where>('these');
@@ -148,6 +155,13 @@ export function RecipePanel(props: Props) {
         </Button>
       )}
       <RecipeFollowed film={film} item={item} />
+      <Form.Check
+        type="switch"
+        id="keys-snap"
+        label="Keys 1 to 9 put phrases on the nearest cue"
+        checked={snaps}
+        onChange={(event) => onSnaps(event.target.checked)}
+      />
       <Choose label="Put on" value={where} of={places} onChoose={setWhere} />
       {plan.recipes.length === 0 && (
         <p>

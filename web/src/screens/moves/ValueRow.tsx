@@ -39,9 +39,9 @@ function Cell({
   const { times, name } = UNITS[of];
   const value = at(frame);
   const isKey = keys.some((key) => key.frame === frame);
-  const commit = () => {
-    if (typed === null) return;
-    const text = typed.trim();
+  const commit = (entered: string | null) => {
+    if (entered === null) return;
+    const text = entered.trim();
     setTyped(null);
     if (text === '') {
       if (isKey) edits.remove(track, frame);
@@ -60,7 +60,8 @@ function Cell({
     edits.set(track, frame, Math.min(most, Math.max(least, wanted)));
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === 'Enter') commit();
+    // A value that is typed over itself is no change for the field, but makes a key that rests.
+    if (event.key === 'Enter') commit(typed ?? String(inUnit(of, value)));
     else if (event.key === 'Escape') setTyped(null);
     else if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight') && isKey) {
       event.preventDefault();
@@ -77,7 +78,7 @@ function Cell({
       value={typed ?? String(inUnit(of, value))}
       onChange={(event) => setTyped(event.target.value)}
       onFocus={(event) => event.target.select()}
-      onBlur={commit}
+      onBlur={() => commit(typed)}
       onKeyDown={onKeyDown}
     />
   );

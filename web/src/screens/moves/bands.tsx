@@ -36,8 +36,18 @@ export function ShotBand({ film, columns }: { film: Film; columns: Columns }) {
 /** Kinds of cues that are told by a name or a word of their own. */
 const NAMED: ReadonlySet<Cue['kind']> = new Set(['word', 'drop', 'hit', 'hand']);
 
-/** Beats as strokes, the downbeats longer, and words, hits and drops by name. */
-export function CueBand({ film, columns }: { film: Film; columns: Columns }) {
+/**
+ * Beats as strokes, the downbeats longer, and words, hits and drops by name, each to be gone to.
+ */
+export function CueBand({
+  film,
+  columns,
+  onFrame,
+}: {
+  film: Film;
+  columns: Columns;
+  onFrame: (frame: number) => void;
+}) {
   const { from, to, width } = columns;
   const inside = ({ frame }: Cue) => frame >= from && frame < to;
   const x = (frame: number) => (frame - from) * width;
@@ -59,9 +69,15 @@ export function CueBand({ film, columns }: { film: Film; columns: Columns }) {
         />
       ))}
       {heard.map(({ kind, frame, name }) => (
-        <em key={`${kind} ${frame}`} style={{ left: x(frame) }} title={`${kind}, frame ${frame}`}>
+        <button
+          key={`${kind} ${frame}`}
+          type="button"
+          style={{ left: x(frame) }}
+          title={`${kind}, frame ${frame}`}
+          onClick={() => onFrame(frame)}
+        >
           {name ? `“${name}”` : kind === 'hand' ? 'cue' : kind}
-        </em>
+        </button>
       ))}
     </div>
   );

@@ -1,7 +1,9 @@
+import { easingText } from '@caesura/core/curves';
 import type { Film } from '@caesura/core/film';
 import { moveKeys, picturedSides, type Side } from '@caesura/core/joins';
 import { AT_REST } from '@caesura/core/motion';
 import { PARAMETERS, type Parameter } from '@caesura/core/plan';
+import { toNumber } from '@caesura/core/time';
 import type { MoveItem } from './items.ts';
 
 /** One row of values: a parameter of a side of a cut, or of a phrase. */
@@ -14,6 +16,7 @@ export interface TrackName {
 export interface TrackKey {
   readonly frame: number;
   readonly value: number;
+  readonly ease: string;
 }
 
 /** A row of values over frames of the film. */
@@ -41,7 +44,11 @@ export function tracksOf(item: MoveItem, also: readonly TrackName[]): Track[] {
       return [
         {
           ...{ side: null, of, first: start, last: end - 1 },
-          keys: keys.map(({ at, value }) => ({ frame: start + at, value })),
+          keys: keys.map(({ at, value, ease }) => ({
+            frame: start + at,
+            value,
+            ease: easingText(ease),
+          })),
           at: (frame) => pictured(frame - start)[of],
         },
       ];
@@ -63,7 +70,11 @@ export function tracksOf(item: MoveItem, also: readonly TrackName[]): Track[] {
           ...{ side, of },
           first: join.frame + pictured.motion.first,
           last: join.frame + pictured.motion.last,
-          keys: keys.map(({ at, value }) => ({ frame: join.frame + at, value })),
+          keys: keys.map(({ at, value, ease }) => ({
+            frame: join.frame + at,
+            value,
+            ease: easingText(ease),
+          })),
           at: (frame) => pictured.at(frame - join.frame)[of],
         },
       ];
@@ -110,7 +121,12 @@ export function framesAbout(
   range: { readonly from: number; readonly to: number },
 ): { readonly from: number; readonly to: number } {
   const length = shots.at(-1)?.end ?? plan.target;
-  const about = Math.min(12, Math.max(3, Math.round((range.to - range.from) / 4)));
+  const lasts = range.to - range.from;
+  // About a hard cut there is nothing to measure by: a second of what is heard there.
+  const about =
+    lasts <= 1
+      ? Math.ceil(toNumber(plan.rate) / 2)
+      : Math.min(12, Math.max(3, Math.round(lasts / 4)));
   return {
     from: Math.max(0, range.from - about),
     to: Math.min(length, range.to + about),

@@ -1,5 +1,5 @@
 import { useCallback } from 'react';
-import { anchorOn, filmOf } from '@caesura/core/film';
+import { nearestHeard, usualPlace } from '@caesura/core/edits';
 import type { PhraseKind, Plan } from '@caesura/core/plan';
 import { frames, type Frames } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
@@ -17,10 +17,6 @@ import type { MoveItem } from './items.ts';
 import type { Choice } from './use-choice.ts';
 import type { Stage } from './use-stage.ts';
 
-/** Phrases that go home on the next cut, and frames that must be left until it. */
-const LONG: ReadonlySet<PhraseKind> = new Set(['punch-in', 'push', 'turn', 'look']);
-const ROOM = 12;
-
 /** What the acts of the screen are about. */
 interface About {
   readonly plan: Plan;
@@ -32,23 +28,21 @@ interface About {
   readonly toFault: () => void;
   readonly go: (key: string) => void;
   readonly stage: Stage;
+  /** Whether recipes that are put by their keys go to the nearest cue or beat. */
+  readonly snaps: boolean;
 }
 
 /** The acts of the screen, with their keys. */
 export function useMoveActs(about: About) {
-  const { plan, item, choice, frame, byItem, toFault, go, stage } = about;
+  const { plan, item, choice, frame, byItem, toFault, go, stage, snaps } = about;
   const edit = useEdit();
   const dispatch = useAppDispatch();
   const length = plan.score?.length ?? 1;
   const addPhrase = useCallback(
     (kind: PhraseKind) => {
       const known = new Set(plan.phrases.map(({ id }) => id));
-      const at = anchorOn(plan, frame);
-      const cut = LONG.has(kind)
-        ? filmOf(plan).joins.find((join) => join.frame - frame >= ROOM)
-        : null;
-      const to = cut ? ({ on: 'cut', shot: cut.into.shot.id, by: 0 } as const) : null;
-      if (!edit('addPhrases', [{ at, to }], { set: { kind } })) return;
+      const place = usualPlace(plan, frame, { kind, toCut: true });
+      if (!edit('addPhrases', [place], { set: { kind } })) return;
       // The new one is opened: it has the first id that was free.
       let n = plan.phrases.length + 1;
       while (known.has(`phrase-${n}`)) n++;
@@ -68,8 +62,12 @@ export function useMoveActs(about: About) {
   };
   const putFavourite = (key: number) => {
     const recipe = plan.recipes.find(({ favourite }) => favourite === key);
-    if (recipe?.for === 'phrase')
-      edit('putPhraseRecipe', recipe.id, [{ at: anchorOn(plan, frame) }]);
+    if (recipe?.for === 'phrase') {
+      const here = stage.playingAt() ?? frame;
+      const at = snaps ? nearestHeard(plan, frames(here)) : frames(here);
+      const { kind } = recipe.settings;
+      edit('putPhraseRecipe', recipe.id, [usualPlace(plan, at, { kind, toCut: false })]);
+    }
     if (recipe?.for === 'cut' && choice.cuts.length > 0) edit('putRecipe', recipe.id, choice.cuts);
   };
   const switchThese = () => {

@@ -20,14 +20,15 @@ export interface Selection {
 
 /**
  * Keeps which items of a list are chosen; the open one always is. `onOpen` is told which one is to
- * be opened.
+ * be opened; `first` are chosen at first.
  */
 export function useSelection(
   items: readonly MoveItem[],
   open: string,
   onOpen: (key: string) => void,
+  first: readonly string[] = [],
 ): Selection {
-  const [keys, setKeys] = useState<ReadonlySet<string>>(new Set([open]));
+  const [keys, setKeys] = useState<ReadonlySet<string>>(new Set([...first, open]));
   const choose = useCallback(
     (item: MoveItem, how: Choosing) => {
       if (how === 'to') {

@@ -18,6 +18,8 @@ export interface Stage {
   readonly half: boolean;
   readonly plain: boolean;
   readonly seen: boolean;
+  /** The frame that is shown while it plays; null while it stands. */
+  readonly playingAt: () => number | null;
   readonly play: () => void;
   readonly setHalf: (half: boolean) => void;
   readonly setPlain: (plain: boolean) => void;
@@ -51,7 +53,10 @@ export function useStage(plan: Plan, item: MoveItem | undefined, frame: number):
   const left = useMemo(() => without(plan, item), [plan, item]);
   const aiming = item !== undefined && movesSomething(item) && !seen && !playing;
   const version = aiming || plain ? left : plan;
-  const onFrame = useCallback(() => undefined, []);
+  const shown = useRef<number | null>(null);
+  const onFrame = useCallback((at: number) => {
+    shown.current = at;
+  }, []);
   const rehearsal = useRehearsal(canvas, { version, heard: HEARD }, frame, onFrame);
   const still = rehearsal.state === 'still';
   if (playing && still) setPlaying(false);
@@ -69,5 +74,6 @@ export function useStage(plan: Plan, item: MoveItem | undefined, frame: number):
     // What is seen while it plays is the move itself.
     setPlaying(true);
   };
-  return { canvas, aiming, still, half, plain, seen, play, setHalf, setPlain, setSeen };
+  const playingAt = () => (still ? null : shown.current);
+  return { canvas, aiming, still, half, plain, seen, playingAt, play, setHalf, setPlain, setSeen };
 }

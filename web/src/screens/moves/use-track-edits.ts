@@ -1,6 +1,7 @@
 import { useCallback, useState } from 'react';
 import { useEdit } from '../../app/hooks.ts';
 import type { MoveItem } from './items.ts';
+import type { PutKey } from './copied-keys.ts';
 import type { Track, TrackName } from './track.ts';
 import { MOVE_NAMES, PHRASE_NAMES, UNITS } from './words.ts';
 
@@ -9,6 +10,8 @@ export interface TrackEdits {
   readonly set: (track: TrackName, frame: number, value: number) => boolean;
   readonly move: (track: TrackName, key: { from: number; to: number; value?: number }) => boolean;
   readonly remove: (track: TrackName, frame: number) => boolean;
+  /** Puts keys in place of all of a track. */
+  readonly put: (track: TrackName, keys: readonly PutKey[]) => boolean;
   readonly ease: (track: Track, frame: number, ease: string) => boolean;
   /** What the last edit changed beside what was asked; empty where nothing. */
   readonly said: string;
@@ -66,6 +69,16 @@ export function useTrackEdits(item: MoveItem): TrackEdits {
           ? edit('movePhraseKey', item.key, key)
           : edit('moveJoinKey', item.join.cut, { side: name.side!, ...key }),
         '',
+      );
+    },
+    put(name, keys) {
+      const offset = item.kind === 'phrase' ? item.phrase.start : item.join.frame;
+      const placed = keys.map(({ frame, value, ease }) => ({ at: frame - offset, value, ease }));
+      return done(
+        item.kind === 'phrase'
+          ? edit('putPhraseKeys', item.key, name.of, placed)
+          : edit('putJoinKeys', item.join.cut, { side: name.side!, of: name.of }, placed),
+        `${keys.length} keys of ${UNITS[name.of].name} are in place of those that were there.`,
       );
     },
     remove: (name, frame) =>

@@ -12,6 +12,7 @@ import { LengthField } from '../../fields/LengthField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
 import { FramePicture } from '../../components/FramePicture.tsx';
 import { useProxy } from '../../proxy/use-proxy.ts';
+import { SteadyFields } from './SteadyFields.tsx';
 import { choiceText, useChoices } from './choices.ts';
 
 const PAYERS: Readonly<Record<Payer, string>> = {
@@ -183,6 +184,7 @@ export function ShotPanel({
             usualName="as its clip"
             onFrame={(framing) => edit('frameShot', index, framing)}
           />
+          <SteadyFields key={shot.id} plan={plan} facts={facts} />
         </>
       )}
       <WholeField
