@@ -48,6 +48,11 @@ describe('the ways to fill a shot', () => {
     expect(new Set(speeds)).toEqual(new Set([1, 5]));
     expect(choicesFor(plan, 99)).toEqual([]);
   });
+
+  it('are there without music, too, where a pace in beats means nothing', () => {
+    const choices = choicesFor({ ...plan, music: null, pace: '2 beats' }, index);
+    expect(new Set(choices.map((c) => c.clip))).toEqual(new Set(['a', 'b', 'c', 'd']));
+  });
 });
 
 describe('wishes', () => {

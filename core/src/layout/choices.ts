@@ -1,5 +1,5 @@
 import type { Clip, Plan } from '../plan/index.ts';
-import { shotEnd } from '../film/index.ts';
+import { lengthContext, shotEnd } from '../film/index.ts';
 import {
   frames,
   type Frames,
@@ -41,12 +41,17 @@ export function choicesFor(
   index: ShotIndex,
   measuredOf: (clip: Clip) => MeasuredClip | null = () => null,
 ): Choice[] {
-  const { score, wishes } = plan;
+  const { score } = plan;
   const shot = score?.shots[index];
   if (!score || !shot) return [];
   const range = { from: shot.start, to: frames(shotEnd(score, index)) };
   const length = frames(range.to - range.from);
-  const problem = problemOf(plan, wishes, measuredOf, range);
+  // A pace in beats means nothing without a tempo. The shot lies as it lies, so its length does.
+  const paced: Plan = lengthContext(plan).tempo
+    ? plan
+    : { ...plan, pace: `${length}f`, wishes: { ...plan.wishes, pacing: { kind: 'steady' } } };
+  const { wishes } = paced;
+  const problem = problemOf(paced, wishes, measuredOf, range);
   const clips = usableClips(plan, wishes);
   const { materials, shownBefore, shownAfter, weights, candidates } = problem;
   const cues = candidates
