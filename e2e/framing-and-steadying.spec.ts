@@ -100,7 +100,7 @@ test('a square clip is fitted, and one shot of it placed, by choice and by typin
   expect((await now(page)).score!.shots[1]!.framing).toBeUndefined();
 });
 
-/** How far what a camera showed and its correction together lie beside a straight way, in pixels. */
+/** How far a camera and its correction together lie beside a straight way, in pixels. */
 function beside(steady: Steady, of: 'x' | 'y', from: number, to: number): number {
   const at = Array.from(
     { length: to - from },

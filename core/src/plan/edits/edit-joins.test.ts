@@ -33,6 +33,24 @@ describe('a join', () => {
     expect(() => joinAt(plan(), 400)).toThrow(CaesuraError);
   });
 
+  it('keeps its window and aim under another move, and its values as keys of its own', () => {
+    const whip = changeJoin(setWindow(setMove(plan(), 3, 'whip-pan'), 3, 8, 2), 3, {
+      aim: { x: 0.2, y: 0.7 },
+      blur: 30,
+    });
+    for (const move of ['zoom-through', 'spin'] as const) {
+      const other = joinAt(setMove(whip, 3, move), 3);
+      expect([other.settings.move, other.before, other.after]).toEqual([move, 8, 2]);
+      expect(other.settings.aim).toEqual({ x: 0.2, y: 0.7 });
+    }
+    const own = setMove(whip, 3, 'own');
+    expect(joinAt(own, 3).settings.move).toBe('own');
+    expect(joinAt(own, 3).settings.keys.length).toBeGreaterThan(0);
+    expect(joinValues(joinAt(own, 3))).toEqual(joinValues(joinAt(whip, 3)));
+    expect(setMove(own, 3, 'own')).toEqual(own);
+    expect(PlanSchema.parse(own)).toEqual(own);
+  });
+
   it('becomes one of own keys when a value is set on a frame, with what it was', () => {
     const zoomed = setMove(plan(), 3, 'zoom-through');
     const before = joinValues(joinAt(zoomed, 3)).in;

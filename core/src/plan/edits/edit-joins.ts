@@ -50,15 +50,36 @@ const atEach = (
   change: (made: Plan, cut: CutIndex) => Plan,
 ): Plan => cuts.reduce(change, plan);
 
-/** Gives a cut a move with its usual figures; null makes it a hard cut. */
-export function setMove(plan: Plan, cut: CutIndex, move: MoveKind | null): Plan {
-  const { join } = joinAt(plan, cut);
-  return withJoin(
-    plan,
-    cut,
-    move && { set: { move }, ...(join?.way !== undefined && { way: join.way }) },
-  );
+/** What stays of what was set by hand when a join gets another move: where it lies, and its aim. */
+const STAYS = ['before', 'after', 'aim'] as const;
+
+/** The join of a cut with another move. */
+function withMove(facts: JoinFacts, move: MoveKind | null): Join | null {
+  const { join, settings } = facts;
+  if (!move || !join) return move && { set: { move } };
+  if (move === settings.move) return join;
+  if (move === 'own')
+    return keyed(
+      facts,
+      keysByHand(facts).map(({ key }) => key),
+    );
+  const stays = STAYS.filter((name) => join.set[name] !== undefined);
+  return {
+    set: { move, ...Object.fromEntries(stays.map((name) => [name, join.set[name]])) },
+    ...(join.way !== undefined && { way: join.way }),
+  };
 }
+
+/**
+ * Gives cuts a move with its usual figures; null makes them hard cuts. A window and an aim that
+ * were set by hand stay. A move that is to have keys of its own has those with which it was.
+ */
+export const setMoves = (plan: Plan, cuts: readonly CutIndex[], move: MoveKind | null): Plan =>
+  withJoins(plan, new Map(cuts.map((cut) => [cut, withMove(joinAt(plan, cut), move)])));
+
+/** Gives a cut a move; see `setMoves`. */
+export const setMove = (plan: Plan, cut: CutIndex, move: MoveKind | null): Plan =>
+  setMoves(plan, [cut], move);
 
 /** What a window that is longer than its shot would lie over, up to a frame of the film. */
 function passes(
@@ -121,18 +142,6 @@ export const setWindow = (
     before: frameSpan(Math.max(0, before), plan.rate),
     after: frameSpan(Math.max(0, after), plan.rate),
   });
-
-/** Gives several cuts a move; see `setMove`. */
-export const setMoves = (plan: Plan, cuts: readonly CutIndex[], move: MoveKind | null): Plan =>
-  withJoins(
-    plan,
-    new Map(
-      cuts.map((cut) => {
-        const way = plan.score?.shots[cut]?.join?.way;
-        return [cut, move && { set: { move }, ...(way !== undefined && { way }) }];
-      }),
-    ),
-  );
 
 /** Sets some of several joins by hand; hard cuts stay. Throws as `changeJoin` does. */
 export const changeJoins = (plan: Plan, cuts: readonly CutIndex[], set: Join['set']): Plan =>
@@ -203,8 +212,8 @@ const KEPT = [
 ] as const;
 
 /** A join with such keys, which are its own from then on. */
-function withKeys(plan: Plan, facts: JoinFacts, keys: readonly JoinKey[]): Plan {
-  const { settings, join, cut } = facts;
+function keyed(facts: JoinFacts, keys: readonly JoinKey[]): Join {
+  const { settings, join } = facts;
   const kept = Object.fromEntries(KEPT.map((name) => [name, settings[name]]));
   const own =
     settings.move === 'own'
@@ -216,8 +225,11 @@ function withKeys(plan: Plan, facts: JoinFacts, keys: readonly JoinKey[]): Plan 
           ...(outgoingOnTop(settings) && { top: 'out' as const }),
           move: 'own' as const,
         };
-  return withJoin(plan, cut, { ...join, set: { ...join?.set, ...own, keys } });
+  return { ...join, set: { ...join?.set, ...own, keys } };
 }
+
+const withKeys = (plan: Plan, facts: JoinFacts, keys: readonly JoinKey[]): Plan =>
+  withJoin(plan, facts.cut, keyed(facts, keys));
 
 /**
  * A value on a frame of a join, counted from the cut; how it goes over to the next is kept as it

@@ -1,7 +1,8 @@
-import { useId } from 'react';
+import { useId, useState } from 'react';
 import { Button, ButtonGroup, Form } from 'react-bootstrap';
 import type { Advice, JoinFacts } from '@caesura/core/joins';
 import { MOVES, type MoveKind, type Plan } from '@caesura/core/plan';
+import { plural } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { MoveLook } from './MoveLook.tsx';
@@ -12,6 +13,15 @@ import type { Choice } from './use-choice.ts';
 import { MOVE_NAMES, SIDE_NAMES } from './words.ts';
 
 const HARD = 'hard';
+
+/** What another move at some cuts gives up: keys set by hand. */
+function givenUp(plan: Plan, cuts: readonly number[]): string {
+  const keys = cuts.reduce((sum, cut) => {
+    const join = plan.score?.shots[cut]?.join;
+    return sum + (join?.set.move === 'own' ? (join.set.keys?.length ?? 0) : 0);
+  }, 0);
+  return keys === 0 ? '' : `${plural(keys, 'key')} set by hand went with it; undo brings back.`;
+}
 
 /** Everything that can be set of a join, at all cuts that are chosen. */
 export function MovePanel({
@@ -30,8 +40,13 @@ export function MovePanel({
   const edit = useEdit();
   const id = useId();
   const { join, settings } = facts;
+  const [said, setSaid] = useState({ cut: facts.cut, words: '' });
   const { move, pictures: shown } = settings;
   const { cuts, setJoins: set } = choice;
+  const choose = (kind: MoveKind | null) => {
+    const words = givenUp(plan, cuts);
+    if (edit('setMoves', cuts, kind)) setSaid({ cut: facts.cut, words });
+  };
   const zoomed = suggested.goes === 'in' ? 'zoom-through' : 'pull-back';
   return (
     <>
@@ -44,10 +59,15 @@ export function MovePanel({
             ...Object.fromEntries(MOVES.map((m) => [m, MOVE_NAMES[m]])),
           } as Record<string, string>
         }
-        onChoose={(value) => edit('setMoves', cuts, value === HARD ? null : (value as MoveKind))}
+        onChoose={(value) => choose(value === HARD ? null : (value as MoveKind))}
       />
+      {said.words && said.cut === facts.cut && (
+        <p role="status" className="field-note">
+          {said.words}
+        </p>
+      )}
       {suggested.goes !== null && move !== zoomed && (
-        <Button variant="link" size="sm" onClick={() => edit('setMoves', cuts, zoomed)}>
+        <Button variant="link" size="sm" onClick={() => choose(zoomed)}>
           The camera goes {suggested.goes}: {MOVE_NAMES[zoomed].toLowerCase()}
         </Button>
       )}
