@@ -38,7 +38,7 @@ describe('a join', () => {
       aim: { x: 0.2, y: 0.7 },
       blur: 30,
     });
-    for (const move of ['zoom-through', 'spin'] as const) {
+    for (const move of ['zoom-through', 'smear'] as const) {
       const other = joinAt(setMove(whip, 3, move), 3);
       expect([other.settings.move, other.before, other.after]).toEqual([move, 8, 2]);
       expect(other.settings.aim).toEqual({ x: 0.2, y: 0.7 });
