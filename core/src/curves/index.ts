@@ -1,4 +1,5 @@
 export { reversedEasing } from './reversed-easing.ts';
+export { type SplitEasing, splitEasing } from './split-easing.ts';
 export { type Easing, LINEAR, easedAt, easingText, parseEasing } from './easing.ts';
 export {
   type SpeedCurve,
