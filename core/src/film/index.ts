@@ -39,7 +39,7 @@ export { frameSpan, parseSpan, type SpanFrames, spanFrames, spanText } from './s
 export { lengthContext, tempoOf } from './tempo.ts';
 export { shotSpeed } from './shot-speed.ts';
 export { LANDING_KINDS, SEEN_ABOUT, type EventMark, type EventState } from './event-marks.ts';
-export { landedMoment, type LandedMoment } from './landed-moment.ts';
+export { landedMoment, landedMoments, type LandedMoment } from './landed-moment.ts';
 export { remembered } from './remembered.ts';
 export { steadiedIn, steadiedReach, steadyCost } from './steadied-frames.ts';
 export { withoutJoins, withoutPhrases, withoutRamps, withoutSteadying } from './versions.ts';

@@ -10,19 +10,24 @@ export interface LandedMoment {
 }
 
 /**
- * The first moment of its clip that a shot shows on a cue, or on its own start; null when none
- * lands.
+ * The moments of its clip that a shot shows on a cue, or on its own start, in the order of their
+ * frames.
  */
-export function landedMoment(
+export function landedMoments(
   { cueFrames }: Film,
   { clip, time, start, length }: ShotFacts,
-): LandedMoment | null {
-  if (!clip || !time || clip.moments.length === 0) return null;
+): LandedMoment[] {
+  if (!clip || !time || clip.moments.length === 0) return [];
   const moments = new Set<number>(clip.moments.map(({ at }) => at));
+  const landed: LandedMoment[] = [];
   for (let after = 0; after < length; after++) {
     const moment = time.at(after);
-    if (moments.has(moment) && (after === 0 || cueFrames.has(start + after)))
-      return { moment, after };
+    if (!moments.has(moment) || (after > 0 && !cueFrames.has(start + after))) continue;
+    landed.push({ moment, after });
   }
-  return null;
+  return landed;
 }
+
+/** The first of them; null when none lands. */
+export const landedMoment = (film: Film, facts: ShotFacts): LandedMoment | null =>
+  landedMoments(film, facts)[0] ?? null;

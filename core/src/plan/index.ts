@@ -75,6 +75,13 @@ export {
 export { checkedChange } from './schema/checked.ts';
 export { type Plan, PlanSchema, type Size } from './schema/plan-schema.ts';
 export type { Score, Shot } from './schema/shot-schema.ts';
+export {
+  type Between,
+  type Hold,
+  HOLDS,
+  USUAL_BETWEEN,
+  USUAL_HOLDS,
+} from './schema/speed-schema.ts';
 export { type Steady, type SteadyMove, SteadySchema } from './schema/steady-schema.ts';
 export type { CueEdit, Sound } from './schema/sound-schema.ts';
 export type { Ramp, RampKey } from './schema/ramp-schema.ts';

@@ -12,6 +12,27 @@ export {
   usualCrest,
 } from './shape.ts';
 export { crestOnCut, slowPatch, type SlowPatch } from './slow-patch.ts';
-export { rampLengthFor, sourceInFor, speedBetween, speedFor } from './solve.ts';
+export {
+  type FilmedShot,
+  rampLengthFor,
+  type Solved,
+  sourceInFor,
+  speedBetween,
+  speedFor,
+} from './solve.ts';
+export {
+  type Gives,
+  GIVES,
+  fillFrom,
+  type Kept,
+  keepRange,
+  rangeShown,
+  type SourceRange,
+} from './keep.ts';
+export { landAll, type LandHolds } from './land.ts';
+export { type PlayAsked, playBetween } from './play.ts';
+export { frozen, reversed, type Shaped, stuttered } from './shapes.ts';
+export { constantRamp, HOLD, type Keeps, keyedAt, ordered, toSpeed } from './splice.ts';
 export { constantSteps, type SpeedStep } from './steps.ts';
 export { placeOf } from './places.ts';
+export { type Copy, COPIES, copiedRamp } from './copied.ts';

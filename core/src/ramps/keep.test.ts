@@ -45,7 +45,9 @@ describe('a part of the source kept', () => {
           );
           const solved = keepRange(plan, of, wanted, gives);
           if (!solved.found) {
-            expect(solved.reason).toMatch(/Even with|It would take|With any ramp|beside|no part of/);
+            expect(solved.reason).toMatch(
+              /Even with|It would take|With any ramp|beside|no part of/,
+            );
             return;
           }
           found.set(gives, (found.get(gives) ?? 0) + 1);

@@ -139,10 +139,13 @@ export function splitClip(plan: Plan, id: string, at: SourceFrames, newId: strin
 }
 
 /** A shot without its clip, and without what was said of the pictures of that clip. */
-const withoutClip = ({ framing: _framing, steady: _steady, ...shot }: Shot): Shot => ({
-  ...shot,
-  clip: null,
-});
+const withoutClip = ({
+  framing: _framing,
+  steady: _steady,
+  between: _between,
+  holds: _holds,
+  ...shot
+}: Shot): Shot => ({ ...shot, clip: null });
 
 /** Removes a clip; shots that used it stay, without a clip. */
 export const removeClip = (plan: Plan, id: string): Plan => ({

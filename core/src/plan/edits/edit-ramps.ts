@@ -1,14 +1,19 @@
 import { showing } from './edit-shots.ts';
+import { startHeld } from './held-speeds.ts';
+import { setShotLength } from './shot-length.ts';
 import { lookOf } from './shot-look.ts';
+import { rampOf, filmOf, shotFactsAt, joinAt } from '../../film/index.ts';
 import {
-  rampOf,
-  type ShotFacts,
-  filmOf,
-  shotFactsAt,
-  landedMoment,
-  joinAt,
-} from '../../film/index.ts';
-import { freshId, type Plan, type Ramp, type RampKey, type Shot } from '../index.ts';
+  freshId,
+  HOLDS,
+  USUAL_HOLDS,
+  type Between,
+  type Hold,
+  type Plan,
+  type Ramp,
+  type RampKey,
+  type Shot,
+} from '../index.ts';
 import {
   CaesuraError,
   sourceFrames,
@@ -20,7 +25,6 @@ import {
 } from '../../time/index.ts';
 import {
   placeOf,
-  sourceInFor,
   type RampEnd,
   type Crest,
   withCrest,
@@ -35,18 +39,6 @@ type Speeds = { readonly ramp?: Ramp; readonly rampOf?: string };
 const withSpeeds = (shot: Shot, speeds: Speeds, sourceIn: SourceFrames): Shot =>
   showing(shot, { clip: shot.clip, sourceIn, ...speeds, ...lookOf(shot) });
 
-/**
- * The source in of a shot with other speeds: the moment that lands stays on its cue; without one
- * the shot starts where it did, or as near as its file allows.
- */
-function startFor(plan: Plan, facts: ShotFacts, changed: Shot): SourceFrames {
-  const { clip, length, sourceIn } = facts;
-  if (!clip) return sourceIn;
-  const landing = landedMoment(filmOf(plan), facts) ?? { moment: sourceIn, after: 0 };
-  const solved = sourceInFor(plan, { shot: changed, clip, length }, landing);
-  return solved.found ?? (solved.reason !== null ? solved.nearest : null) ?? sourceIn;
-}
-
 /** How a speed goes over to the next where nothing else is said. */
 const EASED = 'ease-in-out';
 
@@ -56,7 +48,7 @@ function respeed(plan: Plan, indices: readonly ShotIndex[], speeds: Speeds): Pla
   const shots = plan.score!.shots.map((shot, i) => {
     if (!indices.includes(i)) return shot;
     const changed = withSpeeds(shot, speeds, shot.sourceIn);
-    return { ...changed, sourceIn: startFor(plan, facts[i]!, changed) };
+    return { ...changed, sourceIn: startHeld(plan, facts[i]!, changed) };
   });
   return { ...plan, score: { ...plan.score!, shots } };
 }
@@ -149,19 +141,75 @@ export function removeRampKey(plan: Plan, index: ShotIndex, place: number): Plan
   return setRamp(plan, index, left.length > 0 ? left : null);
 }
 
+/** Speeds of a shot that were found together with where its source begins, and how long it is. */
+export interface FoundSpeeds {
+  readonly ramp: Ramp;
+  readonly sourceIn: SourceFrames;
+  /** Frames of the film that the shot then lasts; as it does when left out. */
+  readonly length?: number;
+  /** What is held from then on; as before when left out. */
+  readonly holds?: readonly Hold[];
+}
+
+/**
+ * Gives a shot speeds that were found together with its source in, and its length where that gives
+ * way, which the shot next to it pays for. Throws when that has too few frames, or a locked cut
+ * would move.
+ */
+export function placeSpeeds(
+  plan: Plan,
+  index: ShotIndex,
+  { ramp, sourceIn, length, holds }: FoundSpeeds,
+): Plan {
+  const facts = shotFactsAt(plan, index);
+  const longer =
+    length === undefined || length === facts.length
+      ? plan
+      : setShotLength(plan, index, length, 'next');
+  const shots = longer.score!.shots.map((shot, i) =>
+    i === index ? withSpeeds(shot, { ramp }, sourceIn) : shot,
+  );
+  const made = { ...longer, score: { ...longer.score!, shots } };
+  return holds ? holdShot(made, index, holds) : made;
+}
+
+/** Says what of a shot stays whatever its speeds become. Throws when there is no such shot. */
+export function holdShot(plan: Plan, index: ShotIndex, holds: readonly Hold[]): Plan {
+  shotFactsAt(plan, index);
+  const usual = holds.length === 1 && holds[0] === USUAL_HOLDS[0];
+  const shots = plan.score!.shots.map((shot, i) => {
+    if (i !== index) return shot;
+    const { holds: _before, ...rest } = shot;
+    return usual ? rest : { ...rest, holds: HOLDS.filter((hold) => holds.includes(hold)) };
+  });
+  return { ...plan, score: { ...plan.score!, shots } };
+}
+
+/**
+ * Says how the pictures between source frames of shots are made; null for as they are. Throws when
+ * there is no such shot.
+ */
+export function makeBetween(
+  plan: Plan,
+  indices: readonly ShotIndex[],
+  between: Between | null,
+): Plan {
+  for (const index of indices) shotFactsAt(plan, index);
+  const shots = plan.score!.shots.map((shot, i) => {
+    if (!indices.includes(i)) return shot;
+    const { between: _before, ...rest } = shot;
+    return between ? { ...rest, between } : rest;
+  });
+  return { ...plan, score: { ...plan.score!, shots } };
+}
+
 /** Gives a shot a ramp and a source in that were found together. */
-export function placeRamp(
+export const placeRamp = (
   plan: Plan,
   index: ShotIndex,
   ramp: Ramp,
   sourceIn: GivenSourceFrames,
-): Plan {
-  const { shot } = shotFactsAt(plan, index);
-  const shots = plan.score!.shots.map((s, i) =>
-    i === index ? withSpeeds(shot, { ramp }, sourceFrames(sourceIn)) : s,
-  );
-  return { ...plan, score: { ...plan.score!, shots } };
-}
+): Plan => placeSpeeds(plan, index, { ramp, sourceIn: sourceFrames(sourceIn) });
 
 /** Keeps the ramp of a shot as one that several follow; the shot then follows it. */
 export function keepRamp(plan: Plan, index: ShotIndex, name: string): Plan {
@@ -188,7 +236,7 @@ export function changeRampGroup(plan: Plan, id: string, keys: Ramp): Plan {
   if (!plan.score) return changed;
   const shots = plan.score.shots.map((shot, i) =>
     shot.rampOf === id && !shot.ramp
-      ? { ...shot, sourceIn: startFor(changed, facts[i]!, shot) }
+      ? { ...shot, sourceIn: startHeld(changed, facts[i]!, shot) }
       : shot,
   );
   return { ...changed, score: { ...plan.score, shots } };

@@ -24,6 +24,7 @@ import {
 import type { Clip, Ramp } from '../index.ts';
 import { type Plan, freshId, type Shot } from '../index.ts';
 import { scoreOf } from './edit-cuts.ts';
+import { checkHeld } from './held-speeds.ts';
 import { lookOf, type ShotLook } from './shot-look.ts';
 
 /** What is shown in a shot: a clip, from a frame on, at a speed. */
@@ -48,7 +49,7 @@ function shotAt(plan: Plan, index: number): Shot {
 
 /** What a shot shows, without where it is and what happens at its cut. */
 export const contentOf = (
-  shot: Pick<Shot, 'clip' | 'sourceIn' | 'speed' | 'ramp' | 'rampOf' | 'framing' | 'steady'>,
+  shot: Pick<Shot, 'clip' | 'sourceIn' | 'speed' | 'ramp' | 'rampOf'> & ShotLook,
 ): Shown => ({
   ...{ clip: shot.clip, sourceIn: shot.sourceIn },
   ...(shot.speed && { speed: shot.speed }),
@@ -85,19 +86,22 @@ const withShotList = (plan: Plan, shots: readonly Shot[]): Plan => ({
 
 /**
  * Shows something else in shot `index` (from 0); how its picture lies and is steadied stays where
- * its clip does. Throws when there is no such shot or clip.
+ * its clip does. Throws when there is no such shot or clip, or what is held of the shot would not
+ * stay with the same clip.
  */
 export function showInShot(plan: Plan, index: ShotIndex, shown: Shown): Plan {
   const before = shotAt(plan, index);
   const look = before.clip === shown.clip ? lookOf(before) : {};
   if (shown.clip !== null && !plan.clips.some((c) => c.id === shown.clip))
     throw new CaesuraError('no-such-clip', 'That clip is not in the plan.', 'Choose another.');
-  return withShotList(
+  const changed = withShotList(
     plan,
     scoreOf(plan).shots.map((shot, i) =>
       i === index ? showing(shot, { ...look, ...shown }) : shot,
     ),
   );
+  if (before.clip === shown.clip && before.holds) checkHeld(plan, index, changed);
+  return changed;
 }
 
 /**

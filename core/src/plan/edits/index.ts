@@ -50,14 +50,30 @@ export { addNote, changeNote, removeNote } from './edit-notes.ts';
 export {
   changeRampGroup,
   followRamp,
+  type FoundSpeeds,
+  holdShot,
   keepRamp,
+  makeBetween,
   matchSpeed,
   rampAtCut,
   placeRamp,
+  placeSpeeds,
   removeRampKey,
   setRamp,
   setRampKey,
 } from './edit-ramps.ts';
+export {
+  type Answered,
+  askSpeeds,
+  changeWords,
+  type SpeedAnswer,
+  type SpeedOffer,
+  speedOffers,
+  type SpeedQuestion,
+  speedsOf,
+} from './ask-speeds.ts';
+export { copiedSpeeds, copySpeeds, type CopySpeeds, leftWords } from './copy-speeds.ts';
+export { changedHolds, holdsOf, holdWords, type Standing, standingOf } from './held-speeds.ts';
 export {
   longestShot,
   moveShot,

@@ -1,13 +1,15 @@
-import type { Framing, Shot, Steady } from '../index.ts';
+import type { Shot } from '../index.ts';
 
-/** How the picture of a shot lies in the film and is steadied, which goes along with its clip. */
-export interface ShotLook {
-  readonly framing?: Framing;
-  readonly steady?: Steady;
-}
+/**
+ * What was said of a shot that goes along with its clip: how its picture lies in the film and is
+ * steadied, how pictures between source frames are made, and what is held.
+ */
+export type ShotLook = Partial<Pick<Shot, 'framing' | 'steady' | 'between' | 'holds'>>;
 
-/** How a shot looks. */
-export const lookOf = ({ framing, steady }: Pick<Shot, 'framing' | 'steady'>): ShotLook => ({
+/** What was said of a shot and its clip. */
+export const lookOf = ({ framing, steady, between, holds }: ShotLook): ShotLook => ({
   ...(framing && { framing }),
   ...(steady && { steady }),
+  ...(between && { between }),
+  ...(holds && { holds }),
 });

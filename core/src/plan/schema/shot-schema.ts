@@ -3,6 +3,7 @@ import { framesFrom, sourceFramesFrom, SpeedSchema } from './fields.ts';
 import { FramingSchema } from './framing-schema.ts';
 import { JoinSchema } from './join-schema.ts';
 import { RampSchema } from './ramp-schema.ts';
+import { BetweenSchema, HoldsSchema } from './speed-schema.ts';
 import { SteadySchema } from './steady-schema.ts';
 
 /** A clip's use from its start up to the next shot's start, or the end of the film. */
@@ -23,6 +24,10 @@ export const ShotSchema = z.object({
   framing: FramingSchema.optional(),
   /** What takes the shake of its camera away. */
   steady: SteadySchema.optional(),
+  /** How the pictures between its source frames are made, when not as they are. */
+  between: BetweenSchema.optional(),
+  /** What of it stays whatever its speeds become; how long it is when left out. */
+  holds: HoldsSchema.optional(),
   /** What happens at the cut at its start; a hard cut when left out. */
   join: JoinSchema.optional(),
   /**

@@ -1,0 +1,216 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { filmOf, strideOf } from '../../film/index.ts';
+import { GIVES, shapedRamp } from '../../ramps/index.ts';
+import { planOfParts } from '../../testing/joined-plans.ts';
+import { showsFrame, stepped } from '../../testing/stepped.ts';
+import { frameRate, rational, sourceFrames, toNumber, USUAL_RATES } from '../../time/index.ts';
+import { HOLDS, PlanSchema, type Hold, type Plan } from '../index.ts';
+import { askSpeeds, changeWords, speedOffers, type SpeedQuestion } from './ask-speeds.ts';
+import { copiedSpeeds, copySpeeds, leftWords } from './copy-speeds.ts';
+import { holdShot, makeBetween, placeSpeeds, setRamp } from './edit-ramps.ts';
+import { slipShot } from './edit-shots.ts';
+
+const LENGTH = 96;
+const usual = shapedRamp({
+  floor: rational(1, 2),
+  head: { speed: rational(3), length: 8, ease: 'ease-in-out' },
+  tail: { speed: rational(4), length: 10, ease: 'ease-in-out' },
+});
+
+/** Three shots of a clip each at a rate, the middle one asked about. */
+function planAt(rate: (typeof USUAL_RATES)[number], ramped: boolean): Plan {
+  const part = { in: 1000, frames: 9000, rate };
+  return planOfParts(frameRate(24), [
+    { ...part, length: 50 },
+    { ...part, length: LENGTH, ...(ramped && { ramp: usual }) },
+    { ...part, length: 60 },
+  ]);
+}
+
+/** First and last source frame of the middle shot, by stepping. */
+function ends(plan: Plan): { first: number; last: number; length: number } {
+  const { shot, clip, length } = filmOf(plan).shots[1]!;
+  const ramp = shot.ramp ?? [
+    { from: 'start' as const, at: 0, speed: shot.speed ?? { num: 1, den: 1 }, ease: 'linear' },
+  ];
+  const stride = toNumber(strideOf(clip!.rate, plan.rate));
+  const positions = stepped(ramp, length, { sourceIn: shot.sourceIn, stride });
+  return { first: positions[0]!, last: positions[length - 1]!, length };
+}
+
+const questions = fc.oneof(
+  fc
+    .tuple(
+      fc.integer({ min: 0, max: 100 }),
+      fc.integer({ min: 20, max: 300 }),
+      fc.integer({ min: 100, max: 900 }),
+      fc.nat(10),
+    )
+    .map(([from, apart, percent, eased]): SpeedQuestion => ({
+      ask: 'play',
+      ...{ from: sourceFrames(1000 + from), to: sourceFrames(1000 + from + apart) },
+      ...{ speed: rational(percent, 100), eased },
+    })),
+  fc
+    .tuple(fc.integer({ min: 1, max: 94 }), fc.integer({ min: 1, max: 400 }))
+    .map(([after, moment]): SpeedQuestion => ({
+      ask: 'land',
+      on: [{ after, moment: sourceFrames(1000 + moment) }],
+    })),
+  fc.constantFrom(...GIVES).map((gives): SpeedQuestion => ({ ask: 'keep', gives })),
+  fc.integer({ min: 10, max: 600 }).map((goes): SpeedQuestion => ({
+    ask: 'fill',
+    from: { in: sourceFrames(1000), out: sourceFrames(1000 + goes) },
+  })),
+  fc
+    .tuple(fc.nat(95), fc.integer({ min: 2, max: 30 }))
+    .map(([at, frames]): SpeedQuestion => ({ ask: 'freeze', at, frames })),
+  fc.constant<SpeedQuestion>({ ask: 'reverse' }),
+);
+
+describe('a question about speeds', () => {
+  it('is answered with nothing broken that is held, and tells all that changes, by stepping', () => {
+    let found = 0;
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...USUAL_RATES),
+        fc.boolean(),
+        fc.subarray<Hold>([...HOLDS]),
+        questions,
+        (rate, ramped, holds, question) => {
+          const plan = holdShot(planAt(rate, ramped), 1, holds);
+          const answer = askSpeeds(plan, 1, question);
+          if (!answer.found) {
+            expect(answer.reason.length).toBeGreaterThan(10);
+            return;
+          }
+          found++;
+          const made = placeSpeeds(plan, 1, answer.found);
+          expect(PlanSchema.parse(made)).toEqual(made);
+          const [was, is] = [ends(plan), ends(made)];
+          const { changes, after } = answer.found;
+          // Told as changed or the same to the frame, each.
+          if (!changes.includes('in')) expect(is.first).toBe(was.first);
+          if (!changes.includes('out'))
+            expect(showsFrame(is.last, Math.floor(was.last + 1e-6))).toBe(true);
+          expect(showsFrame(is.last, after.out - 1)).toBe(true);
+          expect(is.length !== was.length).toBe(changes.includes('length'));
+          const free = question.ask === 'keep' && question.gives === 'length' ? 'length' : null;
+          for (const hold of holds) if (hold !== free) expect(changes).not.toContain(hold);
+          expect(changeWords(answer.found)).toHaveLength(changes.length);
+        },
+      ),
+      { numRuns: 500 },
+    );
+    expect(found).toBeGreaterThan(150);
+  });
+
+  it('is refused where what is held would break, with what else could give way', () => {
+    const plan = holdShot(planAt(frameRate(60), false), 1, ['in', 'out', 'length']);
+    const answer = askSpeeds(plan, 1, {
+      ask: 'play',
+      ...{ from: sourceFrames(1050), to: sourceFrames(1150) },
+      ...{ speed: rational(4), eased: 4 },
+    });
+    expect(answer.reason).toMatch(/^The source out is held at \d+ and would be \d+\.$/);
+    const { nearest } = answer as { nearest: NonNullable<typeof answer.found> };
+    const offers = speedOffers(plan, 1, nearest);
+    expect(offers.map(({ label }) => label.split(':')[0])).toEqual([
+      'Let go of source out',
+      'Let the crest give way',
+      'Let the floor give way',
+      'Let the length give way',
+    ]);
+    const was = ends(plan);
+    for (const { answer: offered, holds } of offers.slice(1)) {
+      const made = placeSpeeds(plan, 1, { ...offered, holds });
+      expect(PlanSchema.parse(made)).toEqual(made);
+      expect(made.score!.shots[1]!.sourceIn).toBe(1000);
+      expect(showsFrame(ends(made).last, Math.floor(was.last + 1e-6))).toBe(true);
+    }
+  });
+
+  it('cannot break what is held by another way either', () => {
+    const plan = holdShot(planAt(frameRate(60), true), 1, ['in', 'out', 'length']);
+    expect(() => setRamp(plan, 1, null)).toThrow('Shot 2 holds what that would change');
+    expect(() => slipShot(plan, 1, 10)).toThrow('source in 1000 would be 1010');
+    expect(setRamp(plan, 1, usual).score!.shots[1]!.sourceIn).toBe(1000);
+    const out = holdShot(plan, 1, ['out']);
+    const faster = setRamp(out, 1, null);
+    expect(faster.score!.shots[1]!.sourceIn).not.toBe(1000);
+    expect(showsFrame(ends(faster).last, Math.floor(ends(plan).last + 1e-6))).toBe(true);
+    // What is usual is not kept in the plan.
+    expect(holdShot(plan, 1, ['length']).score!.shots[1]!.holds).toBeUndefined();
+  });
+
+  it('of a shot without a clip is refused', () => {
+    const plan = planAt(frameRate(24), false);
+    const [first, second, third] = plan.score!.shots;
+    const empty = {
+      ...plan,
+      score: { ...plan.score!, shots: [first!, { ...second!, clip: null }, third!] },
+    };
+    expect(() => askSpeeds(empty, 1, { ask: 'reverse' })).toThrow('Shot 2 shows no clip.');
+  });
+});
+
+describe('the speeds of one shot on others', () => {
+  const sixteen = planOfParts(
+    frameRate(24),
+    Array.from({ length: 17 }, (_, i) => ({
+      ...{ length: 30 + 3 * i, in: 500, frames: 9000, rate: frameRate(i % 2 === 0 ? 60 : 24) },
+      ...(i === 0 && { ramp: usual }),
+    })),
+  );
+  const onto = Array.from({ length: 16 }, (_, i) => i + 1);
+
+  it('are mirrored on sixteen with source in and out as they were, by stepping', () => {
+    const copy = { from: 0, onto, how: 'mirrored', gives: 'floor' } as const;
+    const { plan, left } = copiedSpeeds(sixteen, copy);
+    expect(left.length).toBeLessThan(16);
+    for (const index of onto) {
+      const [was, is] = [filmOf(sixteen).shots[index]!, filmOf(plan).shots[index]!];
+      expect(is.sourceIn).toBe(was.sourceIn);
+      const stride = toNumber(strideOf(was.clip!.rate, plan.rate));
+      const last = was.sourceIn + Math.floor((was.length - 1) * stride + 1e-9);
+      const ramp = is.shot.ramp ?? [
+        { from: 'start' as const, at: 0, speed: { num: 1, den: 1 }, ease: 'linear' },
+      ];
+      const positions = stepped(ramp, is.length, { sourceIn: is.sourceIn, stride });
+      expect(showsFrame(positions[is.length - 1]!, last)).toBe(true);
+      if (left.some(({ shot }) => shot === index)) continue;
+      // Up at its start as the other was at its end.
+      expect(ramp[0]!.speed).toEqual({ num: 4, den: 1 });
+      expect(ramp.at(-1)!.speed).toEqual({ num: 3, den: 1 });
+    }
+    expect(copySpeeds(sixteen, copy)).toEqual(plan);
+    if (left.length > 0) expect(leftWords(left)).toContain('left as they were');
+  });
+
+  it('are refused when they can be put on none', () => {
+    const short = planOfParts(frameRate(24), [
+      { length: 30, in: 0, frames: 900, ramp: usual },
+      { length: 3, in: 0, frames: 900 },
+    ]);
+    expect(() =>
+      copySpeeds(short, { from: 0, onto: [1], how: 'as it is', gives: 'floor' }),
+    ).toThrow('could be put on none of 1 shot');
+  });
+});
+
+describe('pictures between frames', () => {
+  it('are said for several shots at once and go along with their clip', () => {
+    const plan = planAt(frameRate(60), true);
+    const between = { slow: 'blend', fast: 'blend', shutter: 180 } as const;
+    const made = makeBetween(plan, [0, 1], between);
+    expect(made.score!.shots.map((shot) => shot.between?.slow)).toEqual([
+      'blend',
+      'blend',
+      undefined,
+    ]);
+    expect(slipShot(made, 1, 10).score!.shots[1]!.between).toEqual(between);
+    expect(setRamp(made, 1, null).score!.shots[1]!.between).toEqual(between);
+    expect(makeBetween(made, [0, 1], null)).toEqual(plan);
+  });
+});
