@@ -1,3 +1,4 @@
+export { blendedIn, type WeightedFrame } from './blended-frames.ts';
 export { beatsOnFrames } from './beats-on-frames.ts';
 export {
   anchorNear,
@@ -42,4 +43,10 @@ export { LANDING_KINDS, SEEN_ABOUT, type EventMark, type EventState } from './ev
 export { landedMoment, landedMoments, type LandedMoment } from './landed-moment.ts';
 export { remembered } from './remembered.ts';
 export { steadiedIn, steadiedReach, steadyCost } from './steadied-frames.ts';
-export { withoutJoins, withoutPhrases, withoutRamps, withoutSteadying } from './versions.ts';
+export {
+  withoutJoins,
+  withoutPhrases,
+  withoutRamps,
+  withoutBlending,
+  withoutSteadying,
+} from './versions.ts';

@@ -5,6 +5,7 @@ import type { JoinFacts } from '../joins/windows.ts';
 import { AT_REST, type Framed, type MotionFrame, type PictureValues } from '../motion/index.ts';
 import type { Clip } from '../plan/index.ts';
 import { sourceFrames, type GivenFrames, type SourceFrames } from '../time/index.ts';
+import { blendedIn, type WeightedFrame } from './blended-frames.ts';
 import type { Film } from './film.ts';
 import type { ShotFacts } from './shots.ts';
 import { steadiedIn, type SteadiedPicture } from './steadied-frames.ts';
@@ -21,6 +22,8 @@ export interface Layer {
   readonly clip: Clip | null;
   /** Source frame shown; held at an end of the file where it does not reach. */
   readonly source: SourceFrames;
+  /** The source frames of which its picture is made; null where it is that one as it is. */
+  readonly blended: readonly WeightedFrame[] | null;
   /** Whether the file has no such frame and its nearest is shown in its place. */
   readonly held: boolean;
   /** How it lies in the film before it is moved; null where it has the film's shape. */
@@ -46,6 +49,7 @@ function layerOf(
     shot: index,
     clip,
     source: sourceFrames(source),
+    blended: source === wanted ? blendedIn(facts, frame - start) : null,
     held: source !== wanted,
     framed,
     steadied: steadiedIn(facts, source),

@@ -1,4 +1,10 @@
-import { constantCurve, framesGone, parseEasing, type SpeedCurve } from '../curves/index.ts';
+import {
+  constantCurve,
+  distanceGone,
+  framesGone,
+  parseEasing,
+  type SpeedCurve,
+} from '../curves/index.ts';
 import type { Clip, Plan, Ramp, Shot } from '../plan/index.ts';
 import { rational, sourceFrames, type SourceFrames, type GivenFrames } from '../time/index.ts';
 import { sourceFrameAt, speedOf, strideOf } from './source.ts';
@@ -34,6 +40,8 @@ export interface ShotTime {
    * may lie outside the file.
    */
   readonly at: (k: number) => SourceFrames;
+  /** The same before it is rounded down to a whole source frame; near where areas are not exact. */
+  readonly exact: (k: number) => number;
   /** What is shown from frame `from` up to but not including `to` of the shot. */
   readonly reach: (from: number, to: number) => Reach;
 }
@@ -53,6 +61,7 @@ export function shotTime(
     return {
       curve: constantCurve(speed),
       at,
+      exact: (k) => shot.sourceIn + (k * stride.num) / stride.den,
       reach: (from, to) => ({ lowest: at(from), highest: at(to - 1) }),
     };
   }
@@ -73,5 +82,6 @@ export function shotTime(
     }
     return { lowest, highest };
   };
-  return { curve, at, reach };
+  const exact = (k: number) => shot.sourceIn + distanceGone(curve, k, stride);
+  return { curve, at, exact, reach };
 }

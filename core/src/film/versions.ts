@@ -17,6 +17,10 @@ export const withoutPhrases = (plan: Plan): Plan => ({
 export const withoutSteadying = (plan: Plan): Plan =>
   withShots(plan, ({ steady: _steady, ...shot }) => shot);
 
+/** A plan whose pictures are source frames as they are, repeated and skipped. */
+export const withoutBlending = (plan: Plan): Plan =>
+  withShots(plan, ({ between: _between, ...shot }) => shot);
+
 /** A plan whose shots with ramps go at a constant speed. */
 export const withoutRamps = (plan: Plan): Plan =>
   withShots(plan, ({ ramp: _own, rampOf: _group, ...shot }) => shot);

@@ -1,4 +1,5 @@
-import type { Layer } from '@caesura/core/film';
+import type { Layer, WeightedFrame } from '@caesura/core/film';
+import type { SourceFrames } from '@caesura/core/time';
 import type { Clip } from '@caesura/core/plan';
 import { indexOf, type ProxyReader } from './reader.ts';
 
@@ -10,6 +11,43 @@ export interface Pictured {
   readonly shown: number | null;
 }
 
+/** The picture of one source frame, which the caller closes, and which frame of the copy it is. */
+async function pictureOf(
+  reader: ProxyReader,
+  source: SourceFrames,
+): Promise<{ readonly picture: ImageBitmap; readonly shown: number } | null> {
+  const sample = await reader.picture(source).catch(() => null);
+  if (!sample) return null;
+  const frame = sample.toVideoFrame();
+  const picture = await createImageBitmap(frame);
+  const shown = indexOf(sample);
+  frame.close();
+  sample.close();
+  return { picture, shown };
+}
+
+/** The mean of several source frames by their weights; null where none is there. */
+async function meanOf(
+  reader: ProxyReader,
+  frames: readonly WeightedFrame[],
+): Promise<ImageBitmap | null> {
+  let sheet: OffscreenCanvas | null = null;
+  let laid = 0;
+  for (const { source, weight } of frames) {
+    const one = await pictureOf(reader, source);
+    if (!one) continue;
+    const { picture } = one;
+    sheet ??= new OffscreenCanvas(picture.width, picture.height);
+    const context = sheet.getContext('2d')!;
+    // Each over the mean of those before it, by its part of all so far.
+    laid += weight;
+    context.globalAlpha = weight / laid;
+    context.drawImage(picture, 0, 0);
+    picture.close();
+  }
+  return sheet && sheet.transferToImageBitmap();
+}
+
 /** Fetches the pictures of the layers of a frame from the small copies of their clips. */
 export async function picturesOf(
   layers: readonly Layer[],
@@ -18,15 +56,14 @@ export async function picturesOf(
   const pictured: Pictured[] = [];
   for (const layer of layers) {
     const reader = layer.clip && (await readerOf(layer.clip));
-    const sample = reader ? await reader.picture(layer.source).catch(() => null) : null;
-    if (!sample) {
+    const one = reader ? await pictureOf(reader, layer.source) : null;
+    if (!one || !reader) {
       pictured.push({ layer, picture: null, shown: null });
       continue;
     }
-    const frame = sample.toVideoFrame();
-    pictured.push({ layer, picture: await createImageBitmap(frame), shown: indexOf(sample) });
-    frame.close();
-    sample.close();
+    const mean = layer.blended && (await meanOf(reader, layer.blended));
+    if (mean) one.picture.close();
+    pictured.push({ layer, picture: mean ?? one.picture, shown: one.shown });
   }
   return pictured;
 }

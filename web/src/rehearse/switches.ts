@@ -1,4 +1,10 @@
-import { withoutJoins, withoutPhrases, withoutRamps, withoutSteadying } from '@caesura/core/film';
+import {
+  withoutBlending,
+  withoutJoins,
+  withoutPhrases,
+  withoutRamps,
+  withoutSteadying,
+} from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import type { Heard } from '@caesura/core/sound';
 
@@ -18,6 +24,7 @@ export const SEEN = {
   joins: 'Joins',
   phrases: 'Phrases',
   ramps: 'Ramps',
+  blending: 'Pictures between frames',
   steadying: 'Steadying',
   figures: 'Figures in the picture',
 } as const;
@@ -33,6 +40,7 @@ export const ALL_ON: Switches = {
   joins: true,
   phrases: true,
   ramps: true,
+  blending: true,
   steadying: true,
   figures: true,
 };
@@ -53,10 +61,17 @@ export const soundsWith = ({
 /** The version of a plan that is seen with some switches. */
 export function seenWith(
   plan: Plan,
-  { joins, phrases, ramps, steadying }: Pick<Switches, 'joins' | 'phrases' | 'ramps' | 'steadying'>,
+  {
+    joins,
+    phrases,
+    ramps,
+    blending,
+    steadying,
+  }: Pick<Switches, 'joins' | 'phrases' | 'ramps' | 'blending' | 'steadying'>,
 ): Plan {
   const joined = joins ? plan : withoutJoins(plan);
   const moved = phrases ? joined : withoutPhrases(joined);
   const sped = ramps ? moved : withoutRamps(moved);
-  return steadying ? sped : withoutSteadying(sped);
+  const made = blending ? sped : withoutBlending(sped);
+  return steadying ? made : withoutSteadying(made);
 }

@@ -45,10 +45,11 @@ export default function RehearseScreen() {
   const [noteFrame, setNoteFrame] = useState<number | null>(null);
 
   const chosen = showsOther && other ? other.plan : plan;
-  const { joins, phrases, ramps, steadying, figures, music, voice, placement, click } = switches;
+  const { joins, phrases, ramps, blending, steadying, figures, music, voice, placement, click } =
+    switches;
   const version = useMemo(
-    () => seenWith(chosen, { joins, phrases, ramps, steadying }),
-    [chosen, joins, phrases, ramps, steadying],
+    () => seenWith(chosen, { joins, phrases, ramps, blending, steadying }),
+    [chosen, joins, phrases, ramps, blending, steadying],
   );
   const heard = useMemo(
     () => soundsWith({ music, voice, placement, click }),
