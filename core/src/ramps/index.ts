@@ -32,7 +32,16 @@ export {
 export { landAll, type LandHolds } from './land.ts';
 export { type PlayAsked, playBetween } from './play.ts';
 export { frozen, reversed, type Shaped, stuttered } from './shapes.ts';
-export { constantRamp, HOLD, type Keeps, keyedAt, ordered, toSpeed } from './splice.ts';
+export {
+  constantRamp,
+  HOLD,
+  type Keeps,
+  keyedAt,
+  ordered,
+  SPEED_PARTS,
+  startKey,
+  toSpeed,
+} from './splice.ts';
 export { constantSteps, type SpeedStep } from './steps.ts';
 export { placeOf } from './places.ts';
 export { type Copy, COPIES, copiedRamp } from './copied.ts';

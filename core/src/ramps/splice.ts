@@ -1,7 +1,18 @@
-import { easingText, parseEasing, speedAt, splitEasing } from '../curves/index.ts';
+import { easingText, parseEasing, playedAt, speedAt, splitEasing } from '../curves/index.ts';
 import { keysOn } from '../film/shot-time.ts';
 import type { Ramp, RampKey } from '../plan/index.ts';
-import { compare, rational, type GivenFrames, type Rational } from '../time/index.ts';
+import {
+  compare,
+  floorOf,
+  fraction,
+  minus,
+  over,
+  rational,
+  times,
+  toNumber,
+  type GivenFrames,
+  type Rational,
+} from '../time/index.ts';
 import { placeOf } from './places.ts';
 
 /** An easing that holds a speed up to the next key. */
@@ -51,13 +62,37 @@ export function keyedAt(ramp: Ramp, length: GivenFrames, at: GivenFrames): Ramp 
   const level = compare(speedOfKey(before), speedOfKey(after)) === 0;
   const part = (at - place(before)) / (place(after) - place(before));
   const split = splitEasing(parseEasing(before.ease), part);
-  const speed = level ? speedOfKey(before) : toSpeed(speedAt(keysOn(ramp, length), at));
-  return [
+  const keyed = (speed: Rational): Ramp => [
     ...keys.slice(0, i),
     { ...before, ease: easingText(split.before) },
     startKey(at, speed, easingText(split.after)),
     ...keys.slice(i + 1),
   ];
+  return keyed(
+    level ? speedOfKey(before) : speedKeeping(keys, { length, to: place(after), at }, keyed),
+  );
+}
+
+/**
+ * The speed of a key that is put into an easing with which all of it goes as far as it went: its
+ * halves are rounded, and what comes after must not be a source frame behind. As fine as speeds
+ * are, and never short of it.
+ */
+function speedKeeping(
+  ramp: Ramp,
+  { length, at, to }: { readonly length: number; readonly at: number; readonly to: number },
+  made: (speed: Rational) => Ramp,
+): Rational {
+  const goes = (of: Ramp) => playedAt(keysOn(of, length), to);
+  const near = speedAt(keysOn(ramp, length), at);
+  const parts = Math.abs(near) < 9 ? 10 * SPEED_PARTS : SPEED_PARTS;
+  const [none, one] = [goes(made(rational(0))), goes(made(rational(1)))];
+  const slope = minus(one, none);
+  if (slope.num <= 0n) return toSpeed(near);
+  const wanted = times(over(minus(goes(ramp), none), slope), fraction(parts));
+  const speed = rational(-floorOf(times(wanted, fraction(-1))), parts);
+  // Where the halves are no curves of their own, what is seen there is.
+  return Math.abs(toNumber(speed) - near) < 0.01 ? speed : toSpeed(near);
 }
 
 /** A piece of a ramp: keys from frame 0 on, and how many frames it lasts. */

@@ -10,6 +10,8 @@ import type { AppDispatch, RootState } from './store.ts';
 const SPEEDS: ReadonlySet<EditName> = new Set<EditName>([
   'setRamp',
   'setRampKey',
+  'moveRampKey',
+  'copySpeeds',
   'removeRampKey',
   'rampAtCut',
   'matchSpeed',

@@ -10,6 +10,7 @@ const FootageScreen = lazy(() => import('../screens/footage/FootageScreen.tsx'))
 const ClipScreen = lazy(() => import('../screens/footage/ClipScreen.tsx'));
 const ScoreScreen = lazy(() => import('../screens/score/ScoreScreen.tsx'));
 const MovesScreen = lazy(() => import('../screens/moves/MovesScreen.tsx'));
+const SpeedsScreen = lazy(() => import('../screens/speeds/SpeedsScreen.tsx'));
 const SoundScreen = lazy(() => import('../screens/sound/SoundScreen.tsx'));
 const RehearseScreen = lazy(() => import('../screens/rehearse/RehearseScreen.tsx'));
 const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx'));
@@ -33,6 +34,7 @@ export const makeRouter = () =>
         { path: 'footage/:clip', element: <ClipScreen /> },
         { path: 'score', element: <ScoreScreen /> },
         { path: 'moves/:at?', element: <MovesScreen /> },
+        { path: 'speeds/:shot?', element: <SpeedsScreen /> },
         { path: 'sound/:cut?', element: <SoundScreen /> },
         { path: 'rehearse', element: <RehearseScreen /> },
         { path: 'hand-off', element: <HandOffScreen /> },

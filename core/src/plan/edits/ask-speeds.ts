@@ -1,13 +1,5 @@
+import { filmOf, landedMoments, shotFactsAt, type LandedMoment } from '../../film/index.ts';
 import {
-  filmOf,
-  landedMoments,
-  rampOf,
-  shotFactsAt,
-  speedOf,
-  type LandedMoment,
-} from '../../film/index.ts';
-import {
-  constantRamp,
   fillFrom,
   frozen,
   keepRange,
@@ -268,9 +260,3 @@ export function speedOffers(plan: Plan, index: ShotIndex, wanted: FoundSpeeds): 
   });
   return free.broken.length === 0 ? [] : [letGo, ...given];
 }
-
-/** The ramp of a shot, or its constant speed as one. */
-export const speedsOf = (plan: Plan, index: ShotIndex) => {
-  const { shot } = shotFactsAt(plan, index);
-  return rampOf(plan, shot) ?? constantRamp(speedOf(shot));
-};

@@ -2,8 +2,7 @@ import { shotFactsAt } from '../../film/index.ts';
 import { copiedRamp, keepRange, rangeShown, type Copy, type Gives } from '../../ramps/index.ts';
 import { CaesuraError, plural, type ShotIndex } from '../../time/index.ts';
 import type { Plan } from '../index.ts';
-import { speedsOf } from './ask-speeds.ts';
-import { placeSpeeds, setRamp } from './edit-ramps.ts';
+import { placeSpeeds, setRamp, speedsOf } from './edit-ramps.ts';
 
 /** How the speeds of one shot are put on others. */
 export interface CopySpeeds {

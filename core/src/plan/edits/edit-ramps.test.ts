@@ -1,6 +1,7 @@
 import { landedMoment } from '../../film/landed-moment.ts';
 import { filmOf } from '../../film/index.ts';
 import fc from 'fast-check';
+import { speedAt } from '../../curves/index.ts';
 import { describe, expect, it } from 'vitest';
 import { planOfParts } from '../../testing/joined-plans.ts';
 import { PlanSchema, type Plan } from '../index.ts';
@@ -11,6 +12,7 @@ import {
   changeRampGroup,
   followRamp,
   keepRamp,
+  moveRampKey,
   placeRamp,
   removeRampKey,
   setRamp,
@@ -197,4 +199,43 @@ it.each([
   [rational(5, 4), 3.863137],
 ])('a sound at %o is %d semitones off', (speed, semitones) => {
   expect(semitonesOf(speed)).toBeCloseTo(semitones, 5);
+});
+
+describe('a key of a ramp', () => {
+  const both = shapedRamp({
+    floor: rational(1, 2),
+    head: { speed: rational(3), length: 8, ease: 'ease-in-out' },
+    tail: { speed: rational(4), length: 10, ease: 'ease-in-out' },
+  });
+  const ramped = planOfParts(frameRate(24), [{ length: 48, in: 100, frames: 2000, ramp: both }]);
+  const shown = (p: Plan) => {
+    const { time } = filmOf(p).shots[0]!;
+    return Array.from({ length: 48 }, (_, k) => time!.at(k));
+  };
+
+  it('with the speed that is there changes nothing that is shown, wherever it is put', () => {
+    for (const at of [0, 3, 8, 20, 41, 44, 47]) {
+      const { time } = filmOf(ramped).shots[0]!;
+      const speed = rational(Math.round(speedAt(time!.curve, at) * 10_000), 10_000);
+      const off = shown(setRampKey(ramped, 0, { at, speed })).map((frame, k) =>
+        Math.abs(frame - shown(ramped)[k]!),
+      );
+      expect(Math.max(...off)).toBeLessThanOrEqual(1);
+      expect(off.filter((by) => by > 0).length).toBeLessThan(3);
+    }
+  });
+
+  it('is moved in time and speed between its neighbours, and stays counted from its end', () => {
+    const moved = moveRampKey(ramped, 0, 2, { at: 30, speed: rational(1, 4) });
+    expect(moved.score!.shots[0]!.ramp![2]).toMatchObject({
+      from: 'end',
+      at: -18,
+      speed: { num: 1, den: 4 },
+    });
+    const pushed = moveRampKey(ramped, 0, 2, { at: 2, speed: rational(1, 2) });
+    expect(pushed.score!.shots[0]!.ramp![2]!.at).toBe(8 - 48);
+    expect(moveRampKey(ramped, 0, 1, { at: 8, speed: rational(1, 2) })).toEqual(ramped);
+    expect(() => moveRampKey(ramped, 0, 9, { at: 8, speed: rational(1) })).toThrow('no such key');
+    expect(() => moveRampKey(ramped, 0, 1, { at: 49, speed: rational(1) })).toThrow('no frame 49');
+  });
 });

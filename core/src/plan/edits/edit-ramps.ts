@@ -2,7 +2,8 @@ import { showing } from './edit-shots.ts';
 import { startHeld } from './held-speeds.ts';
 import { setShotLength } from './shot-length.ts';
 import { lookOf } from './shot-look.ts';
-import { rampOf, filmOf, shotFactsAt, joinAt } from '../../film/index.ts';
+import { speedAt } from '../../curves/index.ts';
+import { filmOf, joinAt, keysOn, rampOf, shotFactsAt, speedOf } from '../../film/index.ts';
 import {
   freshId,
   HOLDS,
@@ -24,7 +25,12 @@ import {
   type GivenSourceFrames,
 } from '../../time/index.ts';
 import {
+  constantRamp,
+  keyedAt,
+  ordered,
   placeOf,
+  SPEED_PARTS,
+  startKey,
   type RampEnd,
   type Crest,
   withCrest,
@@ -74,38 +80,88 @@ export interface SetSpeed {
   readonly ease?: string;
 }
 
-/**
- * Sets the speed on a frame of a shot, in place of the key that is there, or as a new one; what had
- * no ramp gets one, from the constant speed at its start. Throws when the shot has no such frame.
- */
-export function setRampKey(plan: Plan, index: ShotIndex, { at, speed, ease }: SetSpeed): Plan {
-  const { ramp, length, speed: constant } = shotFactsAt(plan, index);
+function checkFrame(index: ShotIndex, length: number, at: number): void {
   if (!Number.isInteger(at) || at < 0 || at > length)
     throw new CaesuraError(
       'key-outside',
       `Shot ${index + 1} has no frame ${at}.`,
       `Its keys go from 0 to ${length}.`,
     );
-  const place = (key: RampKey) => placeOf(key, length);
-  const fresh = (from: number, { num, den }: Rational, easing: string): RampKey => ({
-    from: 'start',
-    at: from,
-    speed: { num, den },
-    ease: easing,
-  });
-  const keys = ramp ?? [fresh(0, constant, EASED)];
-  const there = keys.find((key) => place(key) === at);
-  const before = keys.filter((key) => place(key) <= at).sort((a, b) => place(b) - place(a))[0];
-  const easing = ease ?? before?.ease ?? EASED;
-  const set = there
-    ? { ...there, speed: { num: speed.num, den: speed.den }, ease: easing }
-    : fresh(at, speed, easing);
-  const others = keys.filter((key) => key !== there);
+}
+
+/**
+ * Sets the speed on a frame of a shot, in place of the key that is there, or as a new one. The speed
+ * that is there anyway becomes a key that changes nothing; another is gone over to as the stretch
+ * was. What had no ramp gets one. Throws when the shot has no such frame.
+ */
+export function setRampKey(plan: Plan, index: ShotIndex, { at, speed, ease }: SetSpeed): Plan {
+  const { ramp, length, speed: constant } = shotFactsAt(plan, index);
+  checkFrame(index, length, at);
+  const whole = ramp ?? [startKey(0, constant, EASED)];
+  const isThere = (key: RampKey) => placeOf(key, length) === at;
+  const { num, den } = speed;
+  const now = speedAt(keysOn(whole, length), at);
+  const same = Math.abs(now - num / den) < 1 / SPEED_PARTS;
+  // The speed that is there anyway changes nothing; another is gone over to as the stretch was.
+  const keys = whole.some(isThere)
+    ? whole
+    : same
+      ? keyedAt(whole, length, at)
+      : ordered([...whole, startKey(at, speed, easeBefore(whole, length, at))], length);
+  // Of two keys on one frame, where it jumps, the later says how it goes on.
+  const last = keys.findLastIndex(isThere);
+  const kept = same && !whole.some(isThere);
   return setRamp(
     plan,
     index,
-    [...others, set].sort((a, b) => place(a) - place(b)),
+    keys.map((key, i) =>
+      i === last ? { ...key, ...(!kept && { speed: { num, den } }), ease: ease ?? key.ease } : key,
+    ),
   );
+}
+
+/** The easing of the key before a frame of a shot; the usual one where there is none. */
+const easeBefore = (ramp: Ramp, length: number, at: number): string =>
+  ordered(ramp, length).findLast((key) => placeOf(key, length) <= at)?.ease ?? EASED;
+
+/**
+ * Moves a key of a ramp, by its place in the order of frames, to another frame and speed; it stays
+ * between its neighbours. What is counted from the end of the shot still is. Throws when there is
+ * no such key, or the shot has no such frame.
+ */
+export function moveRampKey(
+  plan: Plan,
+  index: ShotIndex,
+  place: number,
+  { at, speed }: { readonly at: number; readonly speed: Rational },
+): Plan {
+  const { length } = shotFactsAt(plan, index);
+  const keys = ordered(speedsOf(plan, index), length);
+  const key = keys[place];
+  if (!key)
+    throw new CaesuraError('no-such-key', `Shot ${index + 1} has no such key.`, 'Choose another.');
+  checkFrame(index, length, at);
+  const [before, after] = [keys[place - 1], keys[place + 1]];
+  const least = before ? placeOf(before, length) : -Infinity;
+  const most = after ? placeOf(after, length) : Infinity;
+  const kept = Math.min(most, Math.max(least, at));
+  const { num, den } = speed;
+  const moved = {
+    ...key,
+    at: 0 + (key.from === 'start' ? kept : kept - length),
+    speed: { num, den },
+  };
+  return setRamp(
+    plan,
+    index,
+    keys.map((other) => (other === key ? moved : other)),
+  );
+}
+
+/** The ramp of a shot, or its constant speed as one. */
+export function speedsOf(plan: Plan, index: ShotIndex): Ramp {
+  const { shot } = shotFactsAt(plan, index);
+  return rampOf(plan, shot) ?? constantRamp(speedOf(shot));
 }
 
 /**

@@ -54,6 +54,8 @@ export {
   holdShot,
   keepRamp,
   makeBetween,
+  moveRampKey,
+  speedsOf,
   matchSpeed,
   rampAtCut,
   placeRamp,
@@ -70,7 +72,6 @@ export {
   type SpeedOffer,
   speedOffers,
   type SpeedQuestion,
-  speedsOf,
 } from './ask-speeds.ts';
 export { copiedSpeeds, copySpeeds, type CopySpeeds, leftWords } from './copy-speeds.ts';
 export { changedHolds, holdsOf, holdWords, type Standing, standingOf } from './held-speeds.ts';

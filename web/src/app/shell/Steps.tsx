@@ -14,6 +14,7 @@ export const STEPS = [
   { path: 'footage', name: 'Footage' },
   { path: 'score', name: 'Score' },
   { path: 'moves', name: 'Moves' },
+  { path: 'speeds', name: 'Speeds' },
   { path: 'sound', name: 'Sound' },
   { path: 'rehearse', name: 'Rehearse' },
   { path: 'hand-off', name: 'Hand-off' },

@@ -4,7 +4,7 @@ import { PARAMETERS, type JoinKey, type PhraseKey } from '@caesura/core/plan';
 import { Button } from 'react-bootstrap';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
-import { EasingField } from './EasingField.tsx';
+import { EasingField } from '../../fields/EasingField.tsx';
 import type { MoveItem } from './items.ts';
 import type { TrackName } from './track.ts';
 import { inUnit, UNITS } from './words.ts';

@@ -10,7 +10,7 @@ import { useProxies } from '../../proxy/use-proxies.ts';
 import { CueBand, ShotBand, type Columns } from './bands.tsx';
 import { keysOnTrack, type CopiedKeys } from './copied-keys.ts';
 import { CopyKeys } from './CopyKeys.tsx';
-import { FrameStrip } from './FrameStrip.tsx';
+import { FrameStrip } from '../../components/FrameStrip.tsx';
 import { rangeOfItem, shotsUnder, type MoveItem } from './items.ts';
 import { MarkBand } from './MarkBand.tsx';
 import { framesAbout, groupsOf, trackId, tracksOf, type TrackName } from './track.ts';

@@ -2,7 +2,7 @@ import { useId } from 'react';
 import { Form } from 'react-bootstrap';
 import { coverOfBoth, type JoinFacts } from '@caesura/core/joins';
 import type { Plan } from '@caesura/core/plan';
-import { EasingField } from './EasingField.tsx';
+import { EasingField } from '../../fields/EasingField.tsx';
 import { LookFields } from './LookFields.tsx';
 import { Mirrored } from './Mirrored.tsx';
 import type { Choice } from './use-choice.ts';

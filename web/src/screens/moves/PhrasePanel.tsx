@@ -9,7 +9,7 @@ import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { NumberField } from '../../fields/NumberField.tsx';
 import { anchorWords } from './anchor-words.ts';
-import { EasingField } from './EasingField.tsx';
+import { EasingField } from '../../fields/EasingField.tsx';
 import { AimFields, LookFields } from './LookFields.tsx';
 import { ShakeFields } from './ShakeFields.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';

@@ -5,7 +5,7 @@ import { placeOf } from '@caesura/core/ramps';
 import { rational } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { NumberField } from '../../fields/NumberField.tsx';
-import { EasingField } from './EasingField.tsx';
+import { EasingField } from '../../fields/EasingField.tsx';
 
 /** A speed in per cent as a fraction, to a hundredth. */
 export const speedOfPercent = (percent: number) => rational(Math.round(percent * 100), 10_000);

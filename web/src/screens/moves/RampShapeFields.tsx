@@ -6,7 +6,7 @@ import { toNumber, type Rational } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { NumberField } from '../../fields/NumberField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
-import { EasingField } from './EasingField.tsx';
+import { EasingField } from '../../fields/EasingField.tsx';
 import { speedOfPercent } from './RampKeys.tsx';
 import { SourceFields } from './SourceFields.tsx';
 

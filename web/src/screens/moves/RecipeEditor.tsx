@@ -3,7 +3,7 @@ import type { JoinSettings, PhraseSettings, Plan, Recipe, Span } from '@caesura/
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { NumberField } from '../../fields/NumberField.tsx';
-import { EasingField } from './EasingField.tsx';
+import { EasingField } from '../../fields/EasingField.tsx';
 import { LookFields } from './LookFields.tsx';
 import { Mirrored } from './Mirrored.tsx';
 import { SpanField } from './SpanField.tsx';

@@ -50,13 +50,6 @@ export const FILL_NAMES: Readonly<Record<JoinSettings['fill'], string>> = {
   mirror: 'mirrored edge',
   extend: 'extended edge',
 };
-/** Easings of W3C CSS Easing Functions that are offered by name. */
-export const EASE_NAMES = {
-  linear: 'even',
-  'ease-in': 'slow start',
-  'ease-out': 'slow end',
-  'ease-in-out': 'slow start and end',
-} as const;
 
 /** Cuts on which something is put at once. */
 export const CUT_CHOICES: Readonly<Record<CutChoice, string>> = {

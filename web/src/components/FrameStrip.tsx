@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { Film } from '@caesura/core/film';
-import { paintFrame } from '../../painting/paint-frame.ts';
-import type { ProxyReader } from '../../proxy/reader.ts';
+import { paintFrame } from '../painting/paint-frame.ts';
+import type { ProxyReader } from '../proxy/reader.ts';
 
 /** Pixels of a small picture across. */
 const WIDTH = 128;

@@ -1,9 +1,9 @@
 import { useId, useState, type PointerEvent } from 'react';
 import { Form } from 'react-bootstrap';
 import { easedAt, parseEasing } from '@caesura/core/curves';
-import { drag, type Dragged } from '../../components/drag.ts';
-import { TextField } from '../../fields/TextField.tsx';
-import { EASE_NAMES } from './words.ts';
+import { drag, type Dragged } from '../components/drag.ts';
+import { TextField } from './TextField.tsx';
+import { EASE_NAMES } from './easing-names.ts';
 
 const OWN = 'own';
 const SIZE = 96;
