@@ -28,8 +28,8 @@ function frameParts(from: number, to: number): WeightedFrame[] {
 
 /**
  * The source frames of which the picture on a frame of a shot is made, where it is not one of them
- * as it is. In slow parts two neighbours by where the instant lies between them: weights 1 − f and f
- * of its fraction f. In fast parts those that a shutter open for s degrees would have seen, from
+ * as it is. In slow parts two neighbours by where the instant lies between them: weights 1 − f and
+ * f of its fraction f. In fast parts those that a shutter open for s degrees would have seen, from
  * where the source is on the frame over s/360 of the way to the next: each by how long. A shot that
  * is to be interpolated is shown blended, which comes nearest. Null where one frame is shown.
  */

@@ -45,3 +45,4 @@ export {
 export { constantSteps, type SpeedStep } from './steps.ts';
 export { placeOf } from './places.ts';
 export { type Copy, COPIES, copiedRamp } from './copied.ts';
+export { crestAdvice } from './speed-advice.ts';

@@ -17,6 +17,7 @@ import {
   sourceFrames,
   times,
   toNumber,
+  type Fraction,
   type Rational,
   type SourceFrames,
 } from '../time/index.ts';
@@ -92,6 +93,41 @@ function speedsAt(
 }
 
 /**
+ * The stretches between points, one after the other, each to the middle of the moment at its end,
+ * so that rounded speeds still show it; and why one of them cannot be.
+ */
+function stretches(
+  points: readonly LandedMoment[],
+  speeds: readonly Rational[],
+  {
+    gone: begun,
+    sourceIn,
+    stride,
+  }: { readonly gone: Fraction; readonly sourceIn: number; readonly stride: Rational },
+): { readonly pieces: readonly Plateau[]; readonly why: string | null } {
+  const pieces: Plateau[] = [];
+  let gone = begun;
+  let why: string | null = null;
+  for (const [i, { after, moment }] of points.slice(1).entries()) {
+    const { after: from, moment: before } = points[i]!;
+    const lasts = after - from;
+    const asked = {
+      ...{ lasts, before: speeds[i]!, after: speeds[i + 1]! },
+      ...{ eased: Math.min(EASED, Math.floor(lasts / 2)), ease: 'ease-in-out' },
+    };
+    const way = minus(plus(fraction(moment - sourceIn), HALF), gone);
+    const asks = plateauFor(asked, over(way, ofRational(stride)))!;
+    const [slow, fast] = [compare(asks.speed, LEAST) < 0, compare(asks.speed, MOST) > 0];
+    if (slow || fast)
+      why ??= `Between source frames ${before} and ${moment} it would take ${percent(toNumber(asks.speed))}, and the ${slow ? 'least is 1' : 'most is 10000'} %.`;
+    const found = slow || fast ? plateauAt(asked, slow ? LEAST : MOST) : asks;
+    pieces.push(found);
+    gone = plus(gone, times(found.goes, ofRational(stride)));
+  }
+  return { pieces, why };
+}
+
+/**
  * Lands moments of a clip on frames of its shot: one by its source in, more by the speeds between
  * them, eased where they land. What comes before the first and after the last stays as it is.
  * `in` and `out` held are two more moments that land: the first source frame on the first frame,
@@ -124,27 +160,9 @@ export function landAll(
   const stride = strideOf(clip.rate, plan.rate);
   const curve = keysOn(ramp, length);
   const speeds = speedsAt(points, length, stride, (after) => toSpeed(speedAt(curve, after)));
-  let gone = times(playedAt(curve, first.after), ofRational(stride));
+  const gone = times(playedAt(curve, first.after), ofRational(stride));
   const sourceIn = first.moment - floorOf(gone);
-  const pieces: Plateau[] = [];
-  let why: string | null = null;
-  for (const [i, { after, moment }] of points.slice(1).entries()) {
-    const { after: from, moment: begun } = points[i]!;
-    const lasts = after - from;
-    const asked = {
-      ...{ lasts, before: speeds[i]!, after: speeds[i + 1]! },
-      ...{ eased: Math.min(EASED, Math.floor(lasts / 2)), ease: 'ease-in-out' },
-    };
-    // To the middle of the moment, so that a rounded speed still shows it.
-    const way = minus(plus(fraction(moment - sourceIn), HALF), gone);
-    const asks = plateauFor(asked, over(way, ofRational(stride)))!;
-    const [slow, fast] = [compare(asks.speed, LEAST) < 0, compare(asks.speed, MOST) > 0];
-    if (slow || fast)
-      why ??= `Between source frames ${begun} and ${moment} it would take ${percent(toNumber(asks.speed))}, and the ${slow ? 'least is 1' : 'most is 10000'} %.`;
-    const found = slow || fast ? plateauAt(asked, slow ? LEAST : MOST) : asks;
-    pieces.push(found);
-    gone = plus(gone, times(found.goes, ofRational(stride)));
-  }
+  const { pieces, why } = stretches(points, speeds, { gone, sourceIn, stride });
   const whole: Piece = {
     lasts: last.after - first.after,
     keys: pieces.flatMap(({ keys }, i) => {

@@ -58,9 +58,9 @@ function goneOver(piece: Piece, after: Rational): Fraction {
 }
 
 /**
- * The stretch of `lasts` frames, eased at both ends, that goes `wanted` frames of the film at normal
- * speed: what it goes is a straight line in the speed between the easings, so two of them give it,
- * to a hundredth of a per cent. Null where no speed has a part in it.
+ * The stretch of `lasts` frames, eased at both ends, that goes `wanted` frames of the film at
+ * normal speed: what it goes is a straight line in the speed between the easings, so two of them
+ * give it, to a hundredth of a per cent. Null where no speed has a part in it.
  */
 export function plateauFor(asked: PlateauAsked, wanted: Fraction): Plateau | null {
   const goes = (speed: Rational) => goneOver(pieceAt(asked, speed), asked.after);

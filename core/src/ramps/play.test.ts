@@ -58,21 +58,20 @@ describe('played from one moment to another', () => {
           }
           found++;
           const { ramp, sourceIn, first, last, speed } = solved.found;
-          const long = Math.max(120, last + 1);
+          expect(first).toBeGreaterThanOrEqual(0);
+          expect(last).toBeLessThanOrEqual(120);
           // Keys from the end are counted from that of the shot, whatever is stepped over.
           const fixed = ramp.map((key) =>
             key.from === 'end' ? { ...key, from: 'start' as const, at: 120 + key.at } : key,
           );
-          const positions = stepped(fixed, long, { sourceIn, stride });
+          const positions = stepped(fixed, 121, { sourceIn, stride });
           const shows = keeps === 'before' ? play.to : Math.floor(before[last]! + 1e-6);
           expect(showsFrame(positions[last]!, shows)).toBe(true);
-          if (first >= 0) {
-            // The first is shown where the shot comes to it: the frame before, it had not; but that
-            // another source in, a whole frame, may bring it less than one earlier.
-            const near = keeps === 'before' ? 0.02 : 1;
-            expect(positions[first]!).toBeGreaterThan(play.from - 0.02);
-            if (first > 0) expect(positions[first - 1]!).toBeLessThan(play.from + near);
-          }
+          // The first is shown where the shot comes to it: the frame before, it had not; but that
+          // another source in, a whole frame, may bring it less than one earlier.
+          const near = keeps === 'before' ? 0.02 : 1;
+          expect(positions[first]!).toBeGreaterThan(play.from - 0.02);
+          if (first > 0) expect(positions[first - 1]!).toBeLessThan(play.from + near);
           if (keeps === 'before')
             for (let k = 0; k <= first; k++)
               expect(Math.abs(positions[k]! - before[k]!)).toBeLessThan(0.1);
@@ -87,7 +86,7 @@ describe('played from one moment to another', () => {
       ),
       { numRuns: 500 },
     );
-    expect(found).toBeGreaterThan(100);
+    expect(found).toBeGreaterThan(60);
   });
 
   it('is asked twice in one shot, the first staying as it is', () => {

@@ -78,8 +78,8 @@ function reaches(
 type Around = Omit<Parameters<typeof plateauFor>[0], 'lasts'>;
 
 /**
- * The stretch of whole frames whose speed comes nearest to the one asked. How far it goes, in frames
- * of the film at normal speed, may hang on how long it lasts.
+ * The stretch of whole frames whose speed comes nearest to the one asked. How far it goes, in
+ * frames of the film at normal speed, may hang on how long it lasts.
  */
 function nearestPlateau(
   asked: Around,
@@ -160,8 +160,8 @@ export function playBetween(
     if (keeps === 'after') {
       // To where it was on that frame, from where it is when the shot begins on a whole frame.
       const [begun, there] = [minus(gone(first), gone(lasts - (passed - first))), gone(passed)];
-      const from = plus(fraction(time.at(first) - shot.sourceIn), partOf(begun));
-      way = minus(plus(fraction(floorOf(there)), insideOf(partOf(there))), from);
+      const start = plus(fraction(time.at(first) - shot.sourceIn), partOf(begun));
+      way = minus(plus(fraction(floorOf(there)), insideOf(partOf(there))), start);
     }
     return over(way, ofRational(stride));
   };
@@ -185,7 +185,13 @@ export function playBetween(
     };
   }
   const solved = solution(piece);
-  const out = runsOut(plan, filmed, solved);
+  const outside =
+    solved.first < 0
+      ? `The first moment would be shown ${plural(-solved.first, 'frame')} before the shot begins.`
+      : solved.last > length
+        ? `The shot ends ${plural(solved.last - length, 'frame')} before it comes to the second moment.`
+        : null;
+  const out = outside ?? runsOut(plan, filmed, solved);
   if (out) return { found: null, reason: out, nearest: solved };
   const shown = shotTime(plan, { ...shot, ...solved }, clip, length);
   const shows = keeps === 'before' ? to : time.at(passed);

@@ -55,6 +55,13 @@ describe('a freeze', () => {
     const { plan, of } = filmed(HALF);
     expect(() => frozen(plan, of, { at: 60, frames: 5, keeps: 'before' })).toThrow('no frame 60');
     expect(() => frozen(plan, of, { at: 5, frames: 1, keeps: 'before' })).toThrow('no freeze');
+    // One that would not be seen is none.
+    expect(() => frozen(plan, of, { at: 5, frames: 12, keeps: 'after' })).toThrow(
+      'begin 6 frames before the shot',
+    );
+    expect(() => frozen(plan, of, { at: 55, frames: 12, keeps: 'before' })).toThrow(
+      'go on for 6 frames after the shot',
+    );
   });
 });
 
@@ -80,8 +87,13 @@ describe('a stutter', () => {
     const after = shown(stuttered(plan, of, { at: 10, frames: 1, times: 4, keeps: 'before' }));
     expect(after.slice(10, 14)).toEqual(Array.from({ length: 4 }, () => before[10]));
     expect(() => stuttered(plan, of, { at: 10, frames: 4, times: 300, keeps: 'before' })).toThrow(
-      'at most 200',
+      'after the shot',
     );
+    const long = planOfParts(frameRate(24), [{ length: 900, in: 0, frames: 9000, ramp: HALF }]);
+    const whole = { shot: long.score!.shots[0]!, clip: long.clips[0]!, length: 900 };
+    expect(() =>
+      stuttered(long, whole, { at: 10, frames: 4, times: 150, keeps: 'before' }),
+    ).toThrow('at most 200');
     expect(() => stuttered(plan, of, { at: 58, frames: 4, times: 2, keeps: 'before' })).toThrow(
       'no frame 61',
     );

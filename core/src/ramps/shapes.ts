@@ -59,6 +59,15 @@ function inserted(
   piece: Piece,
 ): Shaped {
   const { shot, clip, length } = filmed;
+  const from = keeps === 'before' ? at : at - piece.lasts;
+  if (from < 0 || from + piece.lasts > length)
+    throw new CaesuraError(
+      'shape-outside',
+      from < 0
+        ? `It would begin ${plural(-from, 'frame')} before the shot does.`
+        : `It would go on for ${plural(from + piece.lasts - length, 'frame')} after the shot.`,
+      'Make it shorter, or begin elsewhere.',
+    );
   const ramp = spliced(rampIn(plan, filmed), length, { from: at, to: at, keeps }, piece);
   if (ramp.length > MOST_KEYS)
     throw new CaesuraError(
@@ -74,8 +83,8 @@ function inserted(
 
 /**
  * Lets the picture on a frame of a shot stand for so many frames, then goes on as it did. What
- * comes before stays on its frames, or what comes after, to a source frame, since the source in is a
- * whole one. Throws when the shot has no such frame or it would stand for fewer than two.
+ * comes before stays on its frames, or what comes after, to a source frame, since the source in is
+ * a whole one. Throws when the shot has no such frame or it would stand for fewer than two.
  */
 export function frozen(
   plan: Pick<Plan, 'rate' | 'ramps'>,

@@ -9,7 +9,7 @@ export interface CopySpeeds {
   readonly from: ShotIndex;
   readonly onto: readonly ShotIndex[];
   readonly how: Copy;
-  /** What gives way so that each keeps its source in and out; null where its source out may move. */
+  /** What gives way so that each keeps its source in and out; null where its out may move. */
   readonly gives: Exclude<Gives, 'length'> | null;
 }
 
@@ -59,7 +59,7 @@ export function copiedSpeeds(plan: Plan, { from, onto, how, gives }: CopySpeeds)
   return { plan: made, left };
 }
 
-/** The same as an edit. Throws when it could be put on none of them, with the reason of the first. */
+/** The same as an edit. Throws when it could be put on none of them, with the first reason. */
 export function copySpeeds(plan: Plan, copy: CopySpeeds): Plan {
   const { plan: made, left } = copiedSpeeds(plan, copy);
   const [first] = left;

@@ -90,9 +90,9 @@ function checkFrame(index: ShotIndex, length: number, at: number): void {
 }
 
 /**
- * Sets the speed on a frame of a shot, in place of the key that is there, or as a new one. The speed
- * that is there anyway becomes a key that changes nothing; another is gone over to as the stretch
- * was. What had no ramp gets one. Throws when the shot has no such frame.
+ * Sets the speed on a frame of a shot, in place of the key that is there, or as a new one. The
+ * speed that is there anyway becomes a key that changes nothing; another is gone over to as the
+ * stretch was. What had no ramp gets one. Throws when the shot has no such frame.
  */
 export function setRampKey(plan: Plan, index: ShotIndex, { at, speed, ease }: SetSpeed): Plan {
   const { ramp, length, speed: constant } = shotFactsAt(plan, index);

@@ -1,0 +1,215 @@
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Button, ButtonGroup } from 'react-bootstrap';
+import { useNavigate, useParams } from 'react-router';
+import { speedAt } from '@caesura/core/curves';
+import { speedsOf } from '@caesura/core/edits';
+import { faultKey } from '@caesura/core/faults';
+import { filmOf, type ShotFacts } from '@caesura/core/film';
+import { toSpeed } from '@caesura/core/ramps';
+import { compare, frames, rational } from '@caesura/core/time';
+import { shotOf } from '../../app/fault-places.ts';
+import { useFaults } from '../../app/faults.ts';
+import { useEdit, usePlan } from '../../app/hooks.ts';
+import { oneKey, SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys } from '../../app/keys.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { placed, shotsChosen } from '../../app/view.ts';
+import { FaultMends } from '../../components/FaultMends.tsx';
+import { LayOutFirst } from '../../components/LayOutFirst.tsx';
+import { AskPanel } from './AskPanel.tsx';
+import { BetweenPanel } from './BetweenPanel.tsx';
+import { HoldsPanel } from './HoldsPanel.tsx';
+import { KeyTable } from './KeyTable.tsx';
+import { RampEnds } from './RampEnds.tsx';
+import { SameOn } from './SameOn.tsx';
+import { ShotDrawing } from './ShotDrawing.tsx';
+import { ShotList, type Choosing } from './ShotList.tsx';
+import { ShotStage } from './ShotStage.tsx';
+import { useShotStage } from './use-shot-stage.ts';
+
+/** What of the list is shown. */
+const FILTERS = ['all', 'changed', 'faults'] as const;
+type Filter = (typeof FILTERS)[number];
+
+const isChanged = ({ ramp, speed }: ShotFacts): boolean =>
+  ramp !== null || compare(speed, rational(1)) !== 0;
+
+/** Frames of the film by which a source frame is stepped: to the next on which another is shown. */
+function bySource({ time, length, start }: ShotFacts, at: number, by: 1 | -1): number {
+  const k = at - start;
+  if (!time) return at + by;
+  const now = time.at(k);
+  for (let to = k + by; to >= 0 && to < length; to += by)
+    if (time.at(to) !== now) return start + to;
+  return at;
+}
+
+/**
+ * The speeds of every shot: all in one list, the open one whole, and plain questions about it whose
+ * answers say what gives way before they are done.
+ */
+export default function SpeedsScreen() {
+  const plan = usePlan();
+  const navigate = useNavigate();
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const params = useParams();
+  const { frame, shots: before } = useAppSelector((state) => state.view);
+  const film = filmOf(plan);
+  const [filter, setFilter] = useState<Filter>('all');
+  const [also, setAlso] = useState<ReadonlySet<number>>(() => new Set(before));
+  const { all: faults } = useFaults();
+  const ofSpeeds = useMemo(
+    () => faults.filter(({ area, code }) => area === 'speeds' || code === 'source-ends'),
+    [faults],
+  );
+  const wrong = useMemo(() => new Set(ofSpeeds.map(shotOf)), [ofSpeeds]);
+  const byFrame = film.shots.findLast(({ start }) => start <= frame)?.index ?? 0;
+  const asked = Number(params.shot) - 1;
+  const open = film.shots[asked] ? asked : (before[0] ?? byFrame);
+  const facts = film.shots[open];
+  const listed = useMemo(
+    () => ({
+      all: film.shots,
+      changed: film.shots.filter(isChanged),
+      faults: film.shots.filter(({ index }) => wrong.has(index)),
+    }),
+    [film.shots, wrong],
+  );
+  const shown = listed[filter];
+  const chosen = useMemo(
+    () => [...new Set([open, ...(also.has(open) ? also : [])])].sort((a, b) => a - b),
+    [open, also],
+  );
+  const go = useCallback(
+    (shot: number) => void navigate(`../speeds/${shot + 1}`, { replace: true }),
+    [navigate],
+  );
+  const start = facts?.start;
+  const end = facts?.end;
+  useEffect(() => {
+    if (start === undefined || end === undefined) return;
+    dispatch(shotsChosen([open]));
+    if (frame < start || frame >= end) dispatch(placed(start));
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [dispatch, open]);
+  const choose = (shot: number, how: Choosing) => {
+    if (how === 'only') {
+      setAlso(new Set([shot]));
+      go(shot);
+      return;
+    }
+    const rows = shown.map(({ index }) => index);
+    if (how === 'to') {
+      const [a, b] = [rows.indexOf(open), rows.indexOf(shot)].sort((x, y) => x - y) as [
+        number,
+        number,
+      ];
+      setAlso(new Set([open, ...rows.slice(Math.max(0, a), b + 1)]));
+      return;
+    }
+    const next = new Set(chosen);
+    if (!next.delete(shot)) next.add(shot);
+    setAlso(next.add(open));
+  };
+  const stage = useShotStage(plan, facts, frame);
+  const step = (by: 1 | -1) => {
+    const at = shown.findIndex(({ index }) => index === open);
+    const next = shown[Math.min(shown.length - 1, Math.max(0, at + by))];
+    if (next) choose(next.index, 'only');
+  };
+  const to = (at: number) => {
+    if (facts) dispatch(placed(frames(Math.min(facts.end - 1, Math.max(facts.start, at)))));
+  };
+  const keyHere = () => {
+    if (!facts?.time) return;
+    const at = frame - facts.start;
+    edit('setRampKey', open, { at, speed: toSpeed(speedAt(facts.time.curve, at)) });
+  };
+  useScreenKeys([
+    oneKey(stage.still ? 'play the shot' : 'stop', ['space', 'space'], stage.play, {
+      footer: true,
+    }),
+    oneKey('half speed', ['h', 'H'], () => stage.setHalf(!stage.half)),
+    oneKey('with or without ramps', ['w', 'W'], () => stage.setPlain(!stage.plain)),
+    oneKey('blended or as they are', ['b', 'B'], () => stage.setBlended(!stage.blended)),
+    twoKeys('frame', SIDEWAYS, (by) => to(frame + by)),
+    twoKeys(
+      'source frame',
+      [
+        ['shift+arrowleft', 'Shift ←'],
+        ['shift+arrowright', 'Shift →'],
+      ],
+      (by) => facts && to(bySource(facts, frame, by)),
+      { footer: false },
+    ),
+    twoKeys('shot', UP_AND_DOWN, step),
+    oneKey('key here', ['n', 'N'], keyHere, { footer: true }),
+  ]);
+  if (!plan.score || !facts)
+    return (
+      <LayOutFirst title="No speeds yet" why="Speeds are set of shots, and there are none yet." />
+    );
+  const here = ofSpeeds.filter((fault) => shotOf(fault) === open);
+  const ramp = speedsOf(plan, open);
+  return (
+    <div className="speeds">
+      <div className="move-column">
+        <ButtonGroup aria-label="What is listed" className="move-filters">
+          {FILTERS.map((kind) => (
+            <Button
+              key={kind}
+              variant="outline-dark"
+              active={filter === kind}
+              aria-pressed={filter === kind}
+              onClick={() => setFilter(kind)}
+            >
+              {kind} {listed[kind].length}
+            </Button>
+          ))}
+        </ButtonGroup>
+        <ShotList
+          shots={shown}
+          open={open}
+          chosen={new Set(chosen)}
+          wrong={wrong}
+          onChoose={choose}
+        />
+        <div className="move-acts">
+          <span>
+            {chosen.length > 1 && <b>{chosen.length} chosen </b>}
+            <Button
+              variant="link"
+              size="sm"
+              onClick={() => setAlso(new Set([open, ...shown.map(({ index }) => index)]))}
+            >
+              Choose all {shown.length}
+            </Button>
+          </span>
+        </div>
+      </div>
+      <div className="move-view">
+        <ShotDrawing {...{ film, facts, ramp }} at={frame} />
+        {here.length > 0 && (
+          <div className="join-faults" role="group" aria-label="Faults here">
+            {here.map((fault) => (
+              <FaultMends key={faultKey(fault)} plan={plan} fault={fault} />
+            ))}
+          </div>
+        )}
+      </div>
+      <aside className="panel speed-panel" aria-label="What its speeds are">
+        <ShotStage size={plan.size} stage={stage} />
+        {facts.clip && (
+          <>
+            <AskPanel key={`ask ${facts.shot.id}`} {...{ film, facts }} at={frame} />
+            <HoldsPanel {...{ film, facts }} />
+            <RampEnds facts={facts} />
+            <KeyTable {...{ facts, ramp }} at={frame} />
+            <BetweenPanel {...{ facts, chosen }} />
+            <SameOn {...{ plan, facts, chosen }} />
+          </>
+        )}
+      </aside>
+    </div>
+  );
+}
