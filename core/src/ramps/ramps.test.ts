@@ -289,6 +289,13 @@ describe('crests across a cut', () => {
     expect(slowPatch(out, into)).toEqual({ before: 6, after: 3, slowest: 1, crest: 4 });
     const mended = parts(crestOnCut(out, 'end', 6)!, crestOnCut(into, 'start', 3)!);
     expect(slowPatch(...mended)).toBeNull();
+    // A fast stretch farther inside is one of its own, and what lies before the cut no patch.
+    const inside: Ramp = [
+      { from: 'end', at: -26, speed: { num: 1, den: 1 }, ease: 'ease-in-out' },
+      { from: 'end', at: -20, speed: { num: 4, den: 1 }, ease: 'ease-in-out' },
+      { from: 'end', at: -14, speed: { num: 1, den: 1 }, ease: 'linear' },
+    ];
+    expect(slowPatch(...parts(inside, late))).toBeNull();
     expect(crestsAt(...mended)).toEqual({ out: 4, into: 4 });
   });
 });

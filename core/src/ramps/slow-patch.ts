@@ -15,7 +15,8 @@ export interface SlowPatch {
 }
 
 /**
- * Frames about a cut in which a crest belongs to it: twice a usual ramp; common practice has 10.
+ * Frames about a cut in which crests belong to it, on both sides together: twice a usual ramp;
+ * common practice has 10. What is fast farther away is a stretch of its own.
  */
 const REACH = 20;
 /** Below this part of the lower crest it is a patch. */
@@ -45,7 +46,8 @@ export function slowPatch(out: ShotFacts, into: ShotFacts): SlowPatch | null {
   const before = crestOf(a, out.length, -1, Math.min(REACH, out.length));
   const after = crestOf(b, 0, 1, Math.min(REACH, into.length));
   const crest = Math.min(before.speed, after.speed);
-  if (before.far + after.far === 0 || crest < CREST) return null;
+  const apart = before.far + after.far;
+  if (apart === 0 || apart > REACH || crest < CREST) return null;
   let slowest = Infinity;
   for (let k = 0; k <= before.far; k++)
     slowest = Math.min(slowest, Math.abs(speedAt(a, out.length - k)));
