@@ -2,9 +2,18 @@ import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { filmOf, frameSpan, layersAt, phrasesAt } from '../film/index.ts';
 import { layOutSteadily } from '../layout/index.ts';
-import { addPhrases, setMove, setPhraseKey, setWindow } from '../plan/edits/index.ts';
+import {
+  addPhrases,
+  makeBetween,
+  setMove,
+  setPhraseKey,
+  setRamp,
+  setWindow,
+} from '../plan/edits/index.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
-import { frames } from '../time/index.ts';
+import { shapedRamp } from '../ramps/index.ts';
+import { frames, rational } from '../time/index.ts';
+import { cutSheetCsv } from './csv/cut-sheet.ts';
 import { writeKeySheet } from './csv/key-sheet.ts';
 import { writeEdl } from './edl/write-edl.ts';
 import { leftOut } from './left-out.ts';
@@ -90,5 +99,44 @@ describe('other files', () => {
     expect(leftOut(plan, 'edl')).toContain('1 phrase only as comments with their keys.');
     expect(leftOut(plan, 'otio').join(' ')).toContain('1 phrase as markers');
     expect(leftOut(plan, 'keys')).toEqual([]);
+  });
+});
+
+describe('the speeds of a shot', () => {
+  const ramp = shapedRamp({
+    floor: rational(1, 2),
+    head: null,
+    tail: { speed: rational(4), length: 10, ease: 'ease-in-out' },
+  });
+  const ramped = makeBetween(setRamp(laidOut, 2, ramp), [2], {
+    slow: 'interpolate',
+    fast: 'blend',
+    shutter: 180,
+  });
+  const facts = filmOf(ramped).shots[2]!;
+
+  it('stand in the key sheet by film frame and by clip frame, as the film shows them', () => {
+    const { data } = Papa.parse<Row>(writeKeySheet(ramped), { header: true, skipEmptyLines: true });
+    const rows = data.filter(({ parameter }) => parameter === 'speed');
+    expect(rows.map((row) => [row.at, row.value, row['easing to the next']])).toEqual([
+      ['shot 3', '50', 'ease-in-out'],
+      ['shot 3', '400', ''],
+    ]);
+    for (const row of rows) {
+      const frame = Number(row['film frame']);
+      expect(Number(row['clip frame'])).toBe(facts.time!.at(frame - facts.start));
+    }
+    expect(Number(rows[1]!['film frame'])).toBe(facts.end);
+  });
+
+  it('and how pictures between frames are made stand in every file', () => {
+    expect(writeEdl(ramped)).toContain(
+      '* BETWEEN FRAMES: SLOW PARTS INTERPOLATED, FAST PARTS BLENDED AT 180 DEGREES',
+    );
+    expect(JSON.stringify(otioDocument(ramped))).toContain(
+      '"between_frames":{"slow":"interpolate","fast":"blend","shutter":180}',
+    );
+    expect(cutSheetCsv.write(ramped)).toContain('slow parts interpolated');
+    expect(writeEdl(laidOut)).not.toContain('BETWEEN FRAMES');
   });
 });

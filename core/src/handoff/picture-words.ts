@@ -18,6 +18,15 @@ export const steadyWords = ({ shot: { steady }, clip }: ShotFacts): string =>
     ? `over ${plural(steady.seconds, 'second')} at ${percent(steadyCost(steady, clip.size))}`
     : '';
 
+const SLOW = { repeat: '', blend: 'slow parts blended', interpolate: 'slow parts interpolated' };
+
+/** How the pictures between source frames of a shot are made; empty where they are as they are. */
+export function betweenWords({ shot: { between }, clip }: ShotFacts): string {
+  if (!between || !clip) return '';
+  const fast = between.fast === 'blend' ? `fast parts blended at ${between.shutter} degrees` : '';
+  return [SLOW[between.slow], fast].filter(Boolean).join(', ');
+}
+
 /** The phrases in use that begin in a shot, with their frames; the first has those before it. */
 export const phraseWords = (
   { phrases }: Pick<Film, 'phrases'>,

@@ -14,7 +14,7 @@ import type { EffectFacts } from '../../sound/index.ts';
 import { effectsAt, effectWords, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords, rampWords } from '../join-words.ts';
-import { framingWords, phraseWords, steadyWords } from '../picture-words.ts';
+import { betweenWords, framingWords, phraseWords, steadyWords } from '../picture-words.ts';
 import { scoredFilm, type ScoredFilm } from '../scored.ts';
 import { sourceTimecode } from '../source-timecode.ts';
 import { csvLine } from './fields.ts';
@@ -89,6 +89,7 @@ const COLUMNS: readonly (readonly [name: string, value: (row: Row) => Value])[] 
   ['phrases', ({ film, facts }) => phraseWords(film, facts)],
   ['framing', ({ facts }) => framingWords(facts)],
   ['steadied', ({ facts }) => steadyWords(facts)],
+  ['between frames', ({ facts }) => betweenWords(facts)],
   ['sound effects', ({ facts, effects }) => effectsAt(facts, effects).map(effectWords).join('; ')],
 ];
 

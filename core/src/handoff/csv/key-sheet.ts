@@ -5,12 +5,31 @@ import { formatTimecode } from '../../time/index.ts';
 import type { HandoffFormat } from '../format.ts';
 import { motionKeys, type MotionKeyRow } from '../motion-keys.ts';
 import { scoredShots } from '../scored.ts';
+import { speedKeys, type SpeedKeyRow } from '../speed-keys.ts';
 import { steadyKeys } from '../steady-keys.ts';
 import { csvLine } from './fields.ts';
 
 type Value = string | number | null;
 
 const percent = (part: number): number => Math.round(part * 1e4) / 100;
+
+/** The timecode of a frame of the film; empty before the film could have one. */
+const timecodeOf = (frame: number, { start, rate, dropFrame }: Plan): string =>
+  start + frame < 0 ? '' : formatTimecode(start + frame, rate, dropFrame);
+
+/** A key of speeds in the same columns; it has no aim and no look. */
+const speedFields = (row: SpeedKeyRow, plan: Plan): Readonly<Record<string, Value>> => ({
+  at: `shot ${row.shot}`,
+  name: 'speed',
+  'film frame': row.frame,
+  timecode: timecodeOf(row.frame, plan),
+  clip: row.clip,
+  'clip frame': row.clipFrame,
+  parameter: 'speed',
+  value: row.percent,
+  unit: '%',
+  'easing to the next': row.easing,
+});
 
 /** The columns with what stands in them. */
 const COLUMNS: readonly (readonly [
@@ -21,11 +40,7 @@ const COLUMNS: readonly (readonly [
   ['name', ({ name }) => name],
   ['side', ({ side }) => side],
   ['film frame', ({ frame }) => frame],
-  [
-    'timecode',
-    ({ frame }, { start, rate, dropFrame }) =>
-      start + frame < 0 ? '' : formatTimecode(start + frame, rate, dropFrame),
-  ],
+  ['timecode', ({ frame }, plan) => timecodeOf(frame, plan)],
   ['clip', ({ clip }) => clip],
   ['clip frame', ({ clipFrame }) => clipFrame],
   ['parameter', ({ of }) => PARAMETER_UNITS[of].name],
@@ -41,8 +56,8 @@ const COLUMNS: readonly (readonly [
 ];
 
 /**
- * The keys of every join and phrase in use and of what steadies shots as CSV (RFC 4180), one a row:
- * what a person types in another program. Easings in the syntax of W3C CSS Easing Functions. Throws
+ * The keys of every join and phrase in use, of what steadies shots and of their speeds as CSV
+ * (RFC 4180), one a row: what a person types in another program. Easings in the syntax of W3C CSS Easing Functions. Throws
  * when the plan has not been laid out.
  */
 export function writeKeySheet(plan: Plan): string {
@@ -51,7 +66,11 @@ export function writeKeySheet(plan: Plan): string {
   const rows = [...motionKeys(film), ...steadyKeys(film)].map((row) =>
     COLUMNS.map(([, value]) => value(row, plan)),
   );
-  const table = [COLUMNS.map(([name]) => name), ...rows];
+  const speeds = speedKeys(film).map((row) => {
+    const fields = speedFields(row, plan);
+    return COLUMNS.map(([name]) => fields[name] ?? null);
+  });
+  const table = [COLUMNS.map(([name]) => name), ...rows, ...speeds];
   return table.map((fields) => csvLine(fields.map((field) => field ?? ''))).join('');
 }
 
@@ -60,7 +79,7 @@ export const keySheet: HandoffFormat = {
   id: 'keys',
   name: 'Key sheet',
   purpose:
-    'Every key of every join, phrase and steadied shot with its frame, value and easing, to be typed where files do not carry them.',
+    'Every key of every join, phrase, ramp and steadied shot with its frame, value and easing, to be typed where files do not carry them.',
   extension: 'keys.csv',
   mediaType: 'text/csv',
   write: writeKeySheet,

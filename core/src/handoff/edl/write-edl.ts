@@ -23,6 +23,7 @@ import { PARAMETER_UNITS } from '../../motion/index.ts';
 import type { HandoffFormat } from '../format.ts';
 import { byTrack, motionKeys } from '../motion-keys.ts';
 import { joinWords } from '../join-words.ts';
+import { betweenWords } from '../picture-words.ts';
 import { scoredShots } from '../scored.ts';
 import { motionOf, type Motion } from './motion.ts';
 import { reelNames } from './reel-names.ts';
@@ -162,6 +163,7 @@ function aboutShot(
 ): string[] {
   const { clip, sourceIn, sourceOut, landing } = facts;
   const words = into && !dissolve ? joinWords(into).toUpperCase() : '';
+  const between = betweenWords(facts);
   const names = dissolve
     ? [`FROM CLIP NAME: ${dissolve.out.clip!.name}`, `TO CLIP NAME: ${clip!.name}`]
     : [`FROM CLIP NAME: ${clip!.name}`];
@@ -172,6 +174,7 @@ function aboutShot(
     ...(counting.comment ? [counting.comment] : []),
     ...(words ? [`JOIN: ${words}, NOT CARRIED BY THIS FORM`] : []),
     ...(landing?.onCue ? [cueComment(landing.cue)] : []),
+    ...(between ? [`BETWEEN FRAMES: ${between.toUpperCase()}`] : []),
   ];
 }
 

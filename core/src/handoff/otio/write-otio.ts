@@ -181,6 +181,7 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
         keys: keysMetadata(shotSteadyKeys(facts)),
       },
     }),
+    ...(facts.shot.between && { between_frames: facts.shot.between }),
     ...(clip && { source_rate: toText(clip.rate), speed: ramp ? 'ramp' : toText(speed) }),
     ...(joined && !carried && { join: joinMetadata(film, into) }),
     ...(ramp &&

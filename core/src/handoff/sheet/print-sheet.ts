@@ -17,7 +17,7 @@ import {
 import { effectsAt, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords } from '../join-words.ts';
-import { framingWords, phraseWords, steadyWords } from '../picture-words.ts';
+import { betweenWords, framingWords, phraseWords, steadyWords } from '../picture-words.ts';
 import { motionKeys, type MotionKeyRow } from '../motion-keys.ts';
 import { scoredFilm, type ScoredFilm } from '../scored.ts';
 import { page, table, type Cell } from './markup.ts';
@@ -83,7 +83,11 @@ function shotRow(
         .map(({ effect }) => effect.name)
         .join(', '),
     ),
-    words([framingWords(facts), steadied && `steadied ${steadied}`].filter(Boolean).join(', ')),
+    words(
+      [framingWords(facts), steadied && `steadied ${steadied}`, betweenWords(facts)]
+        .filter(Boolean)
+        .join(', '),
+    ),
     words(phraseWords(film, facts)),
   ];
 }
