@@ -8,7 +8,7 @@ import { planOf } from './clips.ts';
 import { ROOT } from './server.ts';
 import { expect, saved, test, type } from './test.ts';
 
-/** Hands of a person, who count what they do: a click, a choice, a value typed, a drag each is one. */
+/** Hands of a person, who count what they do: a click, a choice, a value typed is one each. */
 class Hand {
   acts = 0;
   constructor(private readonly page: Page) {}
@@ -277,7 +277,7 @@ test('a key is dragged in time and speed, a moment onto a frame, the source by i
   await expect(page.getByText('72 frames were copied.')).toBeVisible();
   const text = await page.evaluate(() => navigator.clipboard.readText());
   const lines = text.split('\n').map((line) => line.split('\t'));
-  expect(lines[0]).toEqual(['frame', 'source', 'speed %', 'stride']);
+  expect(lines[0]).toEqual(['frame', 'source', 'speed %', 'stride', 'pitch st']);
   expect(lines).toHaveLength(73);
   const positions = await positionsOf(page, 0);
   for (const [k, [, source]] of lines.slice(1).entries())

@@ -46,3 +46,4 @@ export { constantSteps, type SpeedStep } from './steps.ts';
 export { placeOf } from './places.ts';
 export { type Copy, COPIES, copiedRamp } from './copied.ts';
 export { crestAdvice } from './speed-advice.ts';
+export { type OwnSound, ownSoundAt } from './own-sound.ts';

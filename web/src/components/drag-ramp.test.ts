@@ -1,19 +1,11 @@
 import { expect, it } from 'vitest';
 import { USUAL_CREST, USUAL_FLOOR } from '@caesura/core/ramps';
 import { rational } from '@caesura/core/time';
-import { withCrest, withFoot } from './drag-ramp.ts';
+import { withCrest } from './drag-ramp.ts';
 
 const shape = { floor: USUAL_FLOOR, head: null, tail: USUAL_CREST };
 
 it('drags a crest in steps of 5 %, never below the first', () => {
   expect(withCrest(shape, 'tail', 3.512).tail).toEqual({ ...USUAL_CREST, speed: rational(7, 2) });
   expect(withCrest(shape, 'tail', -1).tail!.speed).toEqual(rational(1, 20));
-});
-
-it('drags a foot to a floor and a length, the crest staying', () => {
-  expect(withFoot(shape, 'tail', 0.42, 7)).toEqual({
-    floor: rational(2, 5),
-    head: null,
-    tail: { ...USUAL_CREST, length: 7 },
-  });
 });

@@ -12,15 +12,3 @@ export const withCrest = (shape: RampShape, end: 'head' | 'tail', speed: number)
   ...shape,
   [end]: { ...shape[end]!, speed: dragged(speed) },
 });
-
-/** A ramp whose foot was dragged: so many frames from its cut, at a floor, times normal. */
-export const withFoot = (
-  shape: RampShape,
-  end: 'head' | 'tail',
-  floor: number,
-  length: number,
-): RampShape => ({
-  ...shape,
-  floor: dragged(floor),
-  [end]: { ...shape[end]!, length },
-});

@@ -1,5 +1,6 @@
 import { useMemo, useRef, useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
+import { speedAt } from '@caesura/core/curves';
 import { layersAt, type Film } from '@caesura/core/film';
 import { PARAMETERS } from '@caesura/core/plan';
 import { frames as framesOf } from '@caesura/core/time';
@@ -14,6 +15,7 @@ import { FrameStrip } from '../../components/FrameStrip.tsx';
 import { rangeOfItem, shotsUnder, type MoveItem } from './items.ts';
 import { MarkBand } from './MarkBand.tsx';
 import { framesAbout, groupsOf, trackId, tracksOf, type TrackName } from './track.ts';
+import { SpeedBand, speedsUnder } from './SpeedBand.tsx';
 import { TrackCurve } from './TrackCurve.tsx';
 import { useTrackEdits } from './use-track-edits.ts';
 import { figuredFrames, ValueRow } from './ValueRow.tsx';
@@ -82,6 +84,7 @@ export function MoveColumns({
       (name) => !tracks.some((track) => trackId(track) === trackId(name)),
     ),
   );
+  const speeds = speedsUnder(film, columns);
   const hasFrames = item.kind === 'phrase' || item.join.before + item.join.after > 0;
   return (
     <section className="move-columns" aria-label="Frame by frame">
@@ -159,29 +162,37 @@ export function MoveColumns({
               ))
             ),
           )}
+          {speeds && (
+            <>
+              <Row
+                name="speed"
+                unit="%"
+                most={Math.round(100 * speeds.high)}
+                least={Math.round(100 * speeds.low)}
+              >
+                <SpeedBand {...{ speeds, columns }} />
+              </Row>
+              <Row name="speed %">
+                <FigureRow {...{ columns, figured, step, first }}>
+                  {(frame) => {
+                    const shot = under.find(({ start, end }) => frame >= start && frame < end);
+                    const speed = shot?.time && speedAt(shot.time.curve, frame - shot.start);
+                    return speed === undefined || speed === null
+                      ? { text: '' }
+                      : { text: String(Math.round(1000 * speed) / 10) };
+                  }}
+                </FigureRow>
+              </Row>
+            </>
+          )}
           <Row name="source">
-            <div
-              className="value-row"
-              style={{ marginLeft: (first - from) * width - ((step - 1) * width) / 2 }}
-            >
-              {figured.map((frame) => {
+            <FigureRow {...{ columns, figured, step, first }}>
+              {(frame) => {
                 const layers = layersAt(film, frame);
-                return (
-                  <span
-                    key={frame}
-                    className={`figures${layers.some(({ held }) => held) ? ' wrong' : ''}`}
-                    style={{ width: width * step }}
-                    title={
-                      layers.some(({ held }) => held)
-                        ? 'The file has no more: its last picture is held'
-                        : undefined
-                    }
-                  >
-                    {layers.map(({ source }) => source).join(' ')}
-                  </span>
-                );
-              })}
-            </div>
+                const held = layers.some((layer) => layer.held);
+                return { text: layers.map(({ source }) => source).join(' '), held };
+              }}
+            </FigureRow>
           </Row>
         </div>
       </div>
@@ -242,6 +253,42 @@ export function MoveColumns({
         <span role="status">{edits.said}</span>
       </div>
     </section>
+  );
+}
+
+/** A figure under each of the columns that have room for one. */
+function FigureRow({
+  columns: { from, width },
+  figured,
+  step,
+  first,
+  children,
+}: {
+  columns: Columns;
+  figured: readonly number[];
+  step: number;
+  first: number;
+  children: (frame: number) => { readonly text: string; readonly held?: boolean };
+}) {
+  return (
+    <div
+      className="value-row"
+      style={{ marginLeft: (first - from) * width - ((step - 1) * width) / 2 }}
+    >
+      {figured.map((frame) => {
+        const { text, held } = children(frame);
+        return (
+          <span
+            key={frame}
+            className={`figures${held ? ' wrong' : ''}`}
+            style={{ width: width * step }}
+            title={held ? 'The file has no more: its last picture is held' : undefined}
+          >
+            {text}
+          </span>
+        );
+      })}
+    </div>
   );
 }
 

@@ -18,7 +18,6 @@ import { moveItems, type MoveItem } from './items.ts';
 import { MoveColumns } from './MoveColumns.tsx';
 import { MoveList } from './MoveList.tsx';
 import { MoveStage } from './MoveStage.tsx';
-import { SpeedView } from './SpeedView.tsx';
 import { useChoice } from './use-choice.ts';
 import { useMoveActs } from './use-move-acts.ts';
 import { useSelection } from './use-selection.ts';
@@ -164,7 +163,6 @@ export default function MovesScreen() {
           at={frame}
           onCopy={setCopied}
         />
-        {item.kind === 'cut' && <SpeedView plan={plan} facts={item.join} />}
         {here.length > 0 && (
           <div className="join-faults" role="group" aria-label="Faults here">
             {here.map((fault) => (

@@ -1,8 +1,10 @@
 import { useMemo } from 'react';
 import { Button } from 'react-bootstrap';
 import { speedAt } from '@caesura/core/curves';
+import { ownSoundAt } from '@caesura/core/ramps';
 import { strideOf, type Film, type ShotFacts } from '@caesura/core/film';
 import { toNumber } from '@caesura/core/time';
+import { signed } from '../../app/format.ts';
 import { noticed } from '../../app/notices.ts';
 import { useAppDispatch } from '../../app/store.ts';
 
@@ -14,6 +16,10 @@ interface Row {
   readonly source: number;
   readonly speed: number;
   readonly stride: number;
+  /** By how many semitones its own sound is higher; nothing where it has none to hear. */
+  readonly pitch: string;
+  /** Whether that can still be listened to. */
+  readonly heard: boolean;
 }
 
 /** What a shot shows on its frames from one to another: frame, source, speed and stride. */
@@ -21,20 +27,35 @@ function rowsOf({ time, start }: ShotFacts, from: number, to: number): Row[] {
   if (!time) return [];
   return Array.from({ length: Math.max(0, to - from) }, (_, i) => {
     const k = from + i;
+    const speed = speedAt(time.curve, k);
+    const { semitones, usable } = ownSoundAt(speed);
     return {
-      ...{ frame: start + k, source: time.at(k) },
-      speed: Math.round(1000 * speedAt(time.curve, k)) / 10,
-      stride: time.at(k + 1) - time.at(k),
+      ...{ frame: start + k, source: time.at(k), stride: time.at(k + 1) - time.at(k) },
+      speed: Math.round(1000 * speed) / 10,
+      pitch: semitones === null ? '–' : signed(semitones, 1),
+      heard: usable,
     };
   });
 }
 
-const NAMES: readonly (readonly [keyof Row, string])[] = [
+const NAMES: readonly (readonly [Exclude<keyof Row, 'heard'>, string])[] = [
   ['frame', 'frame'],
   ['source', 'source'],
   ['speed', 'speed %'],
   ['stride', 'stride'],
+  ['pitch', 'pitch st'],
 ];
+
+/** Strides over more source frames of normal speed than this are told. */
+const FAR = 4;
+
+/** How a figure is marked: at the position, repeated, skipped far, or of no use to the ear. */
+function cellClass(name: keyof Row, row: Row, at: number, stride: number): string {
+  const wrong =
+    (name === 'stride' && (row.stride === 0 || Math.abs(row.stride) > FAR * stride)) ||
+    (name === 'pitch' && !row.heard);
+  return `${row.frame === at ? 'is-at' : ''}${wrong ? ' is-far' : ''}`;
+}
 
 /** Every frame of a shot about the position in figures; all of them can be copied. */
 export function FrameTable({
@@ -85,7 +106,12 @@ export function FrameTable({
                 <td
                   key={row.frame}
                   style={{ width: COLUMN }}
-                  className={`${row.frame === at ? 'is-at' : ''}${name === 'stride' && row.stride === 0 ? ' is-repeat' : ''}${name === 'stride' && Math.abs(row.stride) > 4 * clean ? ' is-far' : ''}`}
+                  className={cellClass(name, row, at, clean)}
+                  title={
+                    name === 'pitch' && !row.heard
+                      ? 'Its own sound is of no use at this speed'
+                      : undefined
+                  }
                   onClick={() => onFrame(row.frame)}
                 >
                   {row[name]}

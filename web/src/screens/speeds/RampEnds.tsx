@@ -1,15 +1,17 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import type { ShotFacts } from '@caesura/core/film';
+import type { Film, ShotFacts } from '@caesura/core/film';
 import {
   crestAdvice,
+  crestsAt,
   keysNear,
   shapeOf,
   toSpeed,
   USUAL_CREST,
+  withSpeedAt,
   type RampEnd,
 } from '@caesura/core/ramps';
-import { plural } from '@caesura/core/time';
+import { percent, plural } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { NumberField } from '../../fields/NumberField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
@@ -19,22 +21,33 @@ const WORDS: Readonly<Record<RampEnd, string>> = {
   tail: 'Up into the cut',
 };
 
+/** The speed of the shot beside at the cut between; null where there is none, or it is the same. */
+function besideAt(film: Film, facts: ShotFacts, end: RampEnd): number | null {
+  const { shots } = film;
+  const [out, into] =
+    end === 'head' ? [shots[facts.index - 1], facts] : [facts, shots[facts.index + 1]];
+  const crests = out && into ? crestsAt(out, into) : null;
+  if (!crests) return null;
+  const [own, other] = end === 'head' ? [crests.into, crests.out] : [crests.out, crests.into];
+  return Math.abs(own - other) < 0.005 ? null : other;
+}
+
 /** Ramps at the ends of a shot: fastest at the cut, over so many frames. */
-export function RampEnds({ facts }: { facts: ShotFacts }) {
+export function RampEnds({ film, facts }: { film: Film; facts: ShotFacts }) {
   const edit = useEdit();
-  const [percent, setPercent] = useState(400);
+  const [crestPercent, setPercent] = useState(400);
   const [length, setLength] = useState(USUAL_CREST.length);
   const lasts = Math.min(length, Math.max(1, facts.length));
-  const crest = { ...USUAL_CREST, speed: toSpeed(percent / 100), length: lasts };
+  const crest = { ...USUAL_CREST, speed: toSpeed(crestPercent / 100), length: lasts };
   const shaped = !facts.ramp || shapeOf(facts.ramp) !== null;
-  const advice = crestAdvice(lasts, percent / 100);
+  const advice = crestAdvice(lasts, crestPercent / 100);
   const giving = (end: RampEnd) => (shaped ? 0 : keysNear(facts, end, lasts).length);
   return (
     <section aria-label="At the cuts">
       <h3>At the cuts</h3>
       <NumberField
         label="Crest"
-        value={percent}
+        value={crestPercent}
         unit="%"
         least={1}
         most={10_000}
@@ -67,6 +80,26 @@ export function RampEnds({ facts }: { facts: ShotFacts }) {
             {giving(end) > 0 && `, ${plural(giving(end), 'key')} there give way`}
           </Button>
         ))}
+        {(['head', 'tail'] as const).map((end) => {
+          const speed = besideAt(film, facts, end);
+          return speed === null ? null : (
+            <Button
+              key={`match ${end}`}
+              variant="link"
+              size="sm"
+              onClick={() =>
+                edit(
+                  'setRamp',
+                  facts.index,
+                  withSpeedAt(facts, end === 'head' ? 'start' : 'end', toSpeed(speed)),
+                )
+              }
+            >
+              {end === 'head' ? 'Start' : 'End'} at {percent(speed)}, as shot{' '}
+              {end === 'head' ? facts.index : facts.index + 2} does there
+            </Button>
+          );
+        })}
       </div>
     </section>
   );

@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react';
 import { speedAt } from '@caesura/core/curves';
 import type { ShotFacts } from '@caesura/core/film';
 import { behindStrip } from '../../components/behind-strip.ts';
-import { speedAxis, yOf } from './log-speed.ts';
+import { speedAxis, yOf } from '../../components/log-speed.ts';
 import { speedsLine } from './speed-words.ts';
 
 const ROW = 46;

@@ -7,7 +7,7 @@ import { percent, rateLabel, toNumber } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Dot } from '../../components/Dot.tsx';
 import { drag, type Dragged } from '../../components/drag.ts';
-import { linesOn, snappedSpeed, speedAxis, yOf } from './log-speed.ts';
+import { linesOn, snappedSpeed, speedAxis, yOf } from '../../components/log-speed.ts';
 import { everyFrames, filmX, type Scales } from './scales.ts';
 
 const HEIGHT = 178;

@@ -203,7 +203,7 @@ export default function SpeedsScreen() {
           <>
             <AskPanel key={`ask ${facts.shot.id}`} {...{ film, facts }} at={frame} />
             <HoldsPanel {...{ film, facts }} />
-            <RampEnds facts={facts} />
+            <RampEnds {...{ film, facts }} />
             <KeyTable {...{ facts, ramp }} at={frame} />
             <BetweenPanel {...{ facts, chosen }} />
             <SameOn {...{ plan, facts, chosen }} />
