@@ -21,6 +21,7 @@ import { benchFaults } from './faults.ts';
 import { benchList, benchPage, benchSteps } from './pages.ts';
 import { benchHardRehearsing, benchLooping, benchRehearsing, benchSwitching } from './rehearse.ts';
 import { benchDragging, benchMoves, benchProposals } from './score.ts';
+import { benchSpeeds } from './speeds.ts';
 import { benchTenClips } from './watching.ts';
 import type * as Proxies from '../web/src/proxy/reader.ts';
 
@@ -224,6 +225,7 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   proposals: () => benchProposals(say),
   dragging: () => benchDragging(say),
   moves: () => benchMoves(say),
+  speeds: () => benchSpeeds(say),
   movement: benchWatching,
   footage: benchFootage,
   'ten-clips': () => benchTenClips(say),

@@ -201,6 +201,7 @@ describe('ramps', () => {
     expect(labels(plan, 'crests-differ')).toEqual([
       'Match the incoming to 400 %',
       'Match the outgoing to 380 %',
+      'Leave both, they differ on purpose',
     ]);
   });
 

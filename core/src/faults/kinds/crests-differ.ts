@@ -1,4 +1,4 @@
-import { setRamp } from '../../plan/edits/edit-ramps.ts';
+import { letDiffer, setRamp } from '../../plan/edits/edit-ramps.ts';
 import { crestsAt, slowPatch, withSpeedAt } from '../../ramps/index.ts';
 import { percent, rational } from '../../time/index.ts';
 import { perJoin } from '../each.ts';
@@ -55,6 +55,7 @@ export const crestsDiffer = faultKind<'crests-differ', Figures>({
         label: `Match the outgoing to ${percent(figures.in)}`,
         make: () => setRamp(plan, out.index, withSpeedAt(out, 'end', speed(figures.in))),
       },
+      { label: 'Leave both, they differ on purpose', make: () => letDiffer(plan, cut!) },
     ];
   },
 });

@@ -180,15 +180,22 @@ export function rampAtCut(plan: Plan, index: ShotIndex, end: RampEnd, crest: Cre
  */
 export function matchSpeed(plan: Plan, cut: CutIndex, speed: Rational): Plan {
   const { into } = joinAt(plan, cut);
-  const ramped = setRamp(plan, into.index, withSpeedAt(into, 'start', speed));
-  const matched = joinAt(ramped, cut);
-  const crests = crestsAt(matched.out, matched.into);
-  if (!crests) return ramped;
-  const { score } = ramped;
+  return letDiffer(setRamp(plan, into.index, withSpeedAt(into, 'start', speed)), cut);
+}
+
+/**
+ * Notes that the speeds on both sides of a cut differ on purpose, so that it is not told as a fault
+ * for as long as they stay. Throws when there is no such cut.
+ */
+export function letDiffer(plan: Plan, cut: CutIndex): Plan {
+  const { out, into } = joinAt(plan, cut);
+  const crests = crestsAt(out, into);
+  if (!crests) return plan;
+  const { score } = plan;
   const shots = score!.shots.map((shot, i) =>
     i === cut ? { ...shot, matched: { out: crests.out, in: crests.into } } : shot,
   );
-  return { ...ramped, score: { ...score!, shots } };
+  return { ...plan, score: { ...score!, shots } };
 }
 
 /** Takes a key of a ramp away, by its place in the list; the last one takes the ramp with it. */

@@ -56,6 +56,7 @@ export {
   makeBetween,
   moveRampKey,
   speedsOf,
+  letDiffer,
   matchSpeed,
   rampAtCut,
   placeRamp,

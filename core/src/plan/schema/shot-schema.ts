@@ -31,8 +31,8 @@ export const ShotSchema = z.object({
   /** What happens at the cut at its start; a hard cut when left out. */
   join: JoinSchema.optional(),
   /**
-   * The speeds on both sides of its cut that were matched by movement on screen, so that they may
-   * differ.
+   * The speeds on both sides of its cut that were matched by movement on screen, or were left on
+   * purpose, so that they may differ.
    */
   matched: z.object({ out: z.number(), in: z.number() }).optional(),
   /** Whether the cut at its start stays when the film is laid out anew. */
