@@ -4,6 +4,7 @@ import {
   minus,
   ofRational,
   plus,
+  reduced,
   times,
   toDouble,
   ZERO,
@@ -37,7 +38,7 @@ export const constantCurve = (speed: Rational): SpeedCurve => [
 /** The speed at an instant, times normal. At a jump it is that after it. */
 export function speedAt(curve: SpeedCurve, at: GivenFrames): number {
   const value = ({ num, den }: Rational) => num / den;
-  const i = curve.findLastIndex((key) => key.at <= at);
+  const i = keyBefore(curve, at);
   if (i < 0) return value(curve[0]!.speed);
   const [key, next] = [curve[i]!, curve[i + 1]];
   if (!next) return value(key.speed);
@@ -45,22 +46,50 @@ export function speedAt(curve: SpeedCurve, at: GivenFrames): number {
   return a + (b - a) * easedAt(key.ease, (at - key.at) / (next.at - key.at));
 }
 
+/** ∫ of the speed over the first `done` frames after a key, up to the next one. */
+function afterKey(key: SpeedKey, next: SpeedKey | undefined, done: number): Fraction {
+  const held = times(ofRational(key.speed), fraction(done));
+  if (!next || next.at === key.at) return held;
+  const rise = minus(ofRational(next.speed), ofRational(key.speed));
+  if (rise.num === 0n) return held;
+  const lasts = next.at - key.at;
+  return plus(held, times(times(rise, fraction(lasts)), areaTo(key.ease, done, lasts)));
+}
+
+/** How far each key lies from the first; worked out once for a curve, of which all is asked. */
+const known = new WeakMap<SpeedCurve, readonly Fraction[]>();
+
+function atKeys(curve: SpeedCurve): readonly Fraction[] {
+  const found = known.get(curve);
+  if (found) return found;
+  const sums: Fraction[] = [ZERO];
+  for (let i = 1; i < curve.length; i++) {
+    const [key, next] = [curve[i - 1]!, curve[i]!];
+    // Else its terms would grow with every key.
+    sums.push(reduced(plus(sums[i - 1]!, afterKey(key, next, next.at - key.at))));
+  }
+  known.set(curve, sums);
+  return sums;
+}
+
+/** The last key at or before an instant, by halving; -1 before the first. */
+function keyBefore(curve: SpeedCurve, at: number): number {
+  let [low, high] = [-1, curve.length - 1];
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2);
+    if (curve[middle]!.at <= at) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
 /** ∫ of the speed from the first key to an instant. */
 function fromFirst(curve: SpeedCurve, at: number): Fraction {
   const first = curve[0]!;
   if (at <= first.at) return times(ofRational(first.speed), fraction(at - first.at));
-  let sum = ZERO;
-  for (let i = 0; i < curve.length && curve[i]!.at < at; i++) {
-    const [key, next] = [curve[i]!, curve[i + 1]];
-    const done = Math.min(at, next?.at ?? at) - key.at;
-    sum = plus(sum, times(ofRational(key.speed), fraction(done)));
-    if (!next || next.at === key.at) continue;
-    const lasts = next.at - key.at;
-    const rise = minus(ofRational(next.speed), ofRational(key.speed));
-    if (rise.num !== 0n)
-      sum = plus(sum, times(times(rise, fraction(lasts)), areaTo(key.ease, done, lasts)));
-  }
-  return sum;
+  const i = keyBefore(curve, at);
+  const key = curve[i]!;
+  return plus(atKeys(curve)[i]!, afterKey(key, curve[i + 1], at - key.at));
 }
 
 /**

@@ -3,6 +3,7 @@ import {
   distanceGone,
   framesGone,
   parseEasing,
+  type Easing,
   type SpeedCurve,
 } from '../curves/index.ts';
 import type { Clip, Plan, Ramp, Shot } from '../plan/index.ts';
@@ -25,6 +26,17 @@ export const keysOn = (ramp: Ramp, length: GivenFrames): SpeedCurve =>
 /** The ramp that a shot has, its own or that of its group; null when its speed is constant. */
 export const rampOf = (plan: Pick<Plan, 'ramps'>, shot: Shot): Ramp | null =>
   shot.ramp ?? plan.ramps.find((group) => group.id === shot.rampOf)?.keys ?? null;
+
+/** Whether an easing never goes beyond the values that it eases between. */
+const staysBetween = (ease: Easing): boolean =>
+  ease.kind === 'steps' ||
+  (ease.kind === 'bezier'
+    ? [ease.y1, ease.y2].every((y) => y >= 0 && y <= 1)
+    : ease.stops.every(({ output }) => output >= 0 && output <= 1));
+
+/** Whether a curve never goes backwards, so that its ends reach farthest. */
+const goesForwards = (curve: SpeedCurve): boolean =>
+  curve.every(({ speed, ease }) => speed.num >= 0 && staysBetween(ease));
 
 /** The source frames from the lowest to the highest, both shown. */
 export interface Reach {
@@ -73,7 +85,9 @@ export function shotTime(
     known.set(k, found);
     return found;
   };
+  const forwards = goesForwards(curve);
   const reach = (from: number, to: number): Reach => {
+    if (forwards) return { lowest: at(from), highest: at(Math.max(from, to - 1)) };
     let [lowest, highest] = [at(from), at(from)];
     for (let k = from + 1; k < to; k++) {
       const frame = at(k);

@@ -40,6 +40,13 @@ export const over = (a: Fraction, b: Fraction): Fraction =>
     ? { num: -a.num * b.den, den: a.den * -b.num }
     : { num: a.num * b.den, den: a.den * b.num };
 
+/** The same in lowest terms, for a sum that goes on being used. */
+export function reduced({ num, den }: Fraction): Fraction {
+  let [a, b] = [num < 0n ? -num : num, den];
+  while (b !== 0n) [a, b] = [b, a % b];
+  return a > 1n ? { num: num / a, den: den / a } : { num, den };
+}
+
 /** The largest whole number not above a; towards −∞, where BigInt division alone goes towards 0. */
 export function floorOf({ num, den }: Fraction): number {
   const quotient = num / den;

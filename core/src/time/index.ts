@@ -11,6 +11,7 @@ export {
   ofRational,
   over,
   plus,
+  reduced,
   roundOf,
   times,
   toDouble,
