@@ -42,7 +42,6 @@ for (const theme of ['light', 'dark'] as const) {
   await take('score');
   await page.getByRole('button', { name: 'Table' }).click();
   if (theme === 'light') {
-    await take('score-table');
     await page.getByRole('button', { name: 'Charts' }).click();
     await page.getByText('Average shot length').waitFor();
     await take('score-charts');
@@ -65,6 +64,14 @@ for (const theme of ['light', 'dark'] as const) {
       document.querySelectorAll('.frame-strip canvas').length,
   );
   await take('moves');
+  await page.goto(page.url().replace(/moves.*$/, 'speeds/7'));
+  await page.getByRole('heading', { name: /^Shot 7,/ }).waitFor();
+  await page.waitForFunction(
+    () =>
+      document.querySelectorAll('canvas[data-sources]').length ===
+      document.querySelectorAll('.frame-strip canvas').length,
+  );
+  await take('speeds');
   await step(page, 'Sound');
   await page
     .getByRole('navigation', { name: 'Cuts' })

@@ -44,7 +44,10 @@ export function speedsUnder({ shots }: Film, { from, to }: Columns): SpeedsUnder
   });
   const all = drawn.flatMap(({ points }) => points.map(({ speed }) => speed));
   const [low, high] = [Math.min(...all), Math.max(...all)];
-  return { shots: drawn, axis: speedAxis(all, HEIGHT - 2 * MARGIN), low, high };
+  const height = HEIGHT - 2 * MARGIN;
+  // Its edges are the figures beside it, where it has two that a logarithm knows.
+  const axis = low > 0 && high > low ? { low, high, height } : speedAxis(all, height);
+  return { shots: drawn, axis, low, high };
 }
 
 /** The speeds under the columns as a line on a logarithmic axis, a dot on every frame. */
