@@ -260,7 +260,7 @@ test('all faults are listed, gone to and switched by kind; two moments are lande
     .getAttribute('value');
   await into.locator(`select[id="land-${index}-20"]`).selectOption(String(start));
   await into.locator(`select[id="land-${index}-40"]`).selectOption(later!);
-  await into.getByRole('button', { name: 'Land both, by the speed between' }).click();
+  await into.getByRole('button', { name: 'Land them, by the speeds between' }).click();
   const facts = filmOf(await now(page)).shots[index]!;
   expect([facts.time!.at(0), facts.time!.at(Number(later) - start)]).toEqual([20, 40]);
 

@@ -1,7 +1,7 @@
 import type { Locator, Page, TestInfo } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { filmOf, strideOf } from '../core/src/film/index.ts';
-import type { Clip, Plan } from '../core/src/plan/index.ts';
+import type { Clip, Plan, Ramp } from '../core/src/plan/index.ts';
 import { showsFrame, stepped } from '../core/src/testing/stepped.ts';
 import { toNumber } from '../core/src/time/index.ts';
 import { planOf } from './clips.ts';
@@ -54,18 +54,35 @@ class Hand {
 async function openFilm(
   page: Page,
   lengths: readonly number[],
-  { sourceIn = 20, clip = (all: readonly Clip[], i: number) => all[i % all.length]! } = {},
+  {
+    sourceIn = 20,
+    clip = (all: readonly Clip[], i: number) => all[i % all.length]!,
+    ramps = [] as readonly Ramp[],
+    moments = [] as readonly number[],
+  } = {},
 ): Promise<Hand> {
   const base = JSON.parse(readFileSync(`${ROOT}/demo/output/tried/even.json`, 'utf8')) as Plan;
   const clips = base.clips.filter(({ frames }) => frames > 160);
   let start = 0;
   const shots = lengths.map((length, i) => {
-    const shot = { id: `s${i}`, start, clip: clip(clips, i).id, sourceIn };
+    const shot = {
+      ...{ id: `s${i}`, start, clip: clip(clips, i).id, sourceIn },
+      ...(ramps[i] && { ramp: ramps[i] }),
+    };
     start += length;
     return shot;
   });
   const data = {
-    plan: { ...base, name: 'Speeds by hand', target: start, score: { shots, length: start } },
+    plan: {
+      ...base,
+      clips: base.clips.map((own) => ({
+        ...own,
+        moments: [...moments.map((at) => ({ at, kind: 'peak' })), ...own.moments],
+      })),
+      name: 'Speeds by hand',
+      target: start,
+      score: { shots, length: start },
+    },
   };
   const made = await page.request.post('/api/plans', { data });
   expect(made.status(), await made.text()).toBe(201);
@@ -334,4 +351,99 @@ test('a stutter and a freeze are put at the position; bad figures say what is wr
   await page.getByLabel('Speed of key 1', { exact: true }).fill('20000');
   await page.getByLabel('Speed of key 1', { exact: true }).press('Enter');
   await expect(page.getByText(/is no number from -10000 to 10000/)).toBeVisible();
+});
+
+test('300 % and then 530 % between moments, and ramps of ten frames from 50 to 1000 %', async ({
+  page,
+}, info) => {
+  const hand = await openFilm(page, [60, 60], { clip: (all) => longest(all) });
+  for (const [from, to, percent] of [
+    [30, 60, 300],
+    [60, 110, 530],
+  ] as const) {
+    await hand.type('From source', String(from));
+    await hand.type('To source', String(to));
+    await hand.type('At', String(percent));
+    await hand.type('Eased over', '2');
+    await hand.click(ask(page).getByRole('button', { name: 'Do it' }));
+    await expect
+      .poll(async () => (await now(page)).score!.shots[0]!.ramp?.length ?? 0)
+      .toBeGreaterThan(from === 30 ? 3 : 6);
+  }
+  const positions = await positionsOf(page, 0);
+  for (const moment of [60, 110]) expect(positions.some((p) => showsFrame(p, moment))).toBe(true);
+  const speeds = speedsOf(positions, 1);
+  const between = (from: number, to: number) =>
+    speeds.filter((_, k) => positions[k]! >= from && positions[k + 1]! <= to);
+  // As near to both as one frame more or less makes them.
+  expect(Math.max(...between(30, 61))).toBeGreaterThan(2.6);
+  expect(Math.max(...between(30, 61))).toBeLessThan(3.6);
+  expect(Math.max(...between(60, 111))).toBeGreaterThan(4.6);
+  expect(Math.max(...between(60, 111))).toBeLessThan(6.2);
+  await hand.click(page.getByRole('option', { name: /^2 / }));
+  await hand.type('Speed of key 1', '50');
+  await hand.type('Crest', '1000');
+  await hand.type('Over', '10');
+  await hand.button('Up into the cut');
+  await expect
+    .poll(async () => (await now(page)).score!.shots[1]!.ramp?.slice(-2).map(({ at }) => at))
+    .toEqual([-10, 0]);
+  hand.told(info, 15);
+});
+
+test('3000 % meets 1600 % on purpose, the dead middle between them taken out', async ({ page }) => {
+  const key = (from: 'start' | 'end', at: number, percent: number, ease = 'ease-in-out') => ({
+    ...{ from, at, ease },
+    speed: { num: percent, den: 100 },
+  });
+  const hand = await openFilm(page, [60, 60], {
+    clip: (all) => longest(all),
+    ramps: [
+      [
+        key('end', -9, 100),
+        key('end', -6, 3000),
+        key('end', -3, 100),
+        key('end', 0, 100, 'linear'),
+      ],
+      [key('start', 0, 100), key('start', 3, 1600), key('start', 6, 100, 'linear')],
+    ],
+  });
+  await hand.click(page.getByRole('option', { name: /^2 / }));
+  const faults = page.getByRole('group', { name: 'Faults here' });
+  await expect(faults).toContainText('A slow patch of 9 frames lies between the crests');
+  await hand.click(
+    faults.getByRole('button', { name: 'Move the crests on to the cut, though they differ' }),
+  );
+  await expect(page.getByText('A slow patch')).toBeHidden();
+  await expect(page.getByText('Crests differ')).toBeHidden();
+  const film = filmOf(await now(page));
+  const [one, other] = film.shots;
+  const [last, first] = [one!.ramp!.at(-1)!, other!.ramp![0]!];
+  expect([last.from, last.at, last.speed.num / last.speed.den]).toEqual(['end', 0, 30]);
+  expect([first.from, first.at, first.speed.num / first.speed.den]).toEqual(['start', 0, 16]);
+});
+
+test('a moment is dragged onto a frame; media that runs out is told at the shot, with mends that last', async ({
+  page,
+}) => {
+  const hand = await openFilm(page, [72, 48], { clip: (all) => longest(all), moments: [50] });
+  const pin = page.locator('.pin-head').first();
+  await expect(pin).toBeVisible();
+  const fan = (await page.locator('.speed-fan').boundingBox())!;
+  await dragTo(page, pin, { x: fan.x + (fan.width * 40.5) / 72, y: fan.y + 6 });
+  const landed = filmOf(await now(page)).shots[0]!;
+  const frame = Array.from({ length: 72 }, (_, k) => k).find((k) => landed.time!.at(k) === 50)!;
+  expect(Math.abs(frame - 40)).toBeLessThanOrEqual(2);
+  await hand.type('Crest', '800');
+  await hand.type('Over', '40');
+  await hand.button('Up into the cut');
+  const faults = page.getByRole('group', { name: 'Faults here' });
+  await expect(faults).toContainText(/runs out of .* after \d+ frames: \d+ source frames short/);
+  await expect(page.locator('.source-figures')).toContainText('missing');
+  const before = filmOf(await now(page)).shots[0]!;
+  expect(before.used!.highest).toBeGreaterThan(before.clip!.frames - 1);
+  await hand.click(faults.locator('.mends').getByRole('button').first());
+  await expect(page.getByText(/runs out of/)).toBeHidden();
+  const after = filmOf(await now(page)).shots[0]!;
+  expect(after.used!.highest).toBeLessThan(after.clip!.frames);
 });

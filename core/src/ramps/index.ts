@@ -12,14 +12,7 @@ export {
   usualCrest,
 } from './shape.ts';
 export { crestOnCut, slowPatch, type SlowPatch } from './slow-patch.ts';
-export {
-  type FilmedShot,
-  rampLengthFor,
-  type Solved,
-  sourceInFor,
-  speedBetween,
-  speedFor,
-} from './solve.ts';
+export { type FilmedShot, rampLengthFor, type Solved, sourceInFor, speedFor } from './solve.ts';
 export {
   type Gives,
   GIVES,

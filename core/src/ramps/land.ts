@@ -12,6 +12,7 @@ import {
   ofRational,
   over,
   percent,
+  plural,
   plus,
   rational,
   sourceFrames,
@@ -192,7 +193,7 @@ export function landAll(
   if (why) return { found: null, reason: why, nearest: made };
   const out =
     sourceIn < 0
-      ? `The shot would begin ${-sourceIn} source frames before the clip does.`
+      ? `The shot would begin ${plural(-sourceIn, 'source frame')} before the clip does: its speeds up to the first moment use more than there is ahead of it.`
       : runsOut(plan, filmed, made);
   if (out) return { found: null, reason: out, nearest: made };
   const shown = shotTime(plan, { ...shot, ...made }, clip, length);

@@ -17,7 +17,7 @@ import {
 import { crestsAt, matchingSpeed, onScreen, withSpeedAt } from './match.ts';
 import { shapedRamp, shapeOf, USUAL_CREST, USUAL_FLOOR } from './shape.ts';
 import { crestOnCut, slowPatch } from './slow-patch.ts';
-import { rampLengthFor, sourceInFor, speedBetween, speedFor } from './solve.ts';
+import { rampLengthFor, sourceInFor, speedFor } from './solve.ts';
 import { constantSteps, type SpeedStep } from './steps.ts';
 
 const at24 = frameRate(24);
@@ -194,41 +194,6 @@ describe('source in, out and length kept', () => {
   it('say when nothing helps', () => {
     expect(speedFor(family, 48, stride, 5).reason).toContain('Even at 0 %');
     expect(speedFor(family, 48, stride, 5000).reason).toContain('the most is 10000 %');
-  });
-});
-
-describe('two moments on two cues', () => {
-  it('give the speed between them; both are then shown on their frames', () => {
-    fc.assert(
-      fc.property(
-        fc.constantFrom(...USUAL_RATES),
-        fc.integer({ min: 0, max: 20 }),
-        fc.integer({ min: 4, max: 40 }),
-        fc.integer({ min: 1, max: 400 }),
-        fc.boolean(),
-        (source, first, apart, gone, ramped) => {
-          const plan = planOfParts(at24, [
-            { length: 80, in: 0, frames: 4000, rate: source, ...(ramped && { ramp: usual }) },
-          ]);
-          const [shot, clip] = [plan.score!.shots[0]!, plan.clips[0]!];
-          const one = { moment: sourceFrames(1500), after: first };
-          const other = { moment: sourceFrames(1500 + gone), after: first + apart };
-          const solved = speedBetween(plan, { shot, clip, length: 80 }, [one, other]);
-          if (!solved.found) {
-            expect(solved.reason).toMatch(/Even at 0 %|It would take/);
-            return;
-          }
-          const { ramp, sourceIn } = solved.found;
-          const frames = shown({
-            ...plan,
-            score: { ...plan.score!, shots: [{ ...shot, ramp, sourceIn }] },
-          });
-          expect(frames[one.after]).toBe(one.moment);
-          expect(frames[other.after]).toBe(other.moment);
-        },
-      ),
-      { numRuns: 200 },
-    );
   });
 });
 

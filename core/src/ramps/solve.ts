@@ -1,18 +1,14 @@
-import { placeOf } from './places.ts';
 import type { LandedMoment } from '../film/landed-moment.ts';
-import { playedAt, speedAt } from '../curves/index.ts';
-import { keysOn, rampOf, shotTime } from '../film/shot-time.ts';
-import { strideOf } from '../film/source.ts';
-import type { Clip, Plan, Ramp, RampKey, Shot } from '../plan/index.ts';
+import { playedAt } from '../curves/index.ts';
+import { keysOn, shotTime } from '../film/shot-time.ts';
+import type { Clip, Plan, Ramp, Shot } from '../plan/index.ts';
 import {
   compare,
-  floorOf,
   fraction,
   minus,
   ofRational,
   over,
   percent,
-  plural,
   rational,
   roundOf,
   sourceFrames,
@@ -158,110 +154,4 @@ export function rampLengthFor(
     reason: `With any ramp up to ${shotLength} frames it goes through ${Math.abs(Math.round(best.off))} source frames too ${more ? 'many' : 'few'}: change the crest or the floor.`,
     nearest: best,
   };
-}
-
-/**
- * The speed in the middle between two moments that are both to land: from the speed that the shot
- * has at the first it goes over to that and on to the speed at the second, eased both ways. Keys
- * before the first and after the second stay.
- */
-export function speedBetween(
-  plan: Pick<Plan, 'rate' | 'ramps'>,
-  { shot, clip, length }: FilmedShot,
-  [one, other]: readonly [LandedMoment, LandedMoment],
-  ease = 'ease-in-out',
-): Solved<{ readonly speed: Rational; readonly ramp: Ramp; readonly sourceIn: SourceFrames }> {
-  const stride = strideOf(clip.rate, plan.rate);
-  const lasts = other.after - one.after;
-  if (lasts < 2)
-    return {
-      found: null,
-      reason: 'The two frames must lie at least 2 frames apart, the earlier first.',
-      nearest: null,
-    };
-  const { curve } = shotTime(plan, shot, clip, length);
-  const speedNow = (k: number) => {
-    const { num, den } = rational(Math.round(speedAt(curve, k) * STEP), STEP);
-    return { num, den };
-  };
-  const key = (at: number, { num, den }: Rational, leadsOn: string): RampKey => ({
-    from: 'start',
-    at,
-    speed: { num, den },
-    ease: leadsOn,
-  });
-  const all = (rampOf(plan, shot) ?? []).map((k) => ({
-    ...k,
-    from: 'start' as const,
-    at: placeOf(k, length),
-  }));
-  const before = all.filter((k) => k.at < one.after).sort((a, b) => a.at - b.at);
-  const after = all.filter((k) => k.at > other.after);
-  const middle = one.after + Math.round(lasts / 2);
-  const family: Family = (speed) => [
-    // What led on to a key between the two now leads to the first of them.
-    ...before.map((k, i) => (i === before.length - 1 ? { ...k, ease: 'linear' } : k)),
-    key(one.after, speedNow(one.after), ease),
-    key(middle, speed, ease),
-    key(other.after, speedNow(other.after), 'linear'),
-    ...after,
-  ];
-  const between = (speed: Rational): Fraction => {
-    const keys = keysOn(family(speed), length);
-    return times(minus(playedAt(keys, other.after), playedAt(keys, one.after)), ofRational(stride));
-  };
-  const [none, full] = [between(rational(0)), between(rational(1))];
-  // What is shown is rounded down; from the middle of the frame before the span to the middle of
-  // the moment it meets both.
-  const gone = times(playedAt(keysOn(family(rational(1)), length), one.after), ofRational(stride));
-  const begun = minus(gone, fraction(floorOf(gone)));
-  const wanted = minus(fraction(2 * (other.moment - one.moment) + 1, 2), begun);
-  const sourceIn = one.moment - floorOf(gone);
-  const solution = (speed: Rational) => {
-    const ramp = family(speed);
-    const from = { ...shot, ramp, sourceIn: sourceFrames(0) };
-    const time = shotTime(plan, from, clip, length);
-    const { lowest, highest } = time.reach(0, length);
-    const kept = Math.max(-lowest, Math.min(sourceIn, clip.frames - 1 - highest));
-    return {
-      solved: { speed, ramp, sourceIn: sourceFrames(Math.max(0, kept)) },
-      /** Source frames that are missing before the file and after it. */
-      missing: [-(sourceIn + lowest), sourceIn + highest - (clip.frames - 1)] as const,
-      lands: [one, other].every((m) => sourceIn + time.at(m.after) === m.moment),
-    };
-  };
-  const speed = toStep(over(minus(wanted, none), minus(full, none)));
-  if (compare(speed, rational(0)) < 0)
-    return {
-      found: null,
-      reason: `Even at 0 % in the middle more than ${other.moment - one.moment} source frames go by between the two.`,
-      nearest: solution(rational(0)).solved,
-    };
-  if (compare(speed, MOST) > 0)
-    return {
-      found: null,
-      reason: `It would take ${percent(toNumber(speed))} in the middle.`,
-      nearest: solution(MOST).solved,
-    };
-  const { solved, missing, lands } = solution(speed);
-  const [early, late] = missing;
-  if (early > 0)
-    return {
-      found: null,
-      reason: `The shot would begin ${plural(early, 'source frame')} before the clip does: its speed up to the first moment uses more than there is ahead of it.`,
-      nearest: solved,
-    };
-  if (late > 0)
-    return {
-      found: null,
-      reason: `The clip ends ${plural(late, 'source frame')} before the shot would.`,
-      nearest: solved,
-    };
-  if (!lands)
-    return {
-      found: null,
-      reason: 'No speed in the middle, to a hundredth of a per cent, lands both to the frame.',
-      nearest: solved,
-    };
-  return found(solved);
 }

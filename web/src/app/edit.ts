@@ -1,4 +1,10 @@
-import { rateChange, roundedWords, sourceMoves, sourceMoveWords } from '@caesura/core/edits';
+import {
+  heldBrokenWords,
+  rateChange,
+  roundedWords,
+  sourceMoves,
+  sourceMoveWords,
+} from '@caesura/core/edits';
 import { checkedChange, type Plan } from '@caesura/core/plan';
 import { plural, type FrameRate } from '@caesura/core/time';
 import { noticed } from './notices.ts';
@@ -21,9 +27,12 @@ const SPEEDS: ReadonlySet<EditName> = new Set<EditName>([
 
 /** What an edit changed beside its aim, in words; empty where that is nothing. */
 function alsoChanged(name: EditName, args: readonly unknown[], before: Plan, after: Plan): string {
-  if (SPEEDS.has(name)) return sourceMoveWords(sourceMoves(before, after));
-  if (name !== 'changeRate') return '';
-  return roundedWords(rateChange(before, args[0] as FrameRate).rounded);
+  const said = SPEEDS.has(name)
+    ? sourceMoveWords(sourceMoves(before, after))
+    : name === 'changeRate'
+      ? roundedWords(rateChange(before, args[0] as FrameRate).rounded)
+      : '';
+  return [heldBrokenWords(before, after), said].filter(Boolean).join(' ');
 }
 
 /** Nudges of one cut in a row are one step back. */

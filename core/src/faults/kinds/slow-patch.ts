@@ -1,5 +1,11 @@
-import { setRamp } from '../../plan/edits/edit-ramps.ts';
-import { crestOnCut, slowPatch as slowPatchAt, type SlowPatch } from '../../ramps/index.ts';
+import { letDiffer, setRamp } from '../../plan/edits/edit-ramps.ts';
+import { joinAt } from '../../film/index.ts';
+import {
+  crestOnCut,
+  crestsAt,
+  slowPatch as slowPatchAt,
+  type SlowPatch,
+} from '../../ramps/index.ts';
 import { percent, plural } from '../../time/index.ts';
 import { perJoin } from '../each.ts';
 import { faultKind } from '../fault.ts';
@@ -27,15 +33,19 @@ export const slowPatch = faultKind<'slow-patch', SlowPatch>({
   }),
   mends: ({ plan, joins }, { cut, figures: { before, after } }) => {
     const { out, into } = joins[cut! - 1]!;
-    return [
-      {
-        label: 'Move the crests on to the cut',
-        make: () => {
-          const [early, late] = [crestOnCut(out, 'end', before), crestOnCut(into, 'start', after)];
-          const first = early ? setRamp(plan, out.index, early) : plan;
-          return late ? setRamp(first, into.index, late) : first;
-        },
-      },
-    ];
+    const [early, late] = [crestOnCut(out, 'end', before), crestOnCut(into, 'start', after)];
+    const first = early ? setRamp(plan, out.index, early) : plan;
+    const moved = late ? setRamp(first, into.index, late) : first;
+    const met = joinAt(moved, cut!);
+    const crests = crestsAt(met.out, met.into);
+    // Crests of different height are left as they are, which is no fault of its own then.
+    return crests && Math.abs(crests.out - crests.into) > 1e-9
+      ? [
+          {
+            label: 'Move the crests on to the cut, though they differ',
+            make: () => letDiffer(moved, cut!),
+          },
+        ]
+      : [{ label: 'Move the crests on to the cut', make: () => moved }];
   },
 });

@@ -4,10 +4,19 @@ import { filmOf, strideOf } from '../../film/index.ts';
 import { GIVES, shapedRamp } from '../../ramps/index.ts';
 import { planOfParts } from '../../testing/joined-plans.ts';
 import { showsFrame, stepped } from '../../testing/stepped.ts';
-import { frameRate, rational, sourceFrames, toNumber, USUAL_RATES } from '../../time/index.ts';
+import {
+  frameRate,
+  frames,
+  rational,
+  sourceFrames,
+  toNumber,
+  USUAL_RATES,
+} from '../../time/index.ts';
 import { HOLDS, PlanSchema, type Hold, type Plan } from '../index.ts';
 import { askSpeeds, changeWords, speedOffers, type SpeedQuestion } from './ask-speeds.ts';
 import { copiedSpeeds, copySpeeds, leftWords } from './copy-speeds.ts';
+import { moveCut } from './edit-cuts.ts';
+import { heldBrokenWords } from './held-speeds.ts';
 import { holdShot, makeBetween, placeSpeeds, setRamp } from './edit-ramps.ts';
 import { slipShot } from './edit-shots.ts';
 
@@ -65,7 +74,7 @@ const questions = fc.oneof(
   })),
   fc
     .tuple(fc.nat(95), fc.integer({ min: 2, max: 30 }))
-    .map(([at, frames]): SpeedQuestion => ({ ask: 'freeze', at, frames })),
+    .map(([at, stands]): SpeedQuestion => ({ ask: 'freeze', at, frames: stands })),
   fc.constant<SpeedQuestion>({ ask: 'reverse' }),
 );
 
@@ -142,6 +151,18 @@ describe('a question about speeds', () => {
     expect(showsFrame(ends(faster).last, Math.floor(ends(plan).last + 1e-6))).toBe(true);
     // What is usual is not kept in the plan.
     expect(holdShot(plan, 1, ['length']).score!.shots[1]!.holds).toBeUndefined();
+  });
+
+  it('and where another edit breaks it after all, that is said', () => {
+    const plan = holdShot(planAt(frameRate(60), true), 1, ['in', 'out']);
+    const moved = moveCut(plan, 2, frames(plan.score!.shots[2]!.start + 5));
+    const words = heldBrokenWords(plan, moved);
+    expect(words).toMatch(
+      /^Shot 2 held its source out \d+, which is \d+ now; undo brings it back\.$/,
+    );
+    expect(heldBrokenWords(plan, plan)).toBe('');
+    // What is let go with the change is no longer held.
+    expect(heldBrokenWords(plan, holdShot(moved, 1, ['length']))).toBe('');
   });
 
   it('of a shot without a clip is refused', () => {

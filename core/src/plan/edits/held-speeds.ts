@@ -133,3 +133,36 @@ export function startHeld(plan: Plan, facts: ShotFacts, changed: Shot): SourceFr
   const best = tried.reduce((a, b) => (b.broken.length < a.broken.length ? b : a));
   throw heldError(index, best.broken, was, best.now);
 }
+
+/**
+ * What a change broke of what is held of shots that still show the same clip, in a sentence each;
+ * empty where nothing. Holds that were let go with the change are not looked at.
+ */
+export function heldBrokenWords(before: Plan, after: Plan): string {
+  const held = (after.score?.shots ?? []).filter(({ holds }) => holds);
+  if (held.length === 0) return '';
+  const [was, is] = [filmOf(before), filmOf(after)];
+  const earlier = new Map(was.shots.map((facts) => [facts.shot.id, facts]));
+  return held
+    .flatMap(({ id, clip, holds }) => {
+      const one = earlier.get(id);
+      const other = is.shots.find((facts) => facts.shot.id === id);
+      if (!one || !other || one.shot.clip !== clip) return [];
+      const [from, to] = [standingOf(was, one), standingOf(is, other)];
+      if (!from || !to) return [];
+      // What is held from this change on was not held by it.
+      const kept = holdsOf(one.shot).filter((hold) => holds!.includes(hold));
+      const broken = changedHolds(from, to).filter((hold) => kept.includes(hold));
+      return broken.map(
+        (hold) =>
+          `Shot ${other.index + 1} held ${movedWords(hold, from, to)}; undo brings it back.`,
+      );
+    })
+    .join(' ');
+}
+
+/** Where something held was and is. */
+const movedWords = (hold: Hold, from: Standing, to: Standing): string =>
+  hold === 'landed'
+    ? 'its moments on their cues, and one has moved'
+    : `its ${{ in: 'source in', out: 'source out', length: 'length' }[hold]} ${from[hold]}, which is ${to[hold]} now`;

@@ -75,7 +75,14 @@ export {
   type SpeedQuestion,
 } from './ask-speeds.ts';
 export { copiedSpeeds, copySpeeds, type CopySpeeds, leftWords } from './copy-speeds.ts';
-export { changedHolds, holdsOf, holdWords, type Standing, standingOf } from './held-speeds.ts';
+export {
+  changedHolds,
+  heldBrokenWords,
+  holdsOf,
+  holdWords,
+  type Standing,
+  standingOf,
+} from './held-speeds.ts';
 export {
   longestShot,
   moveShot,

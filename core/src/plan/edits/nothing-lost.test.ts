@@ -3,7 +3,7 @@ import { filmOf, joinAt } from '../../film/index.ts';
 import { faultsOf, mendsOf } from '../../faults/index.ts';
 import { joinValues, picturedSides } from '../../joins/values.ts';
 import { layOutSteadily } from '../../layout/index.ts';
-import { crestsAt, speedBetween, USUAL_CREST, withCrest } from '../../ramps/index.ts';
+import { crestsAt, landAll, USUAL_CREST, withCrest } from '../../ramps/index.ts';
 import { changeRecipe, keepRecipe, putRecipe } from '../../recipes/index.ts';
 import { planOfParts } from '../../testing/joined-plans.ts';
 import { samplePlan } from '../../testing/sample-plan.ts';
@@ -242,8 +242,8 @@ describe('two moments on two cues', () => {
     const landings = [0, 1].map((i) => ({
       moment: sourceFrames(moments[i]!),
       after: after[i]!,
-    })) as [{ moment: ReturnType<typeof sourceFrames>; after: number }, never];
-    const solved = speedBetween(plan, { shot: shot!, clip: plan.clips[0]!, length }, landings);
+    }));
+    const solved = landAll(plan, { shot: shot!, clip: plan.clips[0]!, length }, landings);
     return { plan, solved };
   };
 
@@ -251,14 +251,14 @@ describe('two moments on two cues', () => {
     const { solved } = solve(60, 900, [10, 20], [24, 36]);
     expect(solved.found).toBeNull();
     expect(solved.reason).toBe(
-      'The shot would begin 14 source frames before the clip does: its speed up to the first moment uses more than there is ahead of it.',
+      'The shot would begin 14 source frames before the clip does: its speeds up to the first moment use more than there is ahead of it.',
     );
   });
 
   it('are refused where the clip ends before the shot would', () => {
     const { solved } = solve(100, 100, [60, 80], [10, 24]);
     expect(solved.found).toBeNull();
-    expect(solved.reason).toContain('The clip ends');
+    expect(solved.reason).toContain('The clip runs out on frame');
   });
 
   it('are found only where stepping frame by frame shows both, and never beyond the file', () => {

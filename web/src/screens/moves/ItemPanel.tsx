@@ -12,7 +12,7 @@ import { OnEach } from './OnEach.tsx';
 import { PhrasePanel } from './PhrasePanel.tsx';
 import { RecipePanel } from './RecipePanel.tsx';
 import { SpeedPanel } from './SpeedPanel.tsx';
-import { useCamera } from './use-camera.ts';
+import { useCamera } from '../../app/use-camera.ts';
 import type { Choice } from './use-choice.ts';
 
 /** What can be set of the open item and of those chosen with it; recipes, speeds and faults. */
@@ -102,7 +102,7 @@ export function ItemPanel({
         </Tab>
         {item.kind === 'cut' && (
           <Tab eventKey="speed" title="Speed">
-            <SpeedPanel plan={plan} facts={item.join} shiftAt={camera.shiftAt} />
+            <SpeedPanel plan={plan} facts={item.join} onScreen={camera.matchingAt(item.join)} />
           </Tab>
         )}
         <Tab eventKey="faults" title="Faults">

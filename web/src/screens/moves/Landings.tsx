@@ -1,19 +1,19 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { rampOf, type LandedMoment, type ShotFacts, filmOf } from '@caesura/core/film';
+import { askSpeeds } from '@caesura/core/edits';
+import { filmOf, type LandedMoment, type ShotFacts } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
-import { sourceInFor, speedBetween } from '@caesura/core/ramps';
 import { useEdit } from '../../app/hooks.ts';
 
 /**
- * Moments of the clip put on cues inside its shot: one by slipping the source, two by the speed
+ * Moments of the clip put on cues inside its shot: one by slipping the source, more by the speeds
  * between them. The cuts stay; where there is no way it says why, and takes the nearest if asked.
  */
 export function Landings({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
   const edit = useEdit();
   const [chosen, setChosen] = useState<ReadonlyMap<number, number>>(new Map());
   const [said, setSaid] = useState<string | null>(null);
-  const { clip, shot, length, start, end, index } = facts;
+  const { clip, start, end, index } = facts;
   if (!clip || clip.moments.length === 0) return null;
   const frames = [
     ...new Set([
@@ -28,28 +28,17 @@ export function Landings({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
     }))
     .sort((a, b) => a.after - b.after);
   const land = () => {
-    const [one, other] = landings;
-    if (!one) return;
-    if (other) {
-      const solved = speedBetween(plan, { shot, clip, length }, [one, other]);
-      const way = solved.reason === null ? solved.found : solved.nearest;
-      setSaid(
-        solved.reason === null ? null : `${solved.reason}${way ? ' The nearest is taken.' : ''}`,
-      );
-      if (way) edit('placeRamp', index, way.ramp, way.sourceIn);
+    if (landings.length === 0) return;
+    const answer = askSpeeds(plan, index, { ask: 'land', on: landings });
+    if (answer.found) {
+      setSaid(null);
+      edit('placeSpeeds', index, answer.found);
       return;
     }
-    const solved = sourceInFor(plan, { shot, clip, length }, one);
-    const sourceIn = solved.reason === null ? solved.found : solved.nearest;
-    setSaid(
-      solved.reason === null
-        ? null
-        : `${solved.reason}${sourceIn === null ? '' : ' The nearest is taken.'}`,
-    );
-    if (sourceIn === null) return;
-    const ramp = rampOf(plan, shot);
-    if (ramp) edit('placeRamp', index, ramp, sourceIn);
-    else edit('slipShot', index, sourceIn - shot.sourceIn);
+    const { reason, nearest } = answer;
+    const taken = nearest !== null && nearest.broken.length === 0;
+    setSaid(`${reason}${taken ? ' The nearest is taken.' : ''}`);
+    if (taken) edit('placeSpeeds', index, nearest);
   };
   return (
     <details className="landings">
@@ -77,16 +66,11 @@ export function Landings({ plan, facts }: { plan: Plan; facts: ShotFacts }) {
           </Form.Select>
         </Form.Group>
       ))}
-      <Button
-        variant="outline-dark"
-        disabled={landings.length < 1 || landings.length > 2}
-        onClick={land}
-      >
-        {landings.length === 2
-          ? 'Land both, by the speed between'
+      <Button variant="outline-dark" disabled={landings.length < 1} onClick={land}>
+        {landings.length > 1
+          ? 'Land them, by the speeds between'
           : 'Land it, by slipping the source'}
       </Button>
-      {landings.length > 2 && <p>Two at most: a third would need another speed between.</p>}
       {said && (
         <p className="wrong" role="status">
           {said}

@@ -8,7 +8,7 @@ import { Choose } from '../../fields/Choose.tsx';
 import { MoveLook } from './MoveLook.tsx';
 import { MoveValues } from './MoveValues.tsx';
 import { MoveWindow } from './MoveWindow.tsx';
-import type { Suggested } from './use-camera.ts';
+import type { Suggested } from '../../app/use-camera.ts';
 import type { Choice } from './use-choice.ts';
 import { MOVE_NAMES, SIDE_NAMES } from './words.ts';
 

@@ -5,7 +5,7 @@ import { Choose } from '../../fields/Choose.tsx';
 import { NumberField } from '../../fields/NumberField.tsx';
 import { AimFields } from './LookFields.tsx';
 import { Mirrored } from './Mirrored.tsx';
-import type { Suggested } from './use-camera.ts';
+import type { Suggested } from '../../app/use-camera.ts';
 import type { Choice } from './use-choice.ts';
 import { wayName } from './words.ts';
 

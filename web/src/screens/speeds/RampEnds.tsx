@@ -11,8 +11,9 @@ import {
   withSpeedAt,
   type RampEnd,
 } from '@caesura/core/ramps';
-import { percent, plural } from '@caesura/core/time';
+import { percent, plural, toNumber } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
+import { useCamera } from '../../app/use-camera.ts';
 import { NumberField } from '../../fields/NumberField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
 
@@ -41,6 +42,9 @@ export function RampEnds({ film, facts }: { film: Film; facts: ShotFacts }) {
   const crest = { ...USUAL_CREST, speed: toSpeed(crestPercent / 100), length: lasts };
   const shaped = !facts.ramp || shapeOf(facts.ramp) !== null;
   const advice = crestAdvice(lasts, crestPercent / 100);
+  const { matchingAt } = useCamera(film.plan);
+  const out = film.shots[facts.index - 1];
+  const onScreen = out ? matchingAt({ out, into: facts }) : null;
   const giving = (end: RampEnd) => (shaped ? 0 : keysNear(facts, end, lasts).length);
   return (
     <section aria-label="At the cuts">
@@ -100,6 +104,16 @@ export function RampEnds({ film, facts }: { film: Film; facts: ShotFacts }) {
             </Button>
           );
         })}
+        {onScreen && (
+          <Button
+            variant="link"
+            size="sm"
+            onClick={() => edit('matchSpeed', facts.index, onScreen)}
+            title="By the movement of both clips over five frames at the cut"
+          >
+            Start at {percent(toNumber(onScreen))}, as far on screen as shot {facts.index}
+          </Button>
+        )}
       </div>
     </section>
   );

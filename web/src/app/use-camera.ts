@@ -1,7 +1,9 @@
 import { wayOf, zoomOf, type JoinFacts } from '@caesura/core/joins';
 import type { Plan } from '@caesura/core/plan';
-import type { ShotFacts } from '@caesura/core/film';
-import { useClipAnalyses } from '../../app/use-clip-analysis.ts';
+import { strideOf, type ShotFacts } from '@caesura/core/film';
+import { crestsAt, matchingSpeed } from '@caesura/core/ramps';
+import type { Rational } from '@caesura/core/time';
+import { useClipAnalyses } from './use-clip-analysis.ts';
 
 /** Frames on either side of a cut whose camera suggests a way. */
 const ABOUT = 5;
@@ -21,8 +23,8 @@ export interface Suggested {
 }
 
 /**
- * What the camera does about cuts: the way that it suggests for the pictures, and how far they
- * shift on a frame.
+ * What the camera does about cuts: the way that it suggests for the pictures, and the speed at
+ * which the incoming one moves on screen as far a frame as the outgoing, over a few frames.
  */
 export function useCamera(plan: Plan) {
   const clipAnalysisOf = useClipAnalyses(plan.clips);
@@ -42,5 +44,13 @@ export function useCamera(plan: Plan) {
     const sum = all.reduce((far, { dx, dy }) => far + Math.hypot(dx, dy), 0);
     return all.length > 0 ? sum / all.length : null;
   };
-  return { suggestedAt, shiftAt };
+  const matchingAt = ({ out, into }: Pick<JoinFacts, 'out' | 'into'>): Rational | null => {
+    const crests = crestsAt(out, into);
+    if (!crests || !out.clip || !into.clip) return null;
+    const [a, b] = [shiftAt(out, 'end'), shiftAt(into, 'start')];
+    if (a === null || b === null) return null;
+    const other = { speed: crests.out, shift: a, stride: strideOf(out.clip.rate, plan.rate) };
+    return matchingSpeed(other, { shift: b, stride: strideOf(into.clip.rate, plan.rate) });
+  };
+  return { suggestedAt, shiftAt, matchingAt };
 }
