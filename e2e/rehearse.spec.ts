@@ -262,7 +262,10 @@ test('the film is stepped by frame, looped round a cut, slowed, and what is show
   await page.keyboard.press('2');
   await expect(page.getByLabel('Speed', { exact: true })).toHaveValue('0.5');
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
-  expect(Math.abs(pace(await watched(page, 4000), 72) - 12)).toBeLessThan(3);
+  // The loop begins anew, which is seen as one step back where it took a while.
+  const slow = await watched(page, 4000);
+  const anew = slow.findIndex(({ frame }, i) => i > 0 && frame < slow[i - 1]!.frame);
+  expect(Math.abs(pace(slow.slice(Math.max(0, anew)), 72) - 12)).toBeLessThan(3);
   // A step stops it, a frame after where it was.
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();

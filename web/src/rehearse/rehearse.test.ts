@@ -295,4 +295,16 @@ describe('the steady clock', () => {
     expect(clock.at(0.001, 353)).toBeGreaterThanOrEqual(before);
     expect(clock.at(2, 370)).toBe(2);
   });
+
+  it('stands where the sound stalls on a busy machine, and goes on with it', () => {
+    const clock = new SteadyClock(1);
+    const shown: number[] = [];
+    // The sound loses 0.2 s in the middle of a second.
+    for (let tick = 0; tick < 60; tick++) {
+      const t = (tick + 1) / 60;
+      shown.push(clock.at(t < 0.5 ? t : Math.max(0.5, t - 0.2), 1000 * t));
+    }
+    expect(shown.every((at, i) => i === 0 || at >= shown[i - 1]!)).toBe(true);
+    expect(Math.abs(shown.at(-1)! - 0.8)).toBeLessThan(1 / 60);
+  });
 });

@@ -6,7 +6,7 @@ const DRAWN = 0.1;
 /**
  * Evens out a clock that advances by packets, as that of sound does, so that pictures at the rate
  * of the screen neither skip nor repeat: it goes on by the time of the screen and is drawn towards
- * the clock. It never goes back but where the clock jumps.
+ * the clock. It never goes back: where the sound stalls, it stands until the sound is there again.
  */
 export class SteadyClock {
   private last: { readonly at: number; readonly screen: number } | null = null;
@@ -24,10 +24,11 @@ export class SteadyClock {
     // Before its start it stands still.
     if (clock <= 0) return 0;
     const expected = this.last && this.last.at + ((screen - this.last.screen) / 1000) * this.speed;
-    const at =
-      this.last === null || expected === null || Math.abs(clock - expected) > JUMP
+    const drawn =
+      expected === null || Math.abs(clock - expected) > JUMP
         ? clock
-        : Math.max(this.last.at, expected + DRAWN * (clock - expected));
+        : expected + DRAWN * (clock - expected);
+    const at = Math.max(this.last?.at ?? 0, drawn);
     this.last = { at, screen };
     return at;
   }
