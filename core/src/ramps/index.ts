@@ -23,7 +23,9 @@ export {
   type SourceRange,
 } from './keep.ts';
 export { landAll, type LandHolds } from './land.ts';
-export { type PlayAsked, playBetween } from './play.ts';
+export { playBetween } from './play.ts';
+export { playInside } from './play-inside.ts';
+export type { PlayAsked } from './play-stretch.ts';
 export { frozen, reversed, type Shaped, stuttered } from './shapes.ts';
 export {
   constantRamp,

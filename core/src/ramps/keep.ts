@@ -1,5 +1,4 @@
-import { playedAt } from '../curves/index.ts';
-import { keysOn, rampOf, shotTime } from '../film/shot-time.ts';
+import { rampOf, shotTime } from '../film/shot-time.ts';
 import { speedOf, strideOf } from '../film/source.ts';
 import type { Plan, Ramp, RampKey } from '../plan/index.ts';
 import {
@@ -7,21 +6,18 @@ import {
   fraction,
   minus,
   ofRational,
-  over,
   percent,
   plural,
-  plus,
-  rational,
   sourceFrames,
-  times,
   toDouble,
   type Fraction,
   type SourceFrames,
 } from '../time/index.ts';
 import { runsOut } from './runs-out.ts';
+import { goneAt, scaledTo } from './scaled.ts';
 import { shapedRamp, shapeOf } from './shape.ts';
 import type { FilmedShot, Solved } from './solve.ts';
-import { constantRamp, SPEED_PARTS } from './splice.ts';
+import { constantRamp } from './splice.ts';
 
 /** What of a shot gives way where its source in and out are kept. */
 export const GIVES = ['crest', 'floor', 'speeds', 'ramp', 'length'] as const;
@@ -51,16 +47,15 @@ const LONGEST = 100_000;
 
 const speedOfKey = ({ speed }: RampKey): number => speed.num / speed.den;
 
-/** Source frames gone up to a frame of a shot, before rounding. */
-const goneAt = (ramp: Ramp, length: number, at: number, stride: Fraction): Fraction =>
-  times(playedAt(keysOn(ramp, length), at), stride);
-
 /**
  * Whether a key is one of the fast ones of its ramp: nearer to its fastest than to its slowest, in
  * equal ratios. Of a constant speed none is.
  */
 function fastKeys(ramp: Ramp): (key: RampKey) => boolean {
-  const all = ramp.map((key) => Math.max(LEAST, Math.abs(speedOfKey(key))));
+  // What stands says nothing of slow and fast.
+  const all = ramp
+    .filter((key) => speedOfKey(key) !== 0)
+    .map((key) => Math.max(LEAST, Math.abs(speedOfKey(key))));
   const [low, high] = [Math.min(...all), Math.max(...all)];
   const middle = Math.sqrt(low * high);
   return (key) => high > low * 1.001 && Math.abs(speedOfKey(key)) > middle;
@@ -71,48 +66,6 @@ function speedsWords(keys: readonly RampKey[]): string {
   const all = keys.map(speedOfKey);
   const [low, high] = [Math.min(...all), Math.max(...all)];
   return high - low < 1e-9 ? percent(high) : `${percent(low)} to ${percent(high)}`;
-}
-
-/**
- * A ramp of which some keys are faster or slower by one factor, so that the last frame of its shot
- * shows a source frame: what it goes through is a straight line in the factor. Speeds are to a
- * hundredth of a per cent; of the factors beside the one found the first that meets the frame is
- * taken.
- */
-function scaledTo(
-  ramp: Ramp,
-  length: number,
-  stride: Fraction,
-  { goes, scaled }: { readonly goes: number; readonly scaled: (key: RampKey) => boolean },
-): { readonly ramp: Ramp; readonly off: number } | null {
-  const family = (factor: number, parts: number): Ramp =>
-    ramp.map((key) => {
-      const { num, den } = rational(Math.round(speedOfKey(key) * factor * parts), parts);
-      return scaled(key) ? { ...key, speed: { num, den } } : key;
-    });
-  const exact = (factor: 0 | 1): Fraction =>
-    goneAt(
-      ramp.map((key) =>
-        scaled(key) && factor === 0 ? { ...key, speed: { num: 0, den: 1 } } : key,
-      ),
-      length,
-      length - 1,
-      stride,
-    );
-  const [none, one] = [exact(0), exact(1)];
-  const slope = minus(one, none);
-  if (slope.num === 0n) return null;
-  const wanted = plus(fraction(goes), fraction(1, 2));
-  const factor = toDouble(over(minus(wanted, none), slope));
-  const shows = (made: Ramp) => floorOf(goneAt(made, length, length - 1, stride));
-  // A long shot needs speeds finer than a hundredth of a per cent.
-  const tried = [SPEED_PARTS, 10 * SPEED_PARTS].flatMap((parts) =>
-    [0, 1, -1, 2, -2, 4, -4].map((by) => {
-      const made = family(factor * (1 + by * 2e-5), parts);
-      return { ramp: made, off: shows(made) - goes };
-    }),
-  );
-  return tried.find(({ off }) => off === 0) ?? tried[0]!;
 }
 
 /** The ramps of the usual shape with other ramp lengths, the nearest in length first. */
@@ -156,7 +109,9 @@ function bySpeed(
   const fast = fastKeys(ramp);
   const crest = ramp.some(fast);
   if (gives === 'crest' && !crest) return 'It has no crest: its speed does not change.';
-  const scaled = (key: RampKey) => gives === 'speeds' || fast(key) === (gives === 'crest');
+  // What stands was asked to.
+  const scaled = (key: RampKey) =>
+    speedOfKey(key) !== 0 && (gives === 'speeds' || fast(key) === (gives === 'crest'));
   const found = scaledTo(ramp, length, stride, { goes, scaled });
   const what = gives === 'speeds' ? 'speed' : gives;
   if (!found) return `Its ${what} has no part of this shot, so no value of it helps.`;

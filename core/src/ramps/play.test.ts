@@ -5,11 +5,15 @@ import type { Ramp } from '../plan/index.ts';
 import { planOfParts } from '../testing/joined-plans.ts';
 import { showsFrame, stepped } from '../testing/stepped.ts';
 import { frameRate, rational, sourceFrames, toNumber, USUAL_RATES } from '../time/index.ts';
-import { playBetween, type PlayAsked } from './play.ts';
+import { playInside } from './play-inside.ts';
+import type { PlayAsked } from './play-stretch.ts';
+import { playBetween } from './play.ts';
 import { shapedRamp } from './shape.ts';
 import type { Keeps } from './splice.ts';
 
 const at24 = frameRate(24);
+
+const rateStride = (rate: (typeof USUAL_RATES)[number]) => toNumber(strideOf(rate, at24));
 
 /** A shot at half speed, or one with a ramp at both of its ends, of a clip at a rate. */
 function asked(
@@ -26,10 +30,11 @@ function asked(
     : [{ from: 'start', at: 0, speed: { num: 1, den: 2 }, ease: 'linear' }];
   const plan = planOfParts(at24, [{ length: 120, in: 1000, frames: 9000, rate: given.rate, ramp }]);
   const [shot, clip] = [plan.score!.shots[0]!, plan.clips[0]!];
-  const stride = toNumber(strideOf(clip.rate, plan.rate));
+  const stride = rateStride(given.rate);
   const before = stepped(ramp, 120, { sourceIn: 1000, stride });
-  const solved = playBetween(plan, { shot, clip, length: 120 }, play, keeps);
-  return { solved, stride, before };
+  const filmed = { shot, clip, length: 120 };
+  const solved = playBetween(plan, filmed, play, keeps);
+  return { solved, inside: playInside(plan, filmed, play, keeps), stride, before };
 }
 
 describe('played from one moment to another', () => {
@@ -87,6 +92,54 @@ describe('played from one moment to another', () => {
       { numRuns: 500 },
     );
     expect(found).toBeGreaterThan(60);
+  });
+
+  it('keeps the first and the last source frame where what is outside gives way, by stepping', () => {
+    let found = 0;
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...USUAL_RATES),
+        fc.boolean(),
+        fc.integer({ min: 0, max: 70 }),
+        fc.integer({ min: 10, max: 100 }),
+        fc.integer({ min: 60, max: 900 }),
+        fc.integer({ min: 0, max: 8 }),
+        fc.constantFrom<Keeps>('before', 'after'),
+        (rate, ramped, after, apart, percent, eased, keeps) => {
+          const stride = rateStride(rate);
+          const from = 1000 + Math.round((after * stride) / 2);
+          const play = {
+            from: sourceFrames(from),
+            to: sourceFrames(from + Math.max(1, Math.round((apart * stride) / 2))),
+            ...{ speed: rational(percent, 100), eased },
+          };
+          const { before, inside } = asked({ rate, ramped }, play, keeps);
+          if (!inside.found) {
+            expect(inside.reason).toMatch(
+              /easings|cannot by|ends|comes after|before|begin|No speeds/,
+            );
+            return;
+          }
+          found++;
+          const { ramp, sourceIn, first, last, speed } = inside.found;
+          expect(sourceIn).toBe(1000);
+          const positions = stepped(ramp, 120, { sourceIn, stride });
+          expect(showsFrame(positions[119]!, Math.floor(before[119]! + 1e-6))).toBe(true);
+          if (keeps === 'before') expect(showsFrame(positions[last]!, play.to)).toBe(true);
+          else expect(showsFrame(positions[first]!, play.from)).toBe(true);
+          const kept = keeps === 'before' ? [0, first] : [last, 119];
+          for (let k = kept[0]!; k <= kept[1]!; k++)
+            expect(Math.abs(positions[k]! - before[k]!)).toBeLessThan(
+              keeps === 'before' ? 0.1 : 0.6,
+            );
+          const plain = last - first - eased;
+          if (plain > 20)
+            expect(Math.abs(toNumber(speed) / (percent / 100) - 1)).toBeLessThan(1 / (plain - 2));
+        },
+      ),
+      { numRuns: 500 },
+    );
+    expect(found).toBeGreaterThan(100);
   });
 
   it('is asked twice in one shot, the first staying as it is', () => {

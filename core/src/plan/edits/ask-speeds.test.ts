@@ -116,12 +116,8 @@ describe('a question about speeds', () => {
   });
 
   it('is refused where what is held would break, with what else could give way', () => {
-    const plan = holdShot(planAt(frameRate(60), false), 1, ['in', 'out', 'length']);
-    const answer = askSpeeds(plan, 1, {
-      ask: 'play',
-      ...{ from: sourceFrames(1050), to: sourceFrames(1150) },
-      ...{ speed: rational(4), eased: 4 },
-    });
+    const plan = holdShot(planAt(frameRate(60), true), 1, ['in', 'out', 'length']);
+    const answer = askSpeeds(plan, 1, { ask: 'freeze', at: 40, frames: 12 });
     expect(answer.reason).toMatch(/^The source out is held at \d+ and would be \d+\.$/);
     const { nearest } = answer as { nearest: NonNullable<typeof answer.found> };
     const offers = speedOffers(plan, 1, nearest);
@@ -137,6 +133,25 @@ describe('a question about speeds', () => {
       expect(PlanSchema.parse(made)).toEqual(made);
       expect(made.score!.shots[1]!.sourceIn).toBe(1000);
       expect(showsFrame(ends(made).last, Math.floor(was.last + 1e-6))).toBe(true);
+    }
+  });
+
+  it('is answered with source in and out held by what is beside the moments, and says so', () => {
+    for (const holds of [['in', 'out', 'length'] as const, ['in', 'out'] as const]) {
+      const plan = holdShot(planAt(frameRate(60), false), 1, holds);
+      const answer = askSpeeds(plan, 1, {
+        ask: 'play',
+        ...{ from: sourceFrames(1050), to: sourceFrames(1150) },
+        ...{ speed: rational(4), eased: 4 },
+      });
+      expect(answer.found?.changes).toEqual([]);
+      expect(answer.found?.became).toMatch(
+        /^[\d.]+ % over \d+ frames, what comes after at [\d.]+ % of its speed$/,
+      );
+      const made = placeSpeeds(plan, 1, answer.found!);
+      const [was, is] = [ends(plan), ends(made)];
+      expect([is.first, is.length]).toEqual([was.first, was.length]);
+      expect(showsFrame(is.last, Math.floor(was.last + 1e-6))).toBe(true);
     }
   });
 

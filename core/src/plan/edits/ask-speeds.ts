@@ -5,6 +5,7 @@ import {
   keepRange,
   landAll,
   playBetween,
+  playInside,
   rangeShown,
   reversed,
   stuttered,
@@ -89,6 +90,8 @@ const shaped = (make: () => Shaped): SolvedSpeeds => {
 /** What a question is answered under. */
 interface Given {
   readonly keeps: Keeps;
+  /** Whether source in and out both stay and the speeds beside what is asked give way. */
+  readonly inside: boolean;
   readonly holds: readonly Hold[];
   /** Moments on cues that are held. */
   readonly landed: readonly LandedMoment[];
@@ -102,11 +105,11 @@ function solved(
   plan: Plan,
   filmed: FilmedShot,
   question: SpeedQuestion,
-  { keeps, holds, landed }: Given,
+  { keeps, inside, holds, landed }: Given,
 ): SolvedSpeeds {
   switch (question.ask) {
     case 'play':
-      return playBetween(plan, filmed, question, keeps);
+      return (inside ? playInside : playBetween)(plan, filmed, question, keeps);
     case 'land':
       return landAll(plan, filmed, [...question.on, ...others(landed, question.on)], {
         in: holds.includes('in'),
@@ -159,7 +162,8 @@ function told(
 /**
  * Answers a question about the speeds of a shot as its holds say, and tells what would change.
  * Where what comes before or what comes after can be kept, that is chosen which breaks nothing
- * held and lets the moments on cues stay. An answer that would break something held is none: it
+ * held and lets the moments on cues stay; where source in and out are both held, the speeds beside
+ * what is played give way as well. An answer that would break something held is none: it
  * is the nearest, with what it breaks. Throws when there is no such shot or it shows no clip.
  */
 export function askSpeeds(plan: Plan, index: ShotIndex, question: SpeedQuestion): Answered {
@@ -175,8 +179,8 @@ export function askSpeeds(plan: Plan, index: ShotIndex, question: SpeedQuestion)
       ? holds.filter((hold) => hold !== 'length')
       : holds;
   const landed = holds.includes('landed') ? landedMoments(filmOf(plan), facts) : [];
-  const answers = keepsFirst(holds).map((keeps): Answered => {
-    const found = solved(plan, filmed, question, { keeps, holds, landed });
+  const answerBy = (keeps: Keeps, inside: boolean): Answered => {
+    const found = solved(plan, filmed, question, { keeps, inside, holds, landed });
     const solution = found.reason === null ? found.found : found.nearest;
     const answer = solution && placed(() => told(plan, index, solution, held));
     if (typeof answer === 'string') return { found: null, reason: answer, nearest: null };
@@ -185,7 +189,13 @@ export function askSpeeds(plan: Plan, index: ShotIndex, question: SpeedQuestion)
     return answer.broken.length === 0
       ? { found: answer, reason: null }
       : { found: null, reason: brokenWords(answer), nearest: answer };
-  });
+  };
+  const plain = keepsFirst(holds).map((keeps) => answerBy(keeps, false));
+  const both = question.ask === 'play' && holds.includes('in') && holds.includes('out');
+  const answers =
+    both && plain.every(({ found }) => !found)
+      ? [...plain, ...keepsFirst(holds).map((keeps) => answerBy(keeps, true))]
+      : plain;
   const kept = answers.filter(({ reason }) => reason === null);
   return kept.find(({ found }) => !found!.changes.includes('landed')) ?? kept[0] ?? answers[0]!;
 }
