@@ -1,4 +1,4 @@
-import type { Locator, Page, TestInfo } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import bezier from 'bezier-easing';
 import { readFileSync } from 'node:fs';
 import { faultsOf } from '../core/src/faults/index.ts';
@@ -6,8 +6,9 @@ import { filmOf, layersAt } from '../core/src/film/index.ts';
 import { handlesOf, picturedSides, type Side } from '../core/src/joins/index.ts';
 import type { Parameter, Plan } from '../core/src/plan/index.ts';
 import { planOf } from './clips.ts';
+import { Hand } from './hand.ts';
 import { ROOT } from './server.ts';
-import { expect, openTeaser, saved, scrollToCut, tab, test } from './test.ts';
+import { expect, openTeaser, saved, tab, test } from './test.ts';
 
 /**
  * Work that editors do, each from an empty film with the figures they use, by mouse and keyboard.
@@ -21,50 +22,6 @@ const CSS = {
   'ease-out': bezier(0, 0, 0.58, 1),
   'ease-in-out': bezier(0.42, 0, 0.58, 1),
 };
-
-/** A hand on mouse and keyboard that counts what it does. */
-class Hand {
-  acts = 0;
-
-  constructor(readonly page: Page) {}
-
-  async click(at: Locator, modifiers: ('Control' | 'Shift')[] = []): Promise<void> {
-    this.acts++;
-    await at.click({ modifiers });
-  }
-
-  async press(key: string): Promise<void> {
-    this.acts++;
-    await this.page.keyboard.press(key);
-  }
-
-  async type(label: string, text: string): Promise<void> {
-    this.acts++;
-    const field = this.page.getByLabel(label, { exact: true });
-    await field.fill(text);
-    await field.press('Enter');
-  }
-
-  async select(label: string, option: string | { readonly label: string }): Promise<void> {
-    this.acts++;
-    await this.page.getByLabel(label, { exact: true }).selectOption(option);
-  }
-
-  button(name: string | RegExp): Promise<void> {
-    return this.click(this.page.getByRole('button', { name, exact: typeof name === 'string' }));
-  }
-
-  async cut(n: number, modifiers: ('Control' | 'Shift')[] = []): Promise<void> {
-    await scrollToCut(this.page, n);
-    await this.click(this.page.getByRole('option', { name: new RegExp(`^Cut ${n} `) }), modifiers);
-  }
-
-  /** Notes how many acts an example took. */
-  told(info: TestInfo, most: number): void {
-    info.annotations.push({ type: 'acts', description: String(this.acts) });
-    expect(this.acts).toBeLessThanOrEqual(most);
-  }
-}
 
 /** Opens Moves on a film of the demo's clips with shots of these lengths, without moves. */
 async function openFilm(
@@ -260,9 +217,9 @@ test('half a second over a cut with ×5 in its middle, at four rates, kept, put 
     await hand.type('After', '4');
     close(await shown(page, 2, 'in', 'scale'), eased(5, 1, 4, CSS['ease-out']));
     await page.getByRole('heading', { name: 'Cut 2', exact: true }).click();
-    await hand.press('o');
+    await hand.key('o');
     expect((await joinOf(page, 2)).before).toBe(0);
-    await hand.press('o');
+    await hand.key('o');
     expect((await joinOf(page, 2)).before).toBe(6);
     hand.told(info, 16);
   }
@@ -408,12 +365,12 @@ test('punch-ins from a word to the end of what is said, inside one shot and on t
   await hand.cut(shot(first).index);
   const word = (frame: number) => page.getByTitle(`word, frame ${frame}`, { exact: true });
   await hand.click(word(first));
-  await hand.press('n');
+  await hand.key('n');
   await expect(page.getByRole('heading', { name: 'Punch-in' })).toBeVisible();
   await hand.select('Put a sound on it', { label: 'Thump' });
   await hand.cut(shot(second).index);
   await hand.click(word(second));
-  await hand.press('n');
+  await hand.key('n');
   await expect(page.getByRole('heading', { name: 'Punch-in' })).toBeVisible();
   await hand.select('Put a sound on it', { label: 'Thump' });
   hand.told(info, 8);

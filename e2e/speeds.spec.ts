@@ -1,54 +1,13 @@
-import type { Locator, Page, TestInfo } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { filmOf, strideOf } from '../core/src/film/index.ts';
 import type { Clip, Plan, Ramp } from '../core/src/plan/index.ts';
 import { showsFrame, stepped } from '../core/src/testing/stepped.ts';
 import { toNumber } from '../core/src/time/index.ts';
 import { planOf } from './clips.ts';
+import { Hand } from './hand.ts';
 import { ROOT } from './server.ts';
-import { expect, saved, test, type } from './test.ts';
-
-/** Hands of a person, who count what they do: a click, a choice, a value typed is one each. */
-class Hand {
-  acts = 0;
-  constructor(private readonly page: Page) {}
-
-  async click(what: Locator, modifiers: readonly ('Shift' | 'Control')[] = []): Promise<void> {
-    this.acts++;
-    await what.click({ modifiers: [...modifiers] });
-  }
-
-  button(name: string | RegExp): Promise<void> {
-    return this.click(this.page.getByRole('button', { name }));
-  }
-
-  async select(label: string, value: string): Promise<void> {
-    this.acts++;
-    await this.page.getByLabel(label, { exact: true }).selectOption(value);
-  }
-
-  async type(label: string, text: string): Promise<void> {
-    this.acts++;
-    await type(this.page, label, text);
-  }
-
-  async key(key: string): Promise<void> {
-    this.acts++;
-    await this.page.keyboard.press(key);
-  }
-
-  /** Switches something on or off. */
-  async switch(label: string | RegExp): Promise<void> {
-    this.acts++;
-    await this.page.getByLabel(label).click();
-  }
-
-  /** Notes how many acts an example took. */
-  told(info: TestInfo, most: number): void {
-    info.annotations.push({ type: 'acts', description: String(this.acts) });
-    expect(this.acts).toBeLessThanOrEqual(most);
-  }
-}
+import { expect, saved, test } from './test.ts';
 
 /** Opens Speeds on a film of the demo's clips with shots of these lengths, without ramps. */
 async function openFilm(
@@ -166,7 +125,7 @@ test('half speed with 400 % between two moments, twice in one clip, the next cli
   // The next one starts fast.
   await hand.click(page.getByRole('option', { name: /^2 / }));
   await expect(page.getByRole('heading', { name: /^Shot 2,/ })).toBeVisible();
-  await hand.button('Down out of the cut');
+  await hand.button(/^Down out of the cut/);
   await expect
     .poll(async () => (await now(page)).score!.shots[1]!.ramp?.[0]?.speed)
     .toEqual({
@@ -183,7 +142,7 @@ test('1000 % at both cuts and 40 % between, then with the points pulled in', asy
   await hand.type('Speed of key 1', '40');
   await hand.type('Crest', '1000');
   await hand.type('Over', '4');
-  await hand.button('Down out of the cut');
+  await hand.button(/^Down out of the cut/);
   await hand.button('Up into the cut');
   await expect.poll(async () => (await now(page)).score!.shots[0]!.ramp?.length).toBe(4);
   // Both feet are pulled in by typing their frames.
@@ -446,4 +405,82 @@ test('a moment is dragged onto a frame; media that runs out is told at the shot,
   await expect(page.getByText(/runs out of/)).toBeHidden();
   const after = filmOf(await now(page)).shots[0]!;
   expect(after.used!.highest).toBeLessThan(after.clip!.frames);
+});
+
+test('two moments land on two frames; keys are put on a moment and typed; a kept ramp is followed, left and taken out', async ({
+  page,
+}) => {
+  const hand = await openFilm(page, [60, 60, 60, 60], { moments: [60, 100] });
+  await hand.select('To', 'land');
+  await hand.type('Moment 1', '40');
+  await hand.type('On frame 1', '10');
+  await hand.button('Another moment');
+  await hand.type('Moment 2', '70');
+  await hand.type('On frame 2', '30');
+  await hand.button('Do it');
+  const landed = await positionsOf(page, 0);
+  expect(showsFrame(landed[10]!, 40)).toBe(true);
+  expect(showsFrame(landed[30]!, 70)).toBe(true);
+
+  await hand.click(page.getByRole('option', { name: /^2 / }));
+  const places = page.getByLabel('Key at a moment or cue');
+  const place = await places.locator('option', { hasText: 'peak at 60' }).getAttribute('value');
+  await places.selectOption(place);
+  await hand.type('Speed of key 2', '250');
+  const { ramp } = (await now(page)).score!.shots[1]!;
+  expect(ramp!.find(({ at }) => at === Number(place))?.speed).toEqual({ num: 5, den: 2 });
+
+  await hand.button('Keep this ramp');
+  await hand.click(page.getByRole('option', { name: /^3 / }));
+  await hand.button('Follow on 1 shot');
+  await hand.type('Kept, 2 uses', 'Up once');
+  expect((await now(page)).score!.shots[2]!.rampOf).toBe('g1');
+  await hand.type('Speed of key 2', '300');
+  await expect(page.getByText('Shot 3 no longer follows “Up once”.')).toBeVisible();
+  await hand.button('Change to these speeds');
+  expect((await now(page)).ramps[0]).toMatchObject({ name: 'Up once' });
+  await hand.button('Take out Up once');
+  const plan = await now(page);
+  expect(plan.ramps).toEqual([]);
+  expect(plan.score!.shots[1]!.ramp!.find(({ at }) => at === Number(place))?.speed).toEqual({
+    num: 3,
+    den: 1,
+  });
+});
+
+test('a figure is changed of eight shots at once, source in and out of each kept; what a drag breaks is offered', async ({
+  page,
+}, info) => {
+  const hand = await openFilm(page, Array<number>(9).fill(48), { clip: longest });
+  await hand.type('Crest', '300');
+  await hand.button('Up into the cut');
+  await hand.button('Choose all 9');
+  await hand.button('Put on 8 chosen shots');
+  const before = await Promise.all([1, 8].map((i) => positionsOf(page, i)));
+  await hand.select('To', 'keep');
+  await hand.select('Change', 'floor');
+  await hand.type('To be', '60');
+  await hand.select('Gives way', 'crest');
+  await hand.button('On all 9 chosen shots');
+  for (const [i, index] of [1, 8].entries()) {
+    const positions = await positionsOf(page, index);
+    expect(positions[0]).toBe(before[i]![0]);
+    expect(showsFrame(positions[47]!, Math.floor(before[i]![47]! + 1e-6))).toBe(true);
+    const keys = (await now(page)).score!.shots[index]!.ramp!;
+    expect(keys[0]!.speed).toEqual({ num: 3, den: 5 });
+  }
+  hand.told(info, 9);
+
+  await hand.switch(/^Source in/);
+  await hand.switch(/^Source out/);
+  const held = await positionsOf(page, 0);
+  await hand.type('Speed of key 1', '40');
+  const refused = page.getByRole('region', { name: 'Refused' });
+  await expect(refused).toContainText('Shot 1 holds what that would change');
+  await hand.click(refused.getByRole('button', { name: /^Let the crest give way/ }));
+  const kept = await positionsOf(page, 0);
+  expect(kept[0]).toBe(held[0]);
+  expect(showsFrame(kept[47]!, Math.floor(held[47]! + 1e-6))).toBe(true);
+  expect((await now(page)).score!.shots[0]!.ramp![0]!.speed).toEqual({ num: 2, den: 5 });
+  await expect(refused).toBeHidden();
 });

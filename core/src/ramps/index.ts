@@ -12,7 +12,7 @@ export {
   usualCrest,
 } from './shape.ts';
 export { crestOnCut, slowPatch, type SlowPatch } from './slow-patch.ts';
-export { type FilmedShot, rampLengthFor, type Solved, sourceInFor, speedFor } from './solve.ts';
+export { type FilmedShot, type Solved, sourceInFor } from './solve.ts';
 export {
   type Gives,
   GIVES,
@@ -22,6 +22,7 @@ export {
   rangeShown,
   type SourceRange,
 } from './keep.ts';
+export { GIVING, type KeepAsked, keepWith } from './keep-with.ts';
 export { landAll, type LandHolds } from './land.ts';
 export { playBetween } from './play.ts';
 export { playInside } from './play-inside.ts';
@@ -38,6 +39,7 @@ export {
   toSpeed,
 } from './splice.ts';
 export { constantSteps, type SpeedStep } from './steps.ts';
+export { altered, figuresOf, type SpeedChange } from './altered.ts';
 export { placeOf } from './places.ts';
 export { type Copy, COPIES, copiedRamp } from './copied.ts';
 export { crestAdvice } from './speed-advice.ts';

@@ -68,6 +68,26 @@ describe('a part of the source kept', () => {
     for (const gives of GIVES) expect(found.get(gives)).toBeGreaterThan(20);
   });
 
+  it('is found as it is worked out by hand: crest, floor and ramp length', () => {
+    const tail = (floor: number, crest: number, length: number): Ramp =>
+      shapedRamp({
+        floor: rational(floor, 100),
+        head: null,
+        tail: { speed: rational(crest, 100), length, ease: 'linear' },
+      });
+    const { plan, of } = filmed(frameRate(24), 48, tail(50, 400, 10));
+    const given = (wanted: number, gives: 'crest' | 'floor' | 'ramp') =>
+      shapeOf(keepRange(plan, of, range(1000, 1000 + wanted), gives).found!.ramp)!;
+    // Up to the last frame: 38 frames at the floor f, and 9 of the 10 in which it gets to the crest
+    // c, which go 9·f + (c − f)·9²/20. Asked is the middle of the last source frame.
+    // f = 0.5: 19 + 4.5 + 4.05·(c − 0.5) = 80.5 → c = 59.025/4.05.
+    expect(toNumber(given(81, 'crest').tail!.speed)).toBeCloseTo(59.025 / 4.05, 2);
+    // c = 4: 47·f + 4.05·(4 − f) = 50.5 → f = 34.3/42.95.
+    expect(toNumber(given(51, 'floor').floor)).toBeCloseTo(34.3 / 42.95, 3);
+    // A ramp of L: 23.5 + 1.75·(L − 1)²/L, which comes nearest to 55.5 with L = 20 (55.09).
+    expect(given(56, 'ramp').tail!.length).toBe(20);
+  });
+
   it('with what is there already changes nothing to be seen', () => {
     const { plan, of } = filmed(frameRate(60), 96, usual(50, 400, 'both'));
     const shown = rangeShown(plan, of);

@@ -13,6 +13,7 @@ import {
   type Fraction,
   type SourceFrames,
 } from '../time/index.ts';
+import { fastKeys, LEAST, MOST, speedOfKey } from './fast-keys.ts';
 import { runsOut } from './runs-out.ts';
 import { goneAt, scaledTo } from './scaled.ts';
 import { shapedRamp, shapeOf } from './shape.ts';
@@ -39,27 +40,8 @@ export interface Kept {
   readonly became: string;
 }
 
-/** Slowest and fastest that an answer is: stillness is an answer only to who asks for it. */
-const LEAST = 0.01;
-const MOST = 100;
 /** Longest shot that is looked for, in frames of the film. */
 const LONGEST = 100_000;
-
-const speedOfKey = ({ speed }: RampKey): number => speed.num / speed.den;
-
-/**
- * Whether a key is one of the fast ones of its ramp: nearer to its fastest than to its slowest, in
- * equal ratios. Of a constant speed none is.
- */
-function fastKeys(ramp: Ramp): (key: RampKey) => boolean {
-  // What stands says nothing of slow and fast.
-  const all = ramp
-    .filter((key) => speedOfKey(key) !== 0)
-    .map((key) => Math.max(LEAST, Math.abs(speedOfKey(key))));
-  const [low, high] = [Math.min(...all), Math.max(...all)];
-  const middle = Math.sqrt(low * high);
-  return (key) => high > low * 1.001 && Math.abs(speedOfKey(key)) > middle;
-}
 
 /** The highest or the lowest of some speeds, in words; both where they differ. */
 function speedsWords(keys: readonly RampKey[]): string {

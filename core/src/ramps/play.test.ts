@@ -116,7 +116,7 @@ describe('played from one moment to another', () => {
           const { before, inside } = asked({ rate, ramped }, play, keeps);
           if (!inside.found) {
             expect(inside.reason).toMatch(
-              /easings|cannot by|ends|comes after|before|begin|No speeds/,
+              /easings|cannot by|ends|comes after|before|begin|No speeds|Nothing is left/,
             );
             return;
           }

@@ -17,7 +17,7 @@ import {
 import { crestsAt, matchingSpeed, onScreen, withSpeedAt } from './match.ts';
 import { shapedRamp, shapeOf, USUAL_CREST, USUAL_FLOOR } from './shape.ts';
 import { crestOnCut, slowPatch } from './slow-patch.ts';
-import { rampLengthFor, sourceInFor, speedFor } from './solve.ts';
+import { sourceInFor } from './solve.ts';
 import { constantSteps, type SpeedStep } from './steps.ts';
 
 const at24 = frameRate(24);
@@ -125,75 +125,6 @@ describe('a moment on a cue', () => {
       reason: 'The moment would fall 10 source frames early: the clip ends there.',
       nearest: 76,
     });
-  });
-});
-
-describe('source in, out and length kept', () => {
-  const stride = rational(1);
-  const family = (speed: ReturnType<typeof rational>) =>
-    shapedRamp({ floor: USUAL_FLOOR, head: null, tail: { ...USUAL_CREST, speed } });
-
-  it('give the crest: 38 frames at 50 % and 10 of ramp go through 100 frames at 1570 %', () => {
-    // 19 + 10·(0.5 + (c − 0.5)/2) = 100 → c = 15.7.
-    const solved = speedFor(family, 48, stride, 100);
-    expect(solved.found?.speed).toEqual(rational(157, 10));
-    expect(Math.abs(solved.found!.off)).toBeLessThan(1);
-  });
-
-  it('give it to a source frame over random shots, or say why not with the nearest', () => {
-    fc.assert(
-      fc.property(
-        fc.integer({ min: 12, max: 120 }),
-        fc.constantFrom(...USUAL_RATES),
-        fc.integer({ min: 1, max: 3000 }),
-        fc.constantFrom('linear', 'ease-in', 'cubic-bezier(0.7, 0, 0.3, 1)'),
-        (length, source, wanted, ease) => {
-          const each = strideOf(source, at24);
-          const solved = speedFor(
-            (speed) =>
-              shapedRamp({ floor: USUAL_FLOOR, head: null, tail: { speed, length: 10, ease } }),
-            length,
-            each,
-            wanted,
-          );
-          if (solved.found) expect(Math.abs(solved.found.off)).toBeLessThan(1);
-          else expect([0, 100]).toContain(solved.nearest!.speed.num / solved.nearest!.speed.den);
-        },
-      ),
-      { numRuns: 200 },
-    );
-  });
-
-  it('give the floor, and the ramp length', () => {
-    const floor = speedFor(
-      (speed) => shapedRamp({ floor: speed, head: null, tail: USUAL_CREST }),
-      48,
-      stride,
-      60,
-    );
-    // 38·f + 10·(f + 4)/2 = 60 → f = 40/43.
-    expect(floor.found!.speed.num / floor.found!.speed.den).toBeCloseTo(40 / 43, 3);
-    const lengths = rampLengthFor(
-      (length) => shapedRamp({ floor: USUAL_FLOOR, head: null, tail: crest(400, length) }),
-      48,
-      stride,
-      59,
-    );
-    // 24 + L·1.75 = 59 → L = 20.
-    expect(lengths.found?.length).toBe(20);
-    const never = rampLengthFor(
-      (length) => shapedRamp({ floor: USUAL_FLOOR, head: null, tail: crest(400, length) }),
-      48,
-      stride,
-      500,
-    );
-    expect(never.found).toBeNull();
-    expect(never.reason).toContain('too few');
-  });
-
-  it('say when nothing helps', () => {
-    expect(speedFor(family, 48, stride, 5).reason).toContain('Even at 0 %');
-    expect(speedFor(family, 48, stride, 5000).reason).toContain('the most is 10000 %');
   });
 });
 

@@ -4,6 +4,7 @@ import {
   roundedWords,
   sourceMoves,
   sourceMoveWords,
+  unfollowedWords,
 } from '@caesura/core/edits';
 import { checkedChange, type Plan } from '@caesura/core/plan';
 import { plural, type FrameRate } from '@caesura/core/time';
@@ -18,7 +19,6 @@ const SPEEDS: ReadonlySet<EditName> = new Set<EditName>([
   'setRampKey',
   'moveRampKey',
   'copySpeeds',
-  'removeRampKey',
   'rampAtCut',
   'matchSpeed',
   'changeRampGroup',
@@ -32,7 +32,9 @@ function alsoChanged(name: EditName, args: readonly unknown[], before: Plan, aft
     : name === 'changeRate'
       ? roundedWords(rateChange(before, args[0] as FrameRate).rounded)
       : '';
-  return [heldBrokenWords(before, after), said].filter(Boolean).join(' ');
+  return [heldBrokenWords(before, after), unfollowedWords(before, after), said]
+    .filter(Boolean)
+    .join(' ');
 }
 
 /** Nudges of one cut in a row are one step back. */

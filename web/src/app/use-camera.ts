@@ -24,7 +24,7 @@ export interface Suggested {
 
 /**
  * What the camera does about cuts: the way that it suggests for the pictures, and the speed at
- * which the incoming one moves on screen as far a frame as the outgoing, over a few frames.
+ * which one of the two moves on screen as far a frame as the other, over a few frames.
  */
 export function useCamera(plan: Plan) {
   const clipAnalysisOf = useClipAnalyses(plan.clips);
@@ -44,13 +44,19 @@ export function useCamera(plan: Plan) {
     const sum = all.reduce((far, { dx, dy }) => far + Math.hypot(dx, dy), 0);
     return all.length > 0 ? sum / all.length : null;
   };
-  const matchingAt = ({ out, into }: Pick<JoinFacts, 'out' | 'into'>): Rational | null => {
+  const matchingAt = (
+    { out, into }: Pick<JoinFacts, 'out' | 'into'>,
+    side: 'out' | 'into',
+  ): Rational | null => {
     const crests = crestsAt(out, into);
     if (!crests || !out.clip || !into.clip) return null;
     const [a, b] = [shiftAt(out, 'end'), shiftAt(into, 'start')];
     if (a === null || b === null) return null;
-    const other = { speed: crests.out, shift: a, stride: strideOf(out.clip.rate, plan.rate) };
-    return matchingSpeed(other, { shift: b, stride: strideOf(into.clip.rate, plan.rate) });
+    const sides = {
+      out: { speed: crests.out, shift: a, stride: strideOf(out.clip.rate, plan.rate) },
+      into: { speed: crests.into, shift: b, stride: strideOf(into.clip.rate, plan.rate) },
+    };
+    return matchingSpeed(sides[side === 'into' ? 'out' : 'into'], sides[side]);
   };
   return { suggestedAt, shiftAt, matchingAt };
 }

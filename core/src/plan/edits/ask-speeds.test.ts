@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { filmOf, strideOf } from '../../film/index.ts';
-import { GIVES, shapedRamp } from '../../ramps/index.ts';
+import { GIVES, shapedRamp, type SpeedChange } from '../../ramps/index.ts';
 import { planOfParts } from '../../testing/joined-plans.ts';
 import { showsFrame, stepped } from '../../testing/stepped.ts';
 import {
@@ -14,10 +14,25 @@ import {
 } from '../../time/index.ts';
 import { HOLDS, PlanSchema, type Hold, type Plan } from '../index.ts';
 import { askSpeeds, changeWords, speedOffers, type SpeedQuestion } from './ask-speeds.ts';
-import { copiedSpeeds, copySpeeds, leftWords } from './copy-speeds.ts';
+import {
+  copiedSpeeds,
+  copySpeeds,
+  keepOnMany,
+  keptSpeeds,
+  leftWords,
+  type KeepOnMany,
+} from './many-speeds.ts';
 import { moveCut } from './edit-cuts.ts';
 import { heldBrokenWords } from './held-speeds.ts';
-import { holdShot, makeBetween, placeSpeeds, setRamp } from './edit-ramps.ts';
+import { heldOffers } from './held-offers.ts';
+import {
+  holdShot,
+  holdShots,
+  makeBetween,
+  placeSpeeds,
+  setRamp,
+  setRampKey,
+} from './edit-ramps.ts';
 import { slipShot } from './edit-shots.ts';
 
 const LENGTH = 96;
@@ -48,6 +63,15 @@ function ends(plan: Plan): { first: number; last: number; length: number } {
   return { first: positions[0]!, last: positions[length - 1]!, length };
 }
 
+const alterations = fc.oneof(
+  fc
+    .tuple(fc.constantFrom('crest' as const, 'floor' as const), fc.integer({ min: 10, max: 1000 }))
+    .map(([what, percent]): SpeedChange => ({ what, speed: rational(percent, 100) })),
+  fc
+    .tuple(fc.constantFrom('ramp' as const, 'length' as const), fc.integer({ min: 1, max: 110 }))
+    .map(([what, many]): SpeedChange => ({ what, frames: many })),
+);
+
 const questions = fc.oneof(
   fc
     .tuple(
@@ -67,7 +91,9 @@ const questions = fc.oneof(
       ask: 'land',
       on: [{ after, moment: sourceFrames(1000 + moment) }],
     })),
-  fc.constantFrom(...GIVES).map((gives): SpeedQuestion => ({ ask: 'keep', gives })),
+  fc
+    .tuple(fc.constantFrom(...GIVES), alterations)
+    .map(([gives, change]): SpeedQuestion => ({ ask: 'keep', gives, change })),
   fc.integer({ min: 10, max: 600 }).map((goes): SpeedQuestion => ({
     ask: 'fill',
     from: { in: sourceFrames(1000), out: sourceFrames(1000 + goes) },
@@ -105,7 +131,24 @@ describe('a question about speeds', () => {
             expect(showsFrame(is.last, Math.floor(was.last + 1e-6))).toBe(true);
           expect(showsFrame(is.last, after.out - 1)).toBe(true);
           expect(is.length !== was.length).toBe(changes.includes('length'));
-          const free = question.ask === 'keep' && question.gives === 'length' ? 'length' : null;
+          const free =
+            question.ask === 'keep' &&
+            (question.gives === 'length' || question.change.what === 'length')
+              ? 'length'
+              : null;
+          if (question.ask === 'keep') {
+            expect(changes.filter((hold) => hold !== 'length' && hold !== 'landed')).toEqual([]);
+            const { what } = question.change;
+            // What was set is as it was set.
+            if (what === 'length') expect(is.length).toBe(question.change.frames);
+            const ramp = made.score!.shots[1]!.ramp!;
+            const speedOf = (i: number) => ramp.at(i)!.speed.num / ramp.at(i)!.speed.den;
+            if (what === 'crest' && question.gives === 'floor')
+              expect(speedOf(-1)).toBeCloseTo(toNumber(question.change.speed), 3);
+            if (what === 'floor' && question.gives === 'crest')
+              expect(speedOf(1)).toBeCloseTo(toNumber(question.change.speed), 3);
+            if (what === 'ramp') expect(ramp[1]!.at).toBe(question.change.frames);
+          }
           for (const hold of holds) if (hold !== free) expect(changes).not.toContain(hold);
           expect(changeWords(answer.found)).toHaveLength(changes.length);
         },
@@ -159,11 +202,32 @@ describe('a question about speeds', () => {
     const plan = holdShot(planAt(frameRate(60), true), 1, ['in', 'out', 'length']);
     expect(() => setRamp(plan, 1, null)).toThrow('Shot 2 holds what that would change');
     expect(() => slipShot(plan, 1, 10)).toThrow('source in 1000 would be 1010');
+    // What was refused is offered with what could give way, each of which keeps what is still held.
+    const faster = (free: Plan) =>
+      setRampKey(free, 1, { at: 96, speed: rational(8), ease: 'linear' });
+    expect(() => faster(plan)).toThrow('Shot 2 holds what that would change');
+    const offers = heldOffers(plan, 1, faster);
+    expect(offers.map(({ label }) => label.split(':')[0])).toEqual([
+      'Let go of source out',
+      'Let the crest give way',
+      'Let the floor give way',
+      'Let the length give way',
+    ]);
+    for (const { answer, holds } of offers.slice(1)) {
+      const made = placeSpeeds(plan, 1, { ...answer, holds });
+      expect(ends(made).first).toBe(ends(plan).first);
+      expect(showsFrame(ends(made).last, Math.floor(ends(plan).last + 1e-6))).toBe(true);
+    }
+    // A slip changes no speeds: nothing but letting go helps.
+    expect(heldOffers(plan, 1, (free) => slipShot(free, 1, 10))).toHaveLength(1);
     expect(setRamp(plan, 1, usual).score!.shots[1]!.sourceIn).toBe(1000);
     const out = holdShot(plan, 1, ['out']);
-    const faster = setRamp(out, 1, null);
-    expect(faster.score!.shots[1]!.sourceIn).not.toBe(1000);
-    expect(showsFrame(ends(faster).last, Math.floor(ends(plan).last + 1e-6))).toBe(true);
+    const plain = setRamp(out, 1, null);
+    expect(plain.score!.shots[1]!.sourceIn).not.toBe(1000);
+    expect(showsFrame(ends(plain).last, Math.floor(ends(plan).last + 1e-6))).toBe(true);
+    const all = holdShots(planAt(frameRate(60), true), [0, 1, 2], 'in', true);
+    expect(all.score!.shots.map(({ holds }) => holds)).toEqual(Array(3).fill(['in', 'length']));
+    expect(holdShots(all, [0, 1, 2], 'in', false)).toEqual(planAt(frameRate(60), true));
     // What is usual is not kept in the plan.
     expect(holdShot(plan, 1, ['length']).score!.shots[1]!.holds).toBeUndefined();
   });
@@ -222,6 +286,32 @@ describe('the speeds of one shot on others', () => {
     }
     expect(copySpeeds(sixteen, copy)).toEqual(plan);
     if (left.length > 0) expect(leftWords(left)).toContain('left as they were');
+  });
+
+  it('of sixteen get one other floor, each with its source in and out kept, by stepping', () => {
+    const ramped = copySpeeds(sixteen, { from: 0, onto, how: 'as it is', gives: null });
+    const asked = {
+      onto,
+      gives: 'crest',
+      change: { what: 'floor', speed: rational(3, 10) },
+    } satisfies KeepOnMany;
+    const { plan, left } = keptSpeeds(ramped, asked);
+    expect(left).toEqual([]);
+    for (const index of onto) {
+      const stride = toNumber(strideOf(filmOf(plan).shots[index]!.clip!.rate, plan.rate));
+      const [was, is] = [ramped, plan].map((of) => {
+        const { shot, length } = filmOf(of).shots[index]!;
+        return stepped(shot.ramp!, length, { sourceIn: shot.sourceIn, stride });
+      });
+      expect(is![0]).toBe(was![0]);
+      expect(showsFrame(is!.at(-2)!, Math.floor(was!.at(-2)! + 1e-6))).toBe(true);
+      expect(plan.score!.shots[index]!.ramp![1]!.speed).toEqual({ num: 3, den: 10 });
+    }
+    expect(keepOnMany(ramped, asked)).toEqual(plan);
+    // What is held besides is not broken.
+    expect(() => keepOnMany(ramped, { ...asked, change: { what: 'ramp', frames: 90 } })).toThrow(
+      'could be put on none of 16 shots',
+    );
   });
 
   it('are refused when they can be put on none', () => {

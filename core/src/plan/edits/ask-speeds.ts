@@ -3,14 +3,14 @@ import {
   fillFrom,
   frozen,
   keepRange,
+  keepWith,
   landAll,
   playBetween,
   playInside,
-  rangeShown,
   reversed,
   stuttered,
   type FilmedShot,
-  type Gives,
+  type KeepAsked,
   type Keeps,
   type Shaped,
   type SourceRange,
@@ -39,7 +39,7 @@ export type SpeedQuestion =
       /** Moments on frames of the shot. */ readonly ask: 'land';
       readonly on: readonly LandedMoment[];
     }
-  | { /** The source as it is, by what gives way. */ readonly ask: 'keep'; readonly gives: Gives }
+  | ({ /** A figure changed and the source as it is. */ readonly ask: 'keep' } & KeepAsked)
   | {
       /** This length exactly from a part of the clip. */ readonly ask: 'fill';
       readonly from: SourceRange;
@@ -116,7 +116,7 @@ function solved(
         out: holds.includes('out'),
       });
     case 'keep':
-      return keepRange(plan, filmed, rangeShown(plan, filmed), question.gives);
+      return keepWith(plan, filmed, question);
     case 'fill':
       return fillFrom(plan, filmed, question.from);
     case 'freeze':
@@ -175,7 +175,7 @@ export function askSpeeds(plan: Plan, index: ShotIndex, question: SpeedQuestion)
   const filmed = { shot, clip, length };
   // Who asks for another length lets go of it.
   const held =
-    question.ask === 'keep' && question.gives === 'length'
+    question.ask === 'keep' && (question.gives === 'length' || question.change.what === 'length')
       ? holds.filter((hold) => hold !== 'length')
       : holds;
   const landed = holds.includes('landed') ? landedMoments(filmOf(plan), facts) : [];

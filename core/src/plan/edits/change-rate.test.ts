@@ -13,7 +13,8 @@ import { changeRate, rateChange, roundedWords } from './change-rate.ts';
 import { changeEffect, putBed, putHit } from './edit-effects.ts';
 import { setJoinKey, setMove } from './edit-joins.ts';
 import { addNote } from './edit-notes.ts';
-import { keepRamp, setRamp } from './edit-ramps.ts';
+import { setRamp } from './edit-ramps.ts';
+import { keepRamp } from './kept-ramps.ts';
 import { changeWishes } from './edit-wishes.ts';
 import { RATE_RULES } from './rate-rules.ts';
 

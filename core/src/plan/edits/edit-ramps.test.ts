@@ -8,16 +8,15 @@ import { PlanSchema, type Plan } from '../index.ts';
 import { samplePlan } from '../../testing/sample-plan.ts';
 import { layOutSteadily } from '../../layout/index.ts';
 import { CaesuraError, frameRate, rational, sourceFrames } from '../../time/index.ts';
+import { moveRampKey, placeSpeeds, setRamp, setRampKey } from './edit-ramps.ts';
 import {
   changeRampGroup,
   followRamp,
   keepRamp,
-  moveRampKey,
-  placeRamp,
-  removeRampKey,
-  setRamp,
-  setRampKey,
-} from './edit-ramps.ts';
+  removeRamp,
+  renameRamp,
+  unfollowedWords,
+} from './kept-ramps.ts';
 import { semitonesOf } from '../../time/pitch.ts';
 import { shapedRamp, USUAL_CREST, USUAL_FLOOR, usualCrest } from '../../ramps/shape.ts';
 
@@ -85,7 +84,8 @@ describe('a ramp on a shot', () => {
       clip: 'c0',
       sourceIn: 5,
     });
-    expect(placeRamp(plan, 0, ramp, 77).score!.shots[0]!.sourceIn).toBe(77);
+    const placed = placeSpeeds(plan, 0, { ramp, sourceIn: sourceFrames(77) });
+    expect(placed.score!.shots[0]!.sourceIn).toBe(77);
     expect(() => setRamp(plan, 4, ramp)).toThrow(CaesuraError);
   });
 
@@ -104,8 +104,6 @@ describe('a ramp on a shot', () => {
     ]);
     const lower = setRampKey(crested, 0, { at: 24, speed: rational(3) });
     expect(lower.score!.shots[0]!.ramp).toHaveLength(4);
-    const left = [3, 2, 1, 0].reduce((p, i) => removeRampKey(p, 0, i), lower);
-    expect(left.score!.shots[0]!.ramp).toBeUndefined();
     expect(() => setRampKey(plan, 0, { at: 60, speed: rational(1) })).toThrow(
       'Shot 1 has no frame 60.',
     );
@@ -178,7 +176,25 @@ describe('a ramp that several shots follow', () => {
     expect(PlanSchema.parse(changed)).toEqual(changed);
   });
 
+  it('is renamed, left by a shot that is changed, which is told, and taken out with its speeds kept', () => {
+    const followed = followRamp(keepRamp(three(), 0, 'Into the cut'), 'g1', [1, 2]);
+    const renamed = renameRamp(followed, 'g1', ' Up ');
+    expect(renamed.ramps.map(({ name }) => name)).toEqual(['Up']);
+    expect(() => renameRamp(followed, 'g1', ' ')).toThrow('has a name');
+    const own = setRampKey(renamed, 1, { at: 5, speed: rational(2) });
+    expect(unfollowedWords(renamed, own)).toBe('Shot 2 no longer follows “Up”.');
+    expect(unfollowedWords(own, own)).toBe('');
+    const out = removeRamp(renamed, 'g1');
+    expect(out.ramps).toEqual([]);
+    expect(unfollowedWords(renamed, out)).toBe('');
+    expect(PlanSchema.parse(out)).toEqual(out);
+    expect(filmOf(out).shots.map((f) => f.time!.curve)).toEqual(
+      filmOf(followed).shots.map((f) => f.time!.curve),
+    );
+  });
+
   it('must be there', () => {
+    expect(() => removeRamp(three(), 'g9')).toThrow(CaesuraError);
     expect(() => followRamp(three(), 'g9', [1])).toThrow(CaesuraError);
     expect(() => keepRamp(three(), 1, 'None')).toThrow('Shot 2 has no ramp.');
   });

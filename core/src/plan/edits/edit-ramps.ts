@@ -1,11 +1,10 @@
 import { showing } from './edit-shots.ts';
-import { startHeld } from './held-speeds.ts';
+import { holdsOf, startHeld } from './held-speeds.ts';
 import { setShotLength } from './shot-length.ts';
 import { lookOf } from './shot-look.ts';
 import { speedAt } from '../../curves/index.ts';
 import { filmOf, joinAt, keysOn, rampOf, shotFactsAt, speedOf } from '../../film/index.ts';
 import {
-  freshId,
   HOLDS,
   USUAL_HOLDS,
   type Between,
@@ -17,12 +16,10 @@ import {
 } from '../index.ts';
 import {
   CaesuraError,
-  sourceFrames,
   type Rational,
   type SourceFrames,
   type ShotIndex,
   type CutIndex,
-  type GivenSourceFrames,
 } from '../../time/index.ts';
 import {
   constantRamp,
@@ -48,8 +45,8 @@ const withSpeeds = (shot: Shot, speeds: Speeds, sourceIn: SourceFrames): Shot =>
 /** How a speed goes over to the next where nothing else is said. */
 const EASED = 'ease-in-out';
 
-/** Gives shots other speeds; their cuts stay, and a moment that lands stays on its cue. */
-function respeed(plan: Plan, indices: readonly ShotIndex[], speeds: Speeds): Plan {
+/** Gives shots other speeds; their cuts stay, and so does what is held of them. */
+export function respeed(plan: Plan, indices: readonly ShotIndex[], speeds: Speeds): Plan {
   const facts = filmOf(plan).shots;
   const shots = plan.score!.shots.map((shot, i) => {
     if (!indices.includes(i)) return shot;
@@ -174,13 +171,19 @@ export function rampAtCut(plan: Plan, index: ShotIndex, end: RampEnd, crest: Cre
 }
 
 /**
- * Gives the incoming shot of a cut a speed at the cut that was found by movement on screen, and
- * notes both speeds, so that their difference in per cent is not told as a fault for as long as
- * they stay. Throws when there is no such cut.
+ * Gives a shot at a cut, the incoming one or the outgoing, a speed there that was found by movement
+ * on screen, and notes both speeds, so that their difference in per cent is not told as a fault for
+ * as long as they stay. Throws when there is no such cut.
  */
-export function matchSpeed(plan: Plan, cut: CutIndex, speed: Rational): Plan {
-  const { into } = joinAt(plan, cut);
-  return letDiffer(setRamp(plan, into.index, withSpeedAt(into, 'start', speed)), cut);
+export function matchSpeed(
+  plan: Plan,
+  cut: CutIndex,
+  speed: Rational,
+  side: 'out' | 'into' = 'into',
+): Plan {
+  const facts = joinAt(plan, cut)[side];
+  const end = side === 'into' ? 'start' : 'end';
+  return letDiffer(setRamp(plan, facts.index, withSpeedAt(facts, end, speed)), cut);
 }
 
 /**
@@ -196,12 +199,6 @@ export function letDiffer(plan: Plan, cut: CutIndex): Plan {
     i === cut ? { ...shot, matched: { out: crests.out, in: crests.into } } : shot,
   );
   return { ...plan, score: { ...score!, shots } };
-}
-
-/** Takes a key of a ramp away, by its place in the list; the last one takes the ramp with it. */
-export function removeRampKey(plan: Plan, index: ShotIndex, place: number): Plan {
-  const left = (rampOf(plan, shotFactsAt(plan, index).shot) ?? []).filter((_, i) => i !== place);
-  return setRamp(plan, index, left.length > 0 ? left : null);
 }
 
 /** Speeds of a shot that were found together with where its source begins, and how long it is. */
@@ -248,6 +245,19 @@ export function holdShot(plan: Plan, index: ShotIndex, holds: readonly Hold[]): 
   return { ...plan, score: { ...plan.score!, shots } };
 }
 
+/** Holds one thing of several shots, or lets it go. Throws when there is no such shot. */
+export const holdShots = (
+  plan: Plan,
+  indices: readonly ShotIndex[],
+  hold: Hold,
+  held: boolean,
+): Plan =>
+  indices.reduce((made, index) => {
+    const now = holdsOf(shotFactsAt(made, index).shot);
+    const next = HOLDS.filter((other) => (other === hold ? held : now.includes(other)));
+    return holdShot(made, index, next);
+  }, plan);
+
 /**
  * Says how the pictures between source frames of shots are made; null for as they are. Throws when
  * there is no such shot.
@@ -264,43 +274,4 @@ export function makeBetween(
     return between ? { ...rest, between } : rest;
   });
   return { ...plan, score: { ...plan.score!, shots } };
-}
-
-/** Gives a shot a ramp and a source in that were found together. */
-export const placeRamp = (
-  plan: Plan,
-  index: ShotIndex,
-  ramp: Ramp,
-  sourceIn: GivenSourceFrames,
-): Plan => placeSpeeds(plan, index, { ramp, sourceIn: sourceFrames(sourceIn) });
-
-/** Keeps the ramp of a shot as one that several follow; the shot then follows it. */
-export function keepRamp(plan: Plan, index: ShotIndex, name: string): Plan {
-  const keys = rampOf(plan, shotFactsAt(plan, index).shot);
-  if (!keys)
-    throw new CaesuraError('no-ramp', `Shot ${index + 1} has no ramp.`, 'Give it one first.');
-  const id = freshId('g', plan.ramps);
-  return respeed({ ...plan, ramps: [...plan.ramps, { id, name, keys }] }, [index], { rampOf: id });
-}
-
-/** Lets shots follow a ramp that was kept. Throws when it is not in the plan. */
-export function followRamp(plan: Plan, id: string, indices: readonly ShotIndex[]): Plan {
-  if (!plan.ramps.some((r) => r.id === id))
-    throw new CaesuraError('no-such-ramp', 'That ramp is not in the plan.', 'Choose another.');
-  return respeed(plan, indices, { rampOf: id });
-}
-
-/**
- * Changes a ramp that was kept; all shots that follow it change with it, each with its moment kept.
- */
-export function changeRampGroup(plan: Plan, id: string, keys: Ramp): Plan {
-  const facts = filmOf(plan).shots;
-  const changed = { ...plan, ramps: plan.ramps.map((r) => (r.id === id ? { ...r, keys } : r)) };
-  if (!plan.score) return changed;
-  const shots = plan.score.shots.map((shot, i) =>
-    shot.rampOf === id && !shot.ramp
-      ? { ...shot, sourceIn: startHeld(changed, facts[i]!, shot) }
-      : shot,
-  );
-  return { ...changed, score: { ...plan.score, shots } };
 }

@@ -50,18 +50,22 @@ export { addNote, changeNote, removeNote } from './edit-notes.ts';
 export {
   changeRampGroup,
   followRamp,
+  keepRamp,
+  removeRamp,
+  renameRamp,
+  unfollowedWords,
+} from './kept-ramps.ts';
+export {
   type FoundSpeeds,
   holdShot,
-  keepRamp,
+  holdShots,
   makeBetween,
   moveRampKey,
   speedsOf,
   letDiffer,
   matchSpeed,
   rampAtCut,
-  placeRamp,
   placeSpeeds,
-  removeRampKey,
   setRamp,
   setRampKey,
 } from './edit-ramps.ts';
@@ -74,7 +78,8 @@ export {
   speedOffers,
   type SpeedQuestion,
 } from './ask-speeds.ts';
-export { copiedSpeeds, copySpeeds, type CopySpeeds, leftWords } from './copy-speeds.ts';
+export { heldOffers } from './held-offers.ts';
+export { copiedSpeeds, copySpeeds, keepOnMany, keptSpeeds, leftWords } from './many-speeds.ts';
 export {
   changedHolds,
   heldBrokenWords,

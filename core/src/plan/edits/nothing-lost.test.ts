@@ -227,6 +227,12 @@ describe('a ramp into a cut', () => {
     expect(differ(matched)).toBe(0);
     expect(differ(setRampKey(matched, 1, { at: 0, speed: rational(2) }))).toBe(1);
     expect(PlanSchema.parse(matched)).toEqual(matched);
+    const other = matchSpeed(fast, 1, rational(3, 2), 'out');
+    expect(crestsAt(filmOf(other).shots[0]!, filmOf(other).shots[1]!)).toEqual({
+      out: 1.5,
+      into: 1,
+    });
+    expect(differ(other)).toBe(0);
   });
 });
 

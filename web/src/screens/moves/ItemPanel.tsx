@@ -102,7 +102,7 @@ export function ItemPanel({
         </Tab>
         {item.kind === 'cut' && (
           <Tab eventKey="speed" title="Speed">
-            <SpeedPanel plan={plan} facts={item.join} onScreen={camera.matchingAt(item.join)} />
+            <SpeedPanel plan={plan} facts={item.join} />
           </Tab>
         )}
         <Tab eventKey="faults" title="Faults">

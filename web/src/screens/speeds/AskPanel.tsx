@@ -1,10 +1,17 @@
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { askSpeeds, changeWords, speedOffers, type SpeedAnswer } from '@caesura/core/edits';
+import {
+  askSpeeds,
+  keptSpeeds,
+  leftWords,
+  speedOffers,
+  type SpeedAnswer,
+} from '@caesura/core/edits';
 import type { Film, ShotFacts } from '@caesura/core/film';
-import { CaesuraError } from '@caesura/core/time';
+import { CaesuraError, plural } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
+import { OfferList, toldWords } from './OfferList.tsx';
 import {
   ASKS,
   firstAsked,
@@ -14,18 +21,22 @@ import {
   type Asked,
 } from './questions.tsx';
 
-/** What an answer changes, in one line. */
-function toldWords(answer: SpeedAnswer): string {
-  const changes = changeWords(answer);
-  const all = [...(answer.became ? [answer.became] : []), ...changes];
-  return all.length > 0 ? all.join(', ') : 'nothing else changes';
-}
-
 /**
  * A plain question about the speeds of a shot: what would give way is told before it is done; where
  * it cannot be, why, with the nearest and with what else could give way.
  */
-export function AskPanel({ film, facts, at }: { film: Film; facts: ShotFacts; at: number }) {
+export function AskPanel({
+  film,
+  facts,
+  chosen,
+  at,
+}: {
+  film: Film;
+  facts: ShotFacts;
+  /** Shots that are chosen, the open one among them. */
+  chosen: readonly number[];
+  at: number;
+}) {
   const edit = useEdit();
   const { plan } = film;
   const { index, time, start, length } = facts;
@@ -48,6 +59,15 @@ export function AskPanel({ film, facts, at }: { film: Film; facts: ShotFacts; at
   );
   const inside = at >= start && at < start + length;
   const put = (found: SpeedAnswer) => edit('placeSpeeds', index, found);
+  const [said, setSaid] = useState('');
+  const question = questionOf(ask, asked, facts, at);
+  const many = chosen.length > 1 && question.ask === 'keep' ? question : null;
+  const putOnAll = () => {
+    if (!many) return;
+    const onAll = { onto: chosen, change: many.change, gives: many.gives };
+    const { left } = keptSpeeds(plan, onAll);
+    if (edit('keepOnMany', onAll)) setSaid(leftWords(left));
+  };
   return (
     <section aria-label="Ask" className="ask-panel">
       <h3>Ask</h3>
@@ -74,28 +94,26 @@ export function AskPanel({ film, facts, at }: { film: Film; facts: ShotFacts; at
         >
           Do it
         </Button>
+        {many && (
+          <Button variant="outline-dark" onClick={putOnAll}>
+            On all {plural(chosen.length, 'chosen shot')}
+          </Button>
+        )}
         {answer.found === null && answer.nearest && answer.nearest.broken.length === 0 && (
           <Button variant="link" size="sm" onClick={() => answer.nearest && put(answer.nearest)}>
             Take the nearest: {toldWords(answer.nearest)}
           </Button>
         )}
       </div>
-      {offers.length > 0 && (
-        <ul className="ask-offers">
-          {offers.map(({ label, holds, answer: offered }) => (
-            <li key={label}>
-              <Button
-                variant="link"
-                size="sm"
-                onClick={() => edit('placeSpeeds', index, { ...offered, holds })}
-              >
-                {label}
-              </Button>{' '}
-              {toldWords({ ...offered, became: '' })}
-            </li>
-          ))}
-        </ul>
+      {said && (
+        <p role="status" className="field-note">
+          {said}
+        </p>
       )}
+      <OfferList
+        offers={offers}
+        onTake={({ answer: offered, holds }) => edit('placeSpeeds', index, { ...offered, holds })}
+      />
     </section>
   );
 }

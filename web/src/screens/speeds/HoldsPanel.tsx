@@ -6,8 +6,17 @@ import { HOLDS, type Hold } from '@caesura/core/plan';
 import { plural } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 
-/** What of a shot can be held, each with where it is. */
-export function HoldsPanel({ film, facts }: { film: Film; facts: ShotFacts }) {
+/** What of a shot can be held, each with where it is; set of all shots that are chosen. */
+export function HoldsPanel({
+  film,
+  facts,
+  chosen,
+}: {
+  film: Film;
+  facts: ShotFacts;
+  /** Shots that are chosen, the open one among them. */
+  chosen: readonly number[];
+}) {
   const edit = useEdit();
   const id = useId();
   const standing = standingOf(film, facts);
@@ -26,7 +35,7 @@ export function HoldsPanel({ film, facts }: { film: Film; facts: ShotFacts }) {
   };
   return (
     <section aria-label="Held" className="holds-panel">
-      <h3>Held</h3>
+      <h3>{chosen.length > 1 ? `Held, of ${plural(chosen.length, 'shot')}` : 'Held'}</h3>
       {HOLDS.map((hold) => (
         <Form.Check
           key={hold}
@@ -34,13 +43,7 @@ export function HoldsPanel({ film, facts }: { film: Film; facts: ShotFacts }) {
           id={`${id}-${hold}`}
           label={words[hold]}
           checked={held.includes(hold)}
-          onChange={({ target }) =>
-            edit(
-              'holdShot',
-              facts.index,
-              HOLDS.filter((other) => (other === hold ? target.checked : held.includes(other))),
-            )
-          }
+          onChange={({ target }) => edit('holdShots', chosen, hold, target.checked)}
         />
       ))}
     </section>

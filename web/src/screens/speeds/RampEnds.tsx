@@ -1,22 +1,36 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Film, ShotFacts } from '@caesura/core/film';
+import { effectiveAngle } from '@caesura/core/motion';
+import type { Plan } from '@caesura/core/plan';
 import {
+  constantRamp,
   crestAdvice,
   crestsAt,
   keysNear,
+  shapedRamp,
   shapeOf,
   toSpeed,
   USUAL_CREST,
   withSpeedAt,
+  type Crest,
   type RampEnd,
 } from '@caesura/core/ramps';
-import { percent, plural, toNumber } from '@caesura/core/time';
-import { useEdit } from '../../app/hooks.ts';
+import {
+  percent,
+  plural,
+  rational,
+  toNumber,
+  type FrameRate,
+  type Rational,
+} from '@caesura/core/time';
 import { useCamera } from '../../app/use-camera.ts';
+import { EasingField } from '../../fields/EasingField.tsx';
 import { NumberField } from '../../fields/NumberField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
+import { useSpeedEdit } from './use-held-edit.ts';
 
+const ENDS = ['head', 'tail'] as const;
 const WORDS: Readonly<Record<RampEnd, string>> = {
   head: 'Down out of the cut',
   tail: 'Up into the cut',
@@ -33,31 +47,80 @@ function besideAt(film: Film, facts: ShotFacts, end: RampEnd): number | null {
   return Math.abs(own - other) < 0.005 ? null : other;
 }
 
-/** Ramps at the ends of a shot: fastest at the cut, over so many frames. */
-export function RampEnds({ film, facts }: { film: Film; facts: ShotFacts }) {
-  const edit = useEdit();
-  const [crestPercent, setPercent] = useState(400);
-  const [length, setLength] = useState(USUAL_CREST.length);
-  const lasts = Math.min(length, Math.max(1, facts.length));
-  const crest = { ...USUAL_CREST, speed: toSpeed(crestPercent / 100), length: lasts };
-  const shaped = !facts.ramp || shapeOf(facts.ramp) !== null;
-  const advice = crestAdvice(lasts, crestPercent / 100);
+/** How footage filmed at the natural shutter of 180° looks at a speed, in whole degrees. */
+function looksFilmedAt({ num, den }: FrameRate, plan: Plan, speed: Rational): number {
+  return Math.round(toNumber(effectiveAngle(rational(den, 2 * num), plan.rate, speed)));
+}
+
+/** The speed at which a shot moves on screen as far as its neighbour at a cut, offered. */
+function OnScreen({ film, facts, end }: { film: Film; facts: ShotFacts; end: RampEnd }) {
+  const edit = useSpeedEdit();
   const { matchingAt } = useCamera(film.plan);
-  const out = film.shots[facts.index - 1];
-  const onScreen = out ? matchingAt({ out, into: facts }) : null;
-  const giving = (end: RampEnd) => (shaped ? 0 : keysNear(facts, end, lasts).length);
+  const beside = film.shots[facts.index + (end === 'head' ? -1 : 1)];
+  if (!beside) return null;
+  const [cut, side, shots] =
+    end === 'head'
+      ? ([facts.index, 'into', { out: beside, into: facts }] as const)
+      : ([facts.index + 1, 'out', { out: facts, into: beside }] as const);
+  const speed = matchingAt(shots, side);
+  return speed === null ? null : (
+    <Button
+      variant="link"
+      size="sm"
+      onClick={() => edit('matchSpeed', cut, speed, side)}
+      title="By the movement of both clips over five frames at the cut"
+    >
+      {end === 'head' ? 'Start' : 'End'} at {percent(toNumber(speed))}, as far on screen as shot{' '}
+      {beside.index + 1}
+    </Button>
+  );
+}
+
+/** The slow part of a shot, and ramps at its ends: fastest at the cut, over so many frames. */
+export function RampEnds({ film, facts }: { film: Film; facts: ShotFacts }) {
+  const edit = useSpeedEdit();
+  const { plan } = film;
+  const { index, ramp, speed, clip } = facts;
+  const shape = ramp && shapeOf(ramp);
+  const has = shape?.tail ?? shape?.head ?? USUAL_CREST;
+  const [pen, setPen] = useState<Partial<Crest>>({});
+  const { speed: top, length, ease } = { ...has, ...pen };
+  const lasts = Math.min(length, Math.max(1, facts.length));
+  const crest = { speed: top, length: lasts, ease };
+  const advice = crestAdvice(lasts, toNumber(top));
+  const giving = (end: RampEnd) => (!ramp || shape ? 0 : keysNear(facts, end, lasts).length);
+  // One key is one speed, whether the plan says it as a ramp or not.
+  const one = ramp ? (ramp.length === 1 ? ramp[0]!.speed : null) : speed;
+  const floor = shape?.floor ?? one;
+  const setFloor = (to: Rational) =>
+    edit(
+      'setRamp',
+      index,
+      shape ? shapedRamp({ ...shape, floor: to }) : to.num === to.den ? null : constantRamp(to),
+    );
   return (
     <section aria-label="At the cuts">
       <h3>At the cuts</h3>
+      {floor && (
+        <NumberField
+          label={shape ? 'Floor' : 'Speed of it all'}
+          value={(100 * floor.num) / floor.den}
+          unit="%"
+          least={1}
+          most={10_000}
+          by={5}
+          onCommit={(to) => setFloor(toSpeed(to / 100))}
+        />
+      )}
       <NumberField
         label="Crest"
-        value={crestPercent}
+        value={toNumber(top) * 100}
         unit="%"
         least={1}
         most={10_000}
         by={10}
         onCommit={(to) => {
-          setPercent(to);
+          setPen({ ...pen, speed: toSpeed(to / 100) });
           return true;
         }}
       />
@@ -68,25 +131,39 @@ export function RampEnds({ film, facts }: { film: Film; facts: ShotFacts }) {
         most={10_000}
         also="f"
         onCommit={(to) => {
-          setLength(to);
+          setPen({ ...pen, length: to });
+          return true;
+        }}
+      />
+      <EasingField
+        label="Crest easing"
+        value={ease}
+        onCommit={(to) => {
+          setPen({ ...pen, ease: to });
           return true;
         }}
       />
       {advice && <p className="field-note">{advice}</p>}
+      {clip && (
+        <p className="field-note">
+          What was filmed at 180° is blurred at the crest as at{' '}
+          {looksFilmedAt(clip.rate, plan, top)}°.
+        </p>
+      )}
       <div className="buttons">
-        {(['head', 'tail'] as const).map((end) => (
+        {ENDS.map((end) => (
           <Button
             key={end}
             variant="outline-dark"
-            onClick={() => edit('rampAtCut', facts.index, end, crest)}
+            onClick={() => edit('rampAtCut', index, end, crest)}
           >
             {WORDS[end]}
             {giving(end) > 0 && `, ${plural(giving(end), 'key')} there give way`}
           </Button>
         ))}
-        {(['head', 'tail'] as const).map((end) => {
-          const speed = besideAt(film, facts, end);
-          return speed === null ? null : (
+        {ENDS.map((end) => {
+          const beside = besideAt(film, facts, end);
+          return beside === null ? null : (
             <Button
               key={`match ${end}`}
               variant="link"
@@ -94,26 +171,19 @@ export function RampEnds({ film, facts }: { film: Film; facts: ShotFacts }) {
               onClick={() =>
                 edit(
                   'setRamp',
-                  facts.index,
-                  withSpeedAt(facts, end === 'head' ? 'start' : 'end', toSpeed(speed)),
+                  index,
+                  withSpeedAt(facts, end === 'head' ? 'start' : 'end', toSpeed(beside)),
                 )
               }
             >
-              {end === 'head' ? 'Start' : 'End'} at {percent(speed)}, as shot{' '}
-              {end === 'head' ? facts.index : facts.index + 2} does there
+              {end === 'head' ? 'Start' : 'End'} at {percent(beside)}, as shot{' '}
+              {end === 'head' ? index : index + 2} does there
             </Button>
           );
         })}
-        {onScreen && (
-          <Button
-            variant="link"
-            size="sm"
-            onClick={() => edit('matchSpeed', facts.index, onScreen)}
-            title="By the movement of both clips over five frames at the cut"
-          >
-            Start at {percent(toNumber(onScreen))}, as far on screen as shot {facts.index}
-          </Button>
-        )}
+        {ENDS.map((end) => (
+          <OnScreen key={end} {...{ film, facts, end }} />
+        ))}
       </div>
     </section>
   );

@@ -7,6 +7,7 @@ import { COPIES, type Copy } from '@caesura/core/ramps';
 import { plural } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
+import { TextField } from '../../fields/TextField.tsx';
 
 const GIVES = {
   none: 'source out may move',
@@ -66,19 +67,42 @@ export function SameOn({
       )}
       {plan.ramps.map(({ id, name }) => (
         <div key={id} className="kept-ramp">
-          <span>
-            {name} <small>{plural(usesOf(id), 'use')}</small>
-          </span>
-          <Button
-            variant="link"
-            size="sm"
-            aria-pressed={follows === id}
-            onClick={() => edit('followRamp', id, chosen)}
-          >
-            {follows === id && chosen.length === 1
-              ? 'followed'
-              : `Follow on ${plural(chosen.length, 'shot')}`}
-          </Button>
+          <TextField
+            label={`Kept, ${plural(usesOf(id), 'use')}`}
+            value={name}
+            onCommit={(to) => edit('renameRamp', id, to)}
+          />
+          <div className="buttons">
+            <Button
+              variant="link"
+              size="sm"
+              aria-pressed={follows === id}
+              onClick={() => edit('followRamp', id, chosen)}
+            >
+              {follows === id && chosen.length === 1
+                ? 'Followed here'
+                : `Follow on ${plural(chosen.length, 'shot')}`}
+            </Button>
+            {ramp && follows !== id && (
+              <Button
+                variant="link"
+                size="sm"
+                onClick={() => edit('changeRampGroup', id, ramp)}
+                title="Its speeds become those of this shot, on all shots that follow it"
+              >
+                Change to these speeds
+              </Button>
+            )}
+            <Button
+              variant="link"
+              size="sm"
+              aria-label={`Take out ${name}`}
+              onClick={() => edit('removeRamp', id)}
+              title="The shots that follow it have its speeds as their own then"
+            >
+              Take out
+            </Button>
+          </div>
         </div>
       ))}
       {ramp && follows === undefined && (

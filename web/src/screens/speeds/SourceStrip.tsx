@@ -2,11 +2,11 @@ import { useState, type PointerEvent } from 'react';
 import { holdsOf } from '@caesura/core/edits';
 import type { Film, ShotFacts } from '@caesura/core/film';
 import { sourceFrames } from '@caesura/core/time';
-import { useEdit } from '../../app/hooks.ts';
 import { behindStrip } from '../../components/behind-strip.ts';
 import { drag, type Dragged } from '../../components/drag.ts';
 import { sourceAtX, sourceX, type Scales } from './scales.ts';
 import { useAsk } from './use-ask.ts';
+import { useSpeedEdit } from './use-held-edit.ts';
 
 const HEIGHT = 30;
 /** Width of a picture of the strip, at least. */
@@ -27,7 +27,7 @@ export function SourceStrip({
   facts: ShotFacts;
   scales: Scales;
 }) {
-  const edit = useEdit();
+  const edit = useSpeedEdit();
   const ask = useAsk(film.plan, facts.index);
   const [held, setHeld] = useState<{ readonly in: number; readonly out: number } | null>(null);
   const { clip, time, length, index, shot } = facts;

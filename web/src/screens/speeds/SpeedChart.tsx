@@ -4,11 +4,11 @@ import { keysOn, slowestCleanSpeed, type Film, type ShotFacts } from '@caesura/c
 import type { Ramp } from '@caesura/core/plan';
 import { ordered, placeOf, toSpeed } from '@caesura/core/ramps';
 import { percent, rateLabel, toNumber } from '@caesura/core/time';
-import { useEdit } from '../../app/hooks.ts';
 import { Dot } from '../../components/Dot.tsx';
 import { drag, type Dragged } from '../../components/drag.ts';
 import { linesOn, snappedSpeed, speedAxis, yOf } from '../../components/log-speed.ts';
 import { everyFrames, filmX, type Scales } from './scales.ts';
+import { useSpeedEdit } from './use-held-edit.ts';
 
 const HEIGHT = 178;
 /** Pixels within which a dragged key meets a cue. */
@@ -36,7 +36,7 @@ export function SpeedChart({
   /** Told the frame of the shot that was pressed. */
   onFrame: (k: number) => void;
 }) {
-  const edit = useEdit();
+  const edit = useSpeedEdit();
   const [held, setHeld] = useState<Held | null>(null);
   const { length, index, clip, start } = facts;
   const keys = ordered(ramp, length).map((key, place) => {

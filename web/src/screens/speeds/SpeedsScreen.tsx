@@ -9,7 +9,7 @@ import { toSpeed } from '@caesura/core/ramps';
 import { compare, frames, rational } from '@caesura/core/time';
 import { shotOf } from '../../app/fault-places.ts';
 import { useFaults } from '../../app/faults.ts';
-import { useEdit, usePlan } from '../../app/hooks.ts';
+import { usePlan } from '../../app/hooks.ts';
 import { oneKey, SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys } from '../../app/keys.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { placed, shotsChosen } from '../../app/view.ts';
@@ -24,6 +24,8 @@ import { SameOn } from './SameOn.tsx';
 import { ShotDrawing } from './ShotDrawing.tsx';
 import { ShotList, type Choosing } from './ShotList.tsx';
 import { ShotStage } from './ShotStage.tsx';
+import { OfferList } from './OfferList.tsx';
+import { SpeedEdits, useHeldEdit } from './use-held-edit.ts';
 import { useShotStage } from './use-shot-stage.ts';
 
 /** What of the list is shown. */
@@ -51,7 +53,6 @@ export default function SpeedsScreen() {
   const plan = usePlan();
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
-  const edit = useEdit();
   const params = useParams();
   const { frame, shots: before } = useAppSelector((state) => state.view);
   const film = filmOf(plan);
@@ -67,6 +68,7 @@ export default function SpeedsScreen() {
   const asked = Number(params.shot) - 1;
   const open = film.shots[asked] ? asked : (before[0] ?? byFrame);
   const facts = film.shots[open];
+  const { apply: edit, refused } = useHeldEdit(plan, open);
   const listed = useMemo(
     () => ({
       all: film.shots,
@@ -152,64 +154,77 @@ export default function SpeedsScreen() {
   const here = ofSpeeds.filter((fault) => shotOf(fault) === open);
   const ramp = speedsOf(plan, open);
   return (
-    <div className="speeds">
-      <div className="move-column">
-        <ButtonGroup aria-label="What is listed" className="move-filters">
-          {FILTERS.map((kind) => (
-            <Button
-              key={kind}
-              variant="outline-dark"
-              active={filter === kind}
-              aria-pressed={filter === kind}
-              onClick={() => setFilter(kind)}
-            >
-              {kind} {listed[kind].length}
-            </Button>
-          ))}
-        </ButtonGroup>
-        <ShotList
-          shots={shown}
-          open={open}
-          chosen={new Set(chosen)}
-          wrong={wrong}
-          onChoose={choose}
-        />
-        <div className="move-acts">
-          <span>
-            {chosen.length > 1 && <b>{chosen.length} chosen </b>}
-            <Button
-              variant="link"
-              size="sm"
-              onClick={() => setAlso(new Set([open, ...shown.map(({ index }) => index)]))}
-            >
-              Choose all {shown.length}
-            </Button>
-          </span>
-        </div>
-      </div>
-      <div className="move-view">
-        <ShotDrawing {...{ film, facts, ramp }} at={frame} />
-        {here.length > 0 && (
-          <div className="join-faults" role="group" aria-label="Faults here">
-            {here.map((fault) => (
-              <FaultMends key={faultKey(fault)} plan={plan} fault={fault} />
+    <SpeedEdits value={edit}>
+      <div className="speeds">
+        <div className="move-column">
+          <ButtonGroup aria-label="What is listed" className="move-filters">
+            {FILTERS.map((kind) => (
+              <Button
+                key={kind}
+                variant="outline-dark"
+                active={filter === kind}
+                aria-pressed={filter === kind}
+                onClick={() => setFilter(kind)}
+              >
+                {kind} {listed[kind].length}
+              </Button>
             ))}
+          </ButtonGroup>
+          <ShotList
+            shots={shown}
+            open={open}
+            chosen={new Set(chosen)}
+            wrong={wrong}
+            onChoose={choose}
+          />
+          <div className="move-acts">
+            <span>
+              {chosen.length > 1 && <b>{chosen.length} chosen </b>}
+              <Button
+                variant="link"
+                size="sm"
+                onClick={() => setAlso(new Set([open, ...shown.map(({ index }) => index)]))}
+              >
+                Choose all {shown.length}
+              </Button>
+            </span>
           </div>
-        )}
+        </div>
+        <div className="move-view">
+          <ShotDrawing {...{ film, facts, ramp }} at={frame} />
+          {refused && (
+            <section className="join-faults" aria-label="Refused">
+              <p className="wrong" role="status">
+                {refused.why}
+              </p>
+              <OfferList
+                offers={refused.offers}
+                onTake={({ answer, holds }) => edit('placeSpeeds', open, { ...answer, holds })}
+              />
+            </section>
+          )}
+          {here.length > 0 && (
+            <div className="join-faults" role="group" aria-label="Faults here">
+              {here.map((fault) => (
+                <FaultMends key={faultKey(fault)} plan={plan} fault={fault} />
+              ))}
+            </div>
+          )}
+        </div>
+        <aside className="panel speed-panel" aria-label="What its speeds are">
+          <ShotStage size={plan.size} stage={stage} />
+          {facts.clip && (
+            <>
+              <AskPanel key={`ask ${facts.shot.id}`} {...{ film, facts, chosen }} at={frame} />
+              <HoldsPanel {...{ film, facts, chosen }} />
+              <RampEnds key={`ends ${facts.shot.id}`} {...{ film, facts }} />
+              <KeyTable {...{ film, facts, ramp }} at={frame} />
+              <BetweenPanel {...{ facts, chosen }} />
+              <SameOn {...{ plan, facts, chosen }} />
+            </>
+          )}
+        </aside>
       </div>
-      <aside className="panel speed-panel" aria-label="What its speeds are">
-        <ShotStage size={plan.size} stage={stage} />
-        {facts.clip && (
-          <>
-            <AskPanel key={`ask ${facts.shot.id}`} {...{ film, facts }} at={frame} />
-            <HoldsPanel {...{ film, facts }} />
-            <RampEnds {...{ film, facts }} />
-            <KeyTable {...{ facts, ramp }} at={frame} />
-            <BetweenPanel {...{ facts, chosen }} />
-            <SameOn {...{ plan, facts, chosen }} />
-          </>
-        )}
-      </aside>
-    </div>
+    </SpeedEdits>
   );
 }

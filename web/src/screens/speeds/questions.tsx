@@ -1,32 +1,24 @@
 import type { ReactNode } from 'react';
 import type { SpeedQuestion } from '@caesura/core/edits';
 import { strideOf, type Film, type ShotFacts } from '@caesura/core/film';
-import { GIVES, toSpeed, type Gives } from '@caesura/core/ramps';
+import { toSpeed } from '@caesura/core/ramps';
 import { sourceFrames, toNumber } from '@caesura/core/time';
-import { Choose } from '../../fields/Choose.tsx';
 import { NumberField } from '../../fields/NumberField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
+import { keepAsked, KeepFields, type KeepFigures } from './KeepFields.tsx';
 import { SourceField } from './SourceField.tsx';
 
 /** What can be asked, in the words it is chosen by. */
 export const ASKS = {
   play: 'play between two moments',
   land: 'land moments on cues',
-  keep: 'keep source in and out',
+  keep: 'change it, in and out kept',
   fill: 'fill from a part of the clip',
   freeze: 'freeze here',
   stutter: 'stutter here',
   reverse: 'play it backwards',
 } as const;
 export type Ask = keyof typeof ASKS;
-
-const GIVES_WORDS: Readonly<Record<Gives, string>> = {
-  crest: 'the crest',
-  floor: 'the floor',
-  speeds: 'all speeds',
-  ramp: 'the ramp length',
-  length: 'how long it is',
-};
 
 /** All that the questions are asked with; kept while another is looked at. */
 export interface Asked {
@@ -35,7 +27,7 @@ export interface Asked {
   readonly percent: number;
   readonly eased: number;
   readonly landings: readonly { readonly moment: number; readonly frame: number }[];
-  readonly gives: Gives;
+  readonly keep: KeepFigures;
   readonly frames: number;
   readonly times: number;
 }
@@ -58,7 +50,7 @@ export function firstAsked({ clip, time, length, start }: ShotFacts, film: Film)
   const room = Math.floor((to - from) / (stride * (1 + USUAL_PERCENT / 100)));
   return {
     ...{ from, to, percent: USUAL_PERCENT, eased: Math.max(0, Math.min(USUAL_EASED, room - 1)) },
-    ...{ gives: 'crest', frames: 12, times: 3 },
+    ...{ keep: {}, frames: 12, times: 3 },
     landings: [{ moment: from, frame: start }],
   };
 }
@@ -79,7 +71,7 @@ export function questionOf(ask: Ask, asked: Asked, facts: ShotFacts, at: number)
         })),
       };
     case 'keep':
-      return { ask, gives: asked.gives };
+      return { ask, ...keepAsked(facts, asked.keep) };
     case 'fill':
       return { ask, from: { in: from, out: to } };
     case 'freeze':
@@ -247,14 +239,7 @@ export function QuestionFields({
     case 'land':
       return <LandFields {...props} />;
     case 'keep':
-      return (
-        <Choose
-          label="Gives way"
-          value={asked.gives}
-          of={Object.fromEntries(GIVES.map((g) => [g, GIVES_WORDS[g]])) as Record<Gives, string>}
-          onChoose={(gives) => set({ gives })}
-        />
-      );
+      return <KeepFields {...{ facts }} keep={asked.keep} set={(keep) => set({ keep })} />;
     case 'fill':
       return (
         <>
