@@ -65,6 +65,8 @@ export function altered(ramp: Ramp, length: number, change: SpeedChange): Altere
       const wanted = (key: RampKey) =>
         speedOfKey(key) !== 0 && fast(key) === (change.what === 'crest');
       const factor = toNumber(change.speed) / now;
+      // The figure that is there already changes no key by a rounding.
+      if (Math.abs(factor - 1) < 1e-5) return { ramp, length };
       const made = ramp.map((key) => {
         const { num, den } = toSpeed(speedOfKey(key) * factor);
         return wanted(key) ? { ...key, speed: { num, den } } : key;

@@ -179,8 +179,12 @@ export function keepRange(
     ...{ length, goes: range.out - range.in - 1 },
     stride: ofRational(strideOf(clip.rate, plan.rate)),
   };
-  const found =
-    gives === 'ramp'
+  const { ramp, goes, stride } = search;
+  // What shows it already has nothing to give way.
+  const asItIs = floorOf(goneAt(ramp, length, length - 1, stride)) === goes;
+  const found: Found | string = asItIs
+    ? { ramp, length, became: 'as it is', why: null }
+    : gives === 'ramp'
       ? byRamp(search)
       : gives === 'length'
         ? byLength(search)

@@ -29,7 +29,7 @@ export const onScreen = (speed: number, shiftPerSourceFrame: number, stride: Rat
 
 /**
  * The speed at which one picture moves on screen as fast as another: v·shift·stride the same on
- * both sides. Null where the picture does not move, so that no speed helps.
+ * both sides. Null where one of them does not move, so that no speed from 1 % on helps.
  */
 export function matchingSpeed(
   other: { readonly speed: number; readonly shift: number; readonly stride: Rational },
@@ -38,7 +38,7 @@ export function matchingSpeed(
   const perSpeed = own.shift * toNumber(own.stride);
   if (perSpeed < 1e-6) return null;
   const speed = onScreen(other.speed, other.shift, other.stride) / perSpeed;
-  return speed > 100 ? null : rational(Math.round(speed * 1000), 1000);
+  return speed > 100 || speed < 0.01 ? null : rational(Math.round(speed * 1000), 1000);
 }
 
 /**

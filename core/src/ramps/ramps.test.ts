@@ -163,6 +163,8 @@ describe('crests across a cut', () => {
       4,
     );
     expect(matchingSpeed(out, { shift: 0, stride: rational(1) })).toBeNull();
+    // Beside a picture that stands no speed is as fast: it is not answered by standing still.
+    expect(matchingSpeed({ ...out, shift: 1e-9 }, own)).toBeNull();
   });
 
   it('have no slow patch when both lie on the cut, and one whose length is told when they do not', () => {

@@ -64,8 +64,11 @@ export function shapedRamp({ floor, head, tail }: RampShape): Ramp {
   ];
 }
 
-/** The shape of a ramp that has one; null for other keys. */
+/** The shape of a ramp that has one, also that of one speed; null for other keys. */
 export function shapeOf(ramp: Ramp): RampShape | null {
+  const [only] = ramp;
+  if (only && ramp.length === 1 && only.from === 'start' && only.at === 0)
+    return { floor: only.speed, head: null, tail: null };
   const same = (a: Rational, b: Rational) => a.num * b.den === b.num * a.den;
   const starts = ramp.filter((key) => key.from === 'start');
   const ends = ramp.filter((key) => key.from === 'end');

@@ -1,5 +1,6 @@
 import { filmOf, landedMoments, shotFactsAt, type LandedMoment } from '../../film/index.ts';
 import {
+  figuresOf,
   fillFrom,
   frozen,
   keepRange,
@@ -227,6 +228,9 @@ export function changeWords({ before, after, changes }: SpeedAnswer): string[] {
   });
 }
 
+/** What is offered to give way with source in and out kept. */
+const WAYS = ['crest', 'floor', 'length'] as const;
+
 /** What could give way so that speeds that break something held are still to be had. */
 export interface SpeedOffer {
   readonly label: string;
@@ -258,7 +262,9 @@ export function speedOffers(plan: Plan, index: ShotIndex, wanted: FoundSpeeds): 
     answer: { ...free, broken: [] },
   };
   const range: SourceRange = { in: before.in, out: before.out };
-  const given = (['crest', 'floor', 'length'] as const).flatMap((gives): SpeedOffer[] => {
+  // One speed has nothing beside it that could give way but how long it lasts.
+  const ways = figuresOf(wanted.ramp, length).crest === null ? ['length' as const] : WAYS;
+  const given = ways.flatMap((gives): SpeedOffer[] => {
     const filmed = { shot: { ...shot, ramp: wanted.ramp, sourceIn: before.in }, clip, length };
     const kept = keepRange(plan, filmed, range, gives);
     if (!kept.found) return [];

@@ -5,7 +5,7 @@ import { layersAt, type Film } from '@caesura/core/film';
 import { PARAMETERS } from '@caesura/core/plan';
 import { frames as framesOf } from '@caesura/core/time';
 import { useAppDispatch } from '../../app/store.ts';
-import { useWidth } from '../../app/use-width.ts';
+import { useWidth } from '../../app/use-extent.ts';
 import { placed } from '../../app/view.ts';
 import { useProxies } from '../../proxy/use-proxies.ts';
 import { CueBand, ShotBand, type Columns } from './bands.tsx';

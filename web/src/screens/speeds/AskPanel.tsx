@@ -12,14 +12,7 @@ import { CaesuraError, plural } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { OfferList, toldWords } from './OfferList.tsx';
-import {
-  ASKS,
-  firstAsked,
-  QuestionFields,
-  questionOf,
-  type Ask,
-  type Asked,
-} from './questions.tsx';
+import { askedOf, ASKS, QuestionFields, questionOf, type Ask, type Asked } from './questions.tsx';
 
 /**
  * A plain question about the speeds of a shot: what would give way is told before it is done; where
@@ -41,7 +34,8 @@ export function AskPanel({
   const { plan } = film;
   const { index, time, start, length } = facts;
   const [ask, setAsk] = useState<Ask>('play');
-  const [asked, setAsked] = useState<Asked>(() => firstAsked(facts, film));
+  const [typed, setTyped] = useState<Partial<Asked>>({});
+  const asked = useMemo(() => askedOf(facts, film, { typed, at }), [facts, film, typed, at]);
   const answer = useMemo(() => {
     try {
       return askSpeeds(plan, index, questionOf(ask, asked, facts, at));
@@ -75,7 +69,7 @@ export function AskPanel({
       <QuestionFields
         {...{ ask, film, facts, asked }}
         here={time && inside ? time.at(at - start) : null}
-        set={(to) => setAsked({ ...asked, ...to })}
+        set={(to) => setTyped({ ...typed, ...to })}
       />
       {answer.found ? (
         <p className="ask-answer" role="status">

@@ -89,21 +89,20 @@ export function RampEnds({ film, facts }: { film: Film; facts: ShotFacts }) {
   const crest = { speed: top, length: lasts, ease };
   const advice = crestAdvice(lasts, toNumber(top));
   const giving = (end: RampEnd) => (!ramp || shape ? 0 : keysNear(facts, end, lasts).length);
-  // One key is one speed, whether the plan says it as a ramp or not.
-  const one = ramp ? (ramp.length === 1 ? ramp[0]!.speed : null) : speed;
-  const floor = shape?.floor ?? one;
+  const crested = shape !== null && (shape.head !== null || shape.tail !== null);
+  const floor = ramp ? (shape?.floor ?? null) : speed;
   const setFloor = (to: Rational) =>
     edit(
       'setRamp',
       index,
-      shape ? shapedRamp({ ...shape, floor: to }) : to.num === to.den ? null : constantRamp(to),
+      crested ? shapedRamp({ ...shape, floor: to }) : to.num === to.den ? null : constantRamp(to),
     );
   return (
     <section aria-label="At the cuts">
       <h3>At the cuts</h3>
       {floor && (
         <NumberField
-          label={shape ? 'Floor' : 'Speed of it all'}
+          label={crested ? 'Floor' : 'Speed of it all'}
           value={(100 * floor.num) / floor.den}
           unit="%"
           least={1}
@@ -158,7 +157,8 @@ export function RampEnds({ film, facts }: { film: Film; facts: ShotFacts }) {
             onClick={() => edit('rampAtCut', index, end, crest)}
           >
             {WORDS[end]}
-            {giving(end) > 0 && `, ${plural(giving(end), 'key')} there give way`}
+            {giving(end) > 0 &&
+              `, ${plural(giving(end), 'key')} there ${giving(end) === 1 ? 'gives' : 'give'} way`}
           </Button>
         ))}
         {ENDS.map((end) => {

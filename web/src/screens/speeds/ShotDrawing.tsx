@@ -1,9 +1,9 @@
-import { useMemo, useRef } from 'react';
+import { useMemo, useRef, type RefObject } from 'react';
 import { landedMoments, type Film, type ShotFacts } from '@caesura/core/film';
 import type { Ramp } from '@caesura/core/plan';
 import { frames as framesOf, rateLabel } from '@caesura/core/time';
 import { useAppDispatch } from '../../app/store.ts';
-import { useWidth } from '../../app/use-width.ts';
+import { useHeight, useWidth } from '../../app/use-extent.ts';
 import { placed } from '../../app/view.ts';
 import { FrameStrip } from '../../components/FrameStrip.tsx';
 import { useProxies } from '../../proxy/use-proxies.ts';
@@ -15,6 +15,9 @@ import { SpeedFan } from './SpeedFan.tsx';
 
 /** Width of the names at the left, and of a picture of the strip at least. */
 const [NAMES, PICTURE] = [84, 58];
+
+/** Height of the cues and frames that are seen above the speeds. */
+const ABOVE = 80;
 
 /** Beats and cues over a shot, downbeats longer, what stands out by name. */
 function CueLine({ film, facts, width }: { film: Film; facts: ShotFacts; width: number }) {
@@ -52,17 +55,21 @@ export function ShotDrawing({
   facts,
   ramp,
   at,
+  view,
 }: {
   film: Film;
   facts: ShotFacts;
   ramp: Ramp;
   at: number;
+  /** What it is shown in. */
+  view: RefObject<HTMLElement | null>;
 }) {
   const dispatch = useAppDispatch();
   const box = useRef<HTMLDivElement>(null);
   const width = Math.max(0, useWidth(box) - NAMES);
+  const height = useHeight(view);
   const { start, length, index, clip } = facts;
-  const scales = scalesOf(facts, width);
+  const scales = scalesOf(facts, { width, height });
   const clips = useMemo(() => (clip ? [clip] : []), [clip]);
   const readers = useProxies(clips);
   const count = Math.max(1, Math.min(length, Math.floor(width / PICTURE)));
@@ -92,6 +99,7 @@ export function ShotDrawing({
               style={{
                 left: NAMES + filmX(scales, at - start),
                 width: Math.max(1, filmX(scales, 1)),
+                height: ABOVE + scales.chart,
               }}
               aria-hidden="true"
             />
@@ -109,7 +117,7 @@ export function ShotDrawing({
           <SpeedChart {...{ film, facts, ramp, scales }} onFrame={(k) => toFrame(start + k)} />
           {clip && (
             <>
-              <span className="row-name is-fan">
+              <span className="row-name is-fan" style={{ height: scales.fan }}>
                 <span>film</span>
                 <span>source</span>
               </span>

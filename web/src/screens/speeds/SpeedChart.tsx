@@ -10,7 +10,6 @@ import { linesOn, snappedSpeed, speedAxis, yOf } from '../../components/log-spee
 import { everyFrames, filmX, type Scales } from './scales.ts';
 import { useSpeedEdit } from './use-held-edit.ts';
 
-const HEIGHT = 178;
 /** Pixels within which a dragged key meets a cue. */
 const NEAR = 6;
 
@@ -62,7 +61,7 @@ export function SpeedChart({
   );
   const axis = speedAxis(
     [...speeds, ...keys.map(({ speed }) => speed), ...neighbours.map(({ speed }) => speed)],
-    HEIGHT,
+    scales.chart,
   );
   const clean = clip ? toNumber(slowestCleanSpeed(clip.rate, film.plan.rate)) : null;
   const cues = film.cues.filter(({ frame }) => frame > start && frame < facts.end);
@@ -91,9 +90,9 @@ export function SpeedChart({
   const path = speeds
     .map((speed, i) => `${i === 0 ? 'M' : 'L'}${(i * scales.width) / places} ${yOf(axis, speed)}`)
     .join('');
-  const cleanY = clean === null ? HEIGHT : yOf(axis, clean);
+  const cleanY = clean === null ? scales.chart : yOf(axis, clean);
   return (
-    <div className="speed-chart" style={{ height: HEIGHT }}>
+    <div className="speed-chart" style={{ height: scales.chart }}>
       <div className="speed-axis figures" aria-hidden="true">
         {linesOn(axis).map((line) => (
           <span key={line} style={{ top: yOf(axis, line / 100) }}>
@@ -103,7 +102,7 @@ export function SpeedChart({
       </div>
       <svg
         width={scales.width}
-        height={HEIGHT}
+        height={scales.chart}
         role="img"
         aria-label={`Speeds of shot ${index + 1}`}
         onPointerDown={(press) => {
@@ -111,13 +110,13 @@ export function SpeedChart({
           onFrame(Math.floor(((press.clientX - box.left) / box.width) * length));
         }}
       >
-        {clean !== null && cleanY < HEIGHT - 1 && (
+        {clean !== null && cleanY < scales.chart - 1 && (
           <rect
             className="repeat-zone"
             x={0}
             y={cleanY}
             width={scales.width}
-            height={HEIGHT - cleanY}
+            height={scales.chart - cleanY}
           />
         )}
         {linesOn(axis).map((line) => (
@@ -130,8 +129,8 @@ export function SpeedChart({
             y2={yOf(axis, line / 100)}
           />
         ))}
-        {clip && clean !== null && cleanY < HEIGHT - 12 && (
-          <text className="repeat-words" x={scales.width - 4} y={HEIGHT - 5}>
+        {clip && clean !== null && cleanY < scales.chart - 12 && (
+          <text className="repeat-words" x={scales.width - 4} y={scales.chart - 5}>
             below {percent(clean)} frames repeat: {rateLabel(clip.rate)} fps in a film of{' '}
             {rateLabel(film.plan.rate)}
           </text>

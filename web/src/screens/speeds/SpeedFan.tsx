@@ -6,7 +6,6 @@ import { MOMENT_KINDS } from '../../components/moment-kinds.ts';
 import { everyFrames, filmX, sourceX, type Scales } from './scales.ts';
 import { useAsk } from './use-ask.ts';
 
-const HEIGHT = 108;
 /** Pixels between lines, and within which a dragged moment meets a cue. */
 const [APART, NEAR] = [13, 9];
 
@@ -15,6 +14,24 @@ interface Pin {
   readonly moment: SourceFrames;
   readonly name: string;
   readonly k: number | null;
+}
+
+/** Width of a letter of a name. */
+const LETTER = 6.2;
+
+/** The moments whose names do not lie over the one before. */
+function withRoom(pins: readonly Pin[], scales: Scales): ReadonlySet<number> {
+  let end = -Infinity;
+  const shown = pins
+    .toSorted((a, b) => a.moment - b.moment)
+    .filter(({ moment, name }) => {
+      const half = (name.length * LETTER) / 2;
+      const x = sourceX(scales, moment);
+      if (x - half < end) return false;
+      end = x + half;
+      return true;
+    });
+  return new Set(shown.map(({ moment }) => moment));
 }
 
 /** The frame of a shot on which it has come to a source frame; null where it does not. */
@@ -52,6 +69,7 @@ export function SpeedFan({
       ...{ moment: at, name: MOMENT_KINDS[kind].name },
       k: held?.moment === at ? held.k : shownOn(facts, at),
     }));
+  const named = withRoom(pins, scales);
   const hold = (moment: SourceFrames) => (press: PointerEvent) => {
     const box = (press.currentTarget as Element).closest('svg')!.getBoundingClientRect();
     const frameAt = (at: Dragged): number => {
@@ -73,20 +91,26 @@ export function SpeedFan({
     <svg
       className="speed-fan"
       width={scales.width}
-      height={HEIGHT + 22}
+      height={scales.fan + 22}
       role="img"
       aria-label="From frames of the film to source frames"
     >
       {lines.map((k) => (
-        <line key={k} x1={filmX(scales, k)} x2={sourceX(scales, time.at(k))} y1={0} y2={HEIGHT} />
+        <line
+          key={k}
+          x1={filmX(scales, k)}
+          x2={sourceX(scales, time.at(k))}
+          y1={0}
+          y2={scales.fan}
+        />
       ))}
       <line className="fan-edge" x1={0} x2={scales.width} y1={0.5} y2={0.5} />
-      <line className="fan-edge" x1={0} x2={scales.width} y1={HEIGHT} y2={HEIGHT} />
+      <line className="fan-edge" x1={0} x2={scales.width} y1={scales.fan} y2={scales.fan} />
       {pins.map(({ moment, name, k }) => (
         <g key={moment} className="fan-pin">
           {k !== null && (
             <>
-              <line x1={filmX(scales, k)} x2={sourceX(scales, moment)} y1={0} y2={HEIGHT} />
+              <line x1={filmX(scales, k)} x2={sourceX(scales, moment)} y1={0} y2={scales.fan} />
               <rect
                 className="pin-head"
                 x={filmX(scales, k) - 4}
@@ -102,12 +126,14 @@ export function SpeedFan({
             </>
           )}
           <path
-            d={`M${sourceX(scales, moment)} ${HEIGHT}l-5 8h10z`}
+            d={`M${sourceX(scales, moment)} ${scales.fan}l-5 8h10z`}
             onPointerDown={k === null ? hold(moment) : undefined}
           />
-          <text x={sourceX(scales, moment)} y={HEIGHT + 19}>
-            {name}
-          </text>
+          {named.has(moment) && (
+            <text x={sourceX(scales, moment)} y={scales.fan + 19}>
+              {name}
+            </text>
+          )}
         </g>
       ))}
     </svg>

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Button, ButtonGroup } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { speedAt } from '@caesura/core/curves';
@@ -56,6 +56,7 @@ export default function SpeedsScreen() {
   const params = useParams();
   const { frame, shots: before } = useAppSelector((state) => state.view);
   const film = filmOf(plan);
+  const view = useRef<HTMLDivElement>(null);
   const [filter, setFilter] = useState<Filter>('all');
   const [also, setAlso] = useState<ReadonlySet<number>>(() => new Set(before));
   const { all: faults } = useFaults();
@@ -190,24 +191,28 @@ export default function SpeedsScreen() {
             </span>
           </div>
         </div>
-        <div className="move-view">
-          <ShotDrawing {...{ film, facts, ramp }} at={frame} />
-          {refused && (
-            <section className="join-faults" aria-label="Refused">
-              <p className="wrong" role="status">
-                {refused.why}
-              </p>
-              <OfferList
-                offers={refused.offers}
-                onTake={({ answer, holds }) => edit('placeSpeeds', open, { ...answer, holds })}
-              />
-            </section>
-          )}
-          {here.length > 0 && (
-            <div className="join-faults" role="group" aria-label="Faults here">
-              {here.map((fault) => (
-                <FaultMends key={faultKey(fault)} plan={plan} fault={fault} />
-              ))}
+        <div className="move-view" ref={view}>
+          <ShotDrawing {...{ film, facts, ramp, view }} at={frame} />
+          {(refused !== null || here.length > 0) && (
+            <div className="speed-told">
+              {refused && (
+                <section aria-label="Refused">
+                  <p className="wrong" role="status">
+                    {refused.why}
+                  </p>
+                  <OfferList
+                    offers={refused.offers}
+                    onTake={({ answer, holds }) => edit('placeSpeeds', open, { ...answer, holds })}
+                  />
+                </section>
+              )}
+              {here.length > 0 && (
+                <div className="join-faults" role="group" aria-label="Faults here">
+                  {here.map((fault) => (
+                    <FaultMends key={faultKey(fault)} plan={plan} fault={fault} />
+                  ))}
+                </div>
+              )}
             </div>
           )}
         </div>

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { speedAt } from '@caesura/core/curves';
 import type { SpeedQuestion } from '@caesura/core/edits';
 import { strideOf, type Film, type ShotFacts } from '@caesura/core/film';
 import { toSpeed } from '@caesura/core/ramps';
@@ -10,10 +11,10 @@ import { SourceField } from './SourceField.tsx';
 
 /** What can be asked, in the words it is chosen by. */
 export const ASKS = {
-  play: 'play between two moments',
-  land: 'land moments on cues',
-  keep: 'change it, in and out kept',
-  fill: 'fill from a part of the clip',
+  play: 'play a stretch',
+  land: 'land moments',
+  keep: 'change a figure',
+  fill: 'fill it exactly',
   freeze: 'freeze here',
   stutter: 'stutter here',
   reverse: 'play it backwards',
@@ -28,37 +29,61 @@ export interface Asked {
   readonly eased: number;
   readonly landings: readonly { readonly moment: number; readonly frame: number }[];
   readonly keep: KeepFigures;
+  /** Frames that a freeze lasts. */
   readonly frames: number;
+  /** Frames that a stutter shows again, and how often in all. */
+  readonly repeat: number;
   readonly times: number;
 }
 
-/** Usual speed between two moments, and frames of easing; common practice, no source. */
+/**
+ * Usual speed between two moments and frames of easing, frames of a freeze, and of a stutter how
+ * many and how often; common practice, no source.
+ */
 const [USUAL_PERCENT, USUAL_EASED] = [400, 10];
+const [USUAL_FREEZE, USUAL_REPEAT, USUAL_TIMES] = [12, 4, 3];
 
 /**
- * What the questions are asked with at first: from what the shot has, and so that there is an
- * answer.
+ * What the questions are asked with at a position: what was typed, and the rest from what the shot
+ * has, so that there is an answer.
  */
-export function firstAsked({ clip, time, length, start }: ShotFacts, film: Film): Asked {
+export function askedOf(
+  { clip, time, length, start }: ShotFacts,
+  film: Film,
+  { typed, at }: { readonly typed: Partial<Asked>; readonly at: number },
+): Asked {
   const [one, other] = (clip?.moments ?? []).map(({ at }) => at as number);
-  const [low, high] = [time?.at(0) ?? 0, time?.at(length - 1) ?? 0];
+  const last = clip ? clip.frames - 1 : 0;
+  const [low, high] = [time?.at(0) ?? 0, Math.min(last, time?.at(length - 1) ?? 0)];
   const inside = one !== undefined && one >= low && one < high;
-  const from = inside ? one : Math.round(low + (high - low) / 4);
-  const to = inside && other !== undefined && other > from ? other : high;
+  const from = typed.from ?? (inside ? one : Math.round(low + (high - low) / 4));
+  const to = typed.to ?? (inside && other !== undefined && other > from ? other : high);
+  const percent = typed.percent ?? USUAL_PERCENT;
+  const times = typed.times ?? USUAL_TIMES;
+  const left = length - hereIn({ start, length }, at);
   const stride = clip ? toNumber(strideOf(clip.rate, film.plan.rate)) : 1;
-  // Under both easings the speed is half-way between 100 % and the one asked.
-  const room = Math.floor((to - from) / (stride * (1 + USUAL_PERCENT / 100)));
+  // Under both easings the speed is half-way between that before and the one asked.
+  const now = time ? Math.abs(speedAt(time.curve, 0)) : 1;
+  const room = Math.floor((to - from) / (stride * (now + percent / 100)));
   return {
-    ...{ from, to, percent: USUAL_PERCENT, eased: Math.max(0, Math.min(USUAL_EASED, room - 1)) },
-    ...{ keep: {}, frames: 12, times: 3 },
+    ...{ from, to, percent, eased: Math.max(0, Math.min(USUAL_EASED, room - 1)) },
+    keep: {},
+    frames: Math.min(USUAL_FREEZE, Math.max(1, left - 1)),
+    repeat: Math.min(USUAL_REPEAT, Math.max(1, Math.floor(left / times))),
+    times,
     landings: [{ moment: from, frame: start }],
+    ...typed,
   };
 }
+
+/** Frames from the start of a shot to a position, or to the end of it that is nearer. */
+const hereIn = ({ start, length }: Pick<ShotFacts, 'start' | 'length'>, at: number): number =>
+  Math.min(length - 1, Math.max(0, at - start));
 
 /** The question that is asked. */
 export function questionOf(ask: Ask, asked: Asked, facts: ShotFacts, at: number): SpeedQuestion {
   const [from, to] = [sourceFrames(asked.from), sourceFrames(asked.to)];
-  const here = Math.min(facts.length - 1, Math.max(0, at - facts.start));
+  const here = hereIn(facts, at);
   switch (ask) {
     case 'play':
       return { ask, from, to, speed: toSpeed(asked.percent / 100), eased: asked.eased };
@@ -77,7 +102,7 @@ export function questionOf(ask: Ask, asked: Asked, facts: ShotFacts, at: number)
     case 'freeze':
       return { ask, at: here, frames: asked.frames };
     case 'stutter':
-      return { ask, at: here, frames: asked.frames, times: asked.times };
+      return { ask, at: here, frames: asked.repeat, times: asked.times };
     case 'reverse':
       return { ask };
   }
@@ -191,7 +216,7 @@ export function QuestionFields({
   const whole = (
     label: string,
     value: number,
-    name: 'eased' | 'frames' | 'times',
+    name: 'eased' | 'frames' | 'repeat' | 'times',
     most = 10_000,
   ) => (
     <WholeField
@@ -252,7 +277,7 @@ export function QuestionFields({
     case 'stutter':
       return (
         <>
-          {whole('Repeat', asked.frames, 'frames', 100)}
+          {whole('Repeat', asked.repeat, 'repeat', 100)}
           {whole('Times in all', asked.times, 'times', 100)}
         </>
       );
