@@ -1,9 +1,11 @@
 import type { Page } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { filmOf, layersAt, withoutJoins, withoutRamps } from '../core/src/film/index.ts';
-import { setRamp } from '../core/src/plan/edits/index.ts';
+import { makeBetween, setRamp } from '../core/src/plan/edits/index.ts';
 import { readPlan, type Plan } from '../core/src/plan/index.ts';
 import { shapedRamp, usualCrest } from '../core/src/ramps/index.ts';
+import { stepped } from '../core/src/testing/stepped.ts';
 import { rational } from '../core/src/time/index.ts';
 import type { PaintedLayer } from '../web/src/rehearse/film-painter.ts';
 import { BITS, bringIn, clip, H264, numbered, planOf } from './clips.ts';
@@ -358,7 +360,7 @@ test('while it plays cues are tapped, the cut is moved, notes are kept', async (
   expect(moved).toHaveLength(1);
 });
 
-test('a ramp in the animatic shows the frames that the plan says: their numbers are read from the decoded film', async ({
+test('a ramp in the animatic shows the frames that the plan says, also blended: their numbers are read from the decoded film', async ({
   page,
 }) => {
   const counting = [
@@ -395,25 +397,32 @@ test('a ramp in the animatic shows the frames that the plan says: their numbers 
     1,
     shapedRamp({ floor: rational(1), head: crest, tail: null }),
   );
-  await page.request.put(`/api/plans/${id}`, { data: { revision: stored.revision, plan } });
-  await page.goto('/plans');
-  await page.goto(`/plans/${id}/hand-off`);
-  await page.getByLabel('Figures in the picture').uncheck();
-  const waiting = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Make the animatic' }).click();
-  const file = await (await waiting).path();
-  const { execFileSync } = await import('node:child_process');
-  const raw = execFileSync(
-    'ffmpeg',
-    ['-v', 'error', '-i', file, '-vsync', '0', '-f', 'rawvideo', '-pix_fmt', 'gray', 'pipe:1'],
-    { maxBuffer: 1e9 },
-  );
   const size = 640 * 360;
-  expect(raw.length).toBe(96 * size);
+  /** The animatic of a plan, as grey pictures one after the other. */
+  const animatic = async (of: Plan, revision: number): Promise<Buffer> => {
+    const put = await page.request.put(`/api/plans/${id}`, { data: { revision, plan: of } });
+    expect(put.ok()).toBe(true);
+    await page.goto('/plans');
+    await page.goto(`/plans/${id}/hand-off`);
+    await page.getByLabel('Figures in the picture').uncheck();
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Make the animatic' }).click();
+    const file = await (await waiting).path();
+    const raw = execFileSync(
+      'ffmpeg',
+      ['-v', 'error', '-i', file, '-vsync', '0', '-f', 'rawvideo', '-pix_fmt', 'gray', 'pipe:1'],
+      { maxBuffer: 1e9 },
+    );
+    expect(raw.length).toBe(96 * size);
+    return raw;
+  };
+  const bits = Array.from({ length: BITS }, (_, bit) => bit);
+  /** How light the square of a bit is on a frame, of 255. */
+  const lightOf = (raw: Buffer, frame: number, bit: number) =>
+    raw[frame * size + 32 * 640 + bit * 64 + 32]!;
+  const raw = await animatic(plan, stored.revision);
   const numberOf = (frame: number) =>
-    Array.from({ length: BITS }, (_, bit) =>
-      raw[frame * size + 32 * 640 + bit * 64 + 32]! > 128 ? 2 ** bit : 0,
-    ).reduce((a, b) => a + b, 0);
+    bits.reduce((sum, bit) => sum + (lightOf(raw, frame, bit) > 128 ? 2 ** bit : 0), 0);
   const shots = filmOf(plan).shots;
   const should = shots.flatMap(({ length, time }) =>
     Array.from({ length }, (_, k) => time!.at(k) as number),
@@ -421,4 +430,30 @@ test('a ramp in the animatic shows the frames that the plan says: their numbers 
   expect(Array.from({ length: 96 }, (_, frame) => numberOf(frame))).toEqual(should);
   // The ramp skips frames at its crest and repeats none at its floor.
   expect(new Set(should.slice(1).map((frame, i) => frame - should[i]!)).size).toBeGreaterThan(4);
+
+  // Blended, every square is as light as the part of the time in which a shutter open for 180°, or
+  // the share of its two neighbours in slow parts, would have seen it white: by small steps.
+  const blended = makeBetween(plan, [0, 1], { slow: 'blend', fast: 'blend', shutter: 180 });
+  const later = (await (await page.request.get(`/api/plans/${id}`)).json()) as { revision: number };
+  const mixed = await animatic(blended, later.revision);
+  let [worst, between] = [0, 0];
+  for (const { shot, start, length } of shots) {
+    const positions = stepped(shot.ramp!, length, { sourceIn: shot.sourceIn, stride: 50 / 24 });
+    for (let k = 0; k < length; k++) {
+      const [now, goes] = [positions[k]!, positions[k + 1]! - positions[k]!];
+      const seen = Array.from({ length: 400 }, (_, i) =>
+        goes < 1
+          ? Math.floor(now) + (i / 400 < now - Math.floor(now) ? 1 : 0)
+          : Math.floor(now + ((goes / 2) * (i + 0.5)) / 400),
+      );
+      for (const bit of bits) {
+        const white = seen.filter((n) => (n >> bit) % 2 === 1).length / seen.length;
+        if (white > 0.2 && white < 0.8) between++;
+        const light = lightOf(mixed, start + k, bit) / 255;
+        worst = Math.max(worst, Math.abs(light - white));
+      }
+    }
+  }
+  expect(between).toBeGreaterThan(40);
+  expect(worst).toBeLessThan(0.08);
 });
