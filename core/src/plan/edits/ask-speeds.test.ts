@@ -22,6 +22,7 @@ import {
   leftWords,
   type KeepOnMany,
 } from './many-speeds.ts';
+import { changeRate } from './change-rate.ts';
 import { moveCut } from './edit-cuts.ts';
 import { heldBrokenWords } from './held-speeds.ts';
 import { heldOffers } from './held-offers.ts';
@@ -238,9 +239,14 @@ describe('a question about speeds', () => {
     const moved = moveCut(plan, 2, frames(plan.score!.shots[2]!.start + 5));
     const words = heldBrokenWords(plan, moved);
     expect(words).toMatch(
-      /^Shot 2 held its source out \d+, which is \d+ now; undo brings it back\.$/,
+      /^Shot 2 held its source out \d+, which is \d+ now\. Undo brings it back\.$/,
     );
     expect(heldBrokenWords(plan, plan)).toBe('');
+    // At another rate a length is another number of frames and as long.
+    const all = holdShots(plan, [0, 2], 'out', true);
+    const other = changeRate(all, frameRate(30000, 1001));
+    expect(heldBrokenWords(all, other)).not.toContain('length');
+    expect(heldBrokenWords(all, other).length).toBeLessThan(260);
     // What is let go with the change is no longer held.
     expect(heldBrokenWords(plan, holdShot(moved, 1, ['length']))).toBe('');
   });

@@ -7,7 +7,14 @@ import {
   type ShotFacts,
 } from '../../film/index.ts';
 import { sourceInFor } from '../../ramps/index.ts';
-import { CaesuraError, sourceFrames, type ShotIndex, type SourceFrames } from '../../time/index.ts';
+import {
+  CaesuraError,
+  compare,
+  plural,
+  sourceFrames,
+  type ShotIndex,
+  type SourceFrames,
+} from '../../time/index.ts';
 import { USUAL_HOLDS, type Hold, type Plan, type Shot } from '../index.ts';
 
 /** What is held of a shot. */
@@ -134,31 +141,40 @@ export function startHeld(plan: Plan, facts: ShotFacts, changed: Shot): SourceFr
   throw heldError(index, best.broken, was, best.now);
 }
 
+/** Shots of which it is said what broke, before the others are counted. */
+const SHOWN = 2;
+
 /**
- * What a change broke of what is held of shots that still show the same clip, in a sentence each;
- * empty where nothing. Holds that were let go with the change are not looked at.
+ * What a change broke of what is held of shots that still show the same clip, in a sentence each,
+ * the first few of them; empty where nothing. Holds that were let go with the change are not looked
+ * at, nor lengths where the rate is another: they last as long as they did.
  */
 export function heldBrokenWords(before: Plan, after: Plan): string {
   const held = (after.score?.shots ?? []).filter(({ holds }) => holds);
   if (held.length === 0) return '';
   const [was, is] = [filmOf(before), filmOf(after)];
   const earlier = new Map(was.shots.map((facts) => [facts.shot.id, facts]));
-  return held
-    .flatMap(({ id, clip, holds }) => {
-      const one = earlier.get(id);
-      const other = is.shots.find((facts) => facts.shot.id === id);
-      if (!one || !other || one.shot.clip !== clip) return [];
-      const [from, to] = [standingOf(was, one), standingOf(is, other)];
-      if (!from || !to) return [];
-      // What is held from this change on was not held by it.
-      const kept = holdsOf(one.shot).filter((hold) => holds!.includes(hold));
-      const broken = changedHolds(from, to).filter((hold) => kept.includes(hold));
-      return broken.map(
-        (hold) =>
-          `Shot ${other.index + 1} held ${movedWords(hold, from, to)}; undo brings it back.`,
-      );
-    })
-    .join(' ');
+  const later = new Map(is.shots.map((facts) => [facts.shot.id, facts]));
+  const sameRate = compare(before.rate, after.rate) === 0;
+  const broken = held.flatMap(({ id, clip, holds }) => {
+    const [one, other] = [earlier.get(id), later.get(id)];
+    if (!one || !other || one.shot.clip !== clip) return [];
+    const [from, to] = [standingOf(was, one), standingOf(is, other)];
+    if (!from || !to) return [];
+    // What is held from this change on was not held by it.
+    const kept = holdsOf(one.shot).filter(
+      (hold) => holds!.includes(hold) && (sameRate || hold === 'in' || hold === 'out'),
+    );
+    const moved = changedHolds(from, to).filter((hold) => kept.includes(hold));
+    const words = moved.map((hold) => movedWords(hold, from, to)).join(', and ');
+    return words ? [`Shot ${other.index + 1} held ${words}.`] : [];
+  });
+  const rest = broken.length - SHOWN;
+  return [
+    ...broken.slice(0, SHOWN),
+    ...(rest > 0 ? [`So it is with ${plural(rest, 'other shot')}.`] : []),
+    ...(broken.length > 0 ? ['Undo brings it back.'] : []),
+  ].join(' ');
 }
 
 /** Where something held was and is. */
