@@ -1,6 +1,6 @@
-import type { CSSProperties } from 'react';
-import { Button, ButtonGroup } from 'react-bootstrap';
 import type { Film } from '@caesura/core/film';
+import { PlayButtons } from '../../components/PlayButtons.tsx';
+import { PositionPicture } from '../../components/PositionPicture.tsx';
 import { AimOverlay } from './AimOverlay.tsx';
 import type { MoveItem } from './items.ts';
 import { MoveWords } from './MoveWords.tsx';
@@ -26,44 +26,24 @@ export function MoveStage({
 }) {
   const { size } = film.plan;
   const { canvas, aiming, still, half, plain, seen, play, setHalf, setPlain, setSeen } = stage;
-  const toggle = (name: string, key: string, on: boolean, set: (on: boolean) => void) => (
-    <Button
-      variant="outline-dark"
-      active={on}
-      aria-pressed={on}
-      onClick={() => set(!on)}
-      title={key}
-    >
-      {name}
-    </Button>
-  );
   return (
     <div className="move-stage">
-      <div
-        className="move-picture"
-        style={{ '--shape': size.width / size.height } as CSSProperties}
-      >
-        <canvas
-          ref={canvas}
-          width={480}
-          height={Math.round((480 * size.height) / size.width)}
-          role="img"
-          aria-label="The picture at the position"
-        />
+      <PositionPicture canvas={canvas} size={size} className="move-picture">
         {aiming && <AimOverlay film={film} item={item} choice={choice} frame={frame} />}
-      </div>
+      </PositionPicture>
       <div className="move-about">
         <MoveWords film={film} item={item}>
-          <div className="buttons">
-            <Button variant={still ? 'dark' : 'outline-dark'} onClick={play} title="Space">
-              {still ? 'Play it' : 'Stop'}
-            </Button>
-            <ButtonGroup aria-label="How it is shown">
-              {toggle('Half speed', 'H', half, setHalf)}
-              {toggle('Without', 'W', plain, setPlain)}
-              {movesSomething(item) && toggle('As seen', 'V', seen, setSeen)}
-            </ButtonGroup>
-          </div>
+          <PlayButtons
+            still={still}
+            onPlay={play}
+            toggles={[
+              { name: 'Half speed', key: 'H', on: half, set: setHalf },
+              { name: 'Without', key: 'W', on: plain, set: setPlain },
+              ...(movesSomething(item)
+                ? [{ name: 'As seen', key: 'V', on: seen, set: setSeen }]
+                : []),
+            ]}
+          />
         </MoveWords>
       </div>
     </div>

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { Button, ButtonGroup, Dropdown } from 'react-bootstrap';
+import { Button, Dropdown } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { faultKey, type Fault } from '@caesura/core/faults';
 import { filmOf } from '@caesura/core/film';
@@ -11,6 +11,7 @@ import { usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { chosenCuts, cutSelected, placed } from '../../app/view.ts';
 import { FaultMends } from '../../components/FaultMends.tsx';
+import { ListFilters } from '../../components/ListFilters.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import type { CopiedKeys } from './copied-keys.ts';
 import { ItemPanel } from './ItemPanel.tsx';
@@ -120,19 +121,12 @@ export default function MovesScreen() {
   return (
     <div className="moves">
       <div className="move-column">
-        <ButtonGroup aria-label="What is listed" className="move-filters">
-          {FILTER_NAMES.map((kind) => (
-            <Button
-              key={kind}
-              variant="outline-dark"
-              active={filter === kind}
-              aria-pressed={filter === kind}
-              onClick={() => setFilter(kind)}
-            >
-              {FILTERS[kind]} {listed[kind].length}
-            </Button>
-          ))}
-        </ButtonGroup>
+        <ListFilters
+          names={FILTERS}
+          counts={(kind) => listed[kind].length}
+          chosen={filter}
+          onChoose={setFilter}
+        />
         <MoveList film={film} items={shown} open={open} selection={selection} wrong={wrong} />
         <div className="move-acts">
           <span>

@@ -32,7 +32,7 @@ export function AskPanel({
 }) {
   const edit = useEdit();
   const { plan } = film;
-  const { index, time, start, length } = facts;
+  const { index, clip, time, start, length } = facts;
   const [ask, setAsk] = useState<Ask>('play');
   const [typed, setTyped] = useState<Partial<Asked>>({});
   const asked = useMemo(() => askedOf(facts, film, { typed, at }), [facts, film, typed, at]);
@@ -51,6 +51,10 @@ export function AskPanel({
         : [],
     [plan, index, answer],
   );
+  // What breaks what is held is offered otherwise, and what the clip does not have not at all.
+  const near = answer.found === null ? answer.nearest : null;
+  const lasts = near && near.after.in >= 0 && near.after.out <= (clip?.frames ?? 0);
+  const nearest = near && lasts && near.broken.length === 0 ? near : null;
   const inside = at >= start && at < start + length;
   const put = (found: SpeedAnswer) => edit('placeSpeeds', index, found);
   const [said, setSaid] = useState('');
@@ -93,9 +97,9 @@ export function AskPanel({
             On all {plural(chosen.length, 'chosen shot')}
           </Button>
         )}
-        {answer.found === null && answer.nearest && answer.nearest.broken.length === 0 && (
-          <Button variant="link" size="sm" onClick={() => answer.nearest && put(answer.nearest)}>
-            Take the nearest: {toldWords(answer.nearest)}
+        {nearest && (
+          <Button variant="link" size="sm" onClick={() => put(nearest)}>
+            Take the nearest: {toldWords(nearest)}
           </Button>
         )}
       </div>

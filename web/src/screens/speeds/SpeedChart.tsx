@@ -167,6 +167,11 @@ export function SpeedChart({
                 frame {start + at}, {percent(speed)}: drag in time and in speed
               </title>
             </Dot>
+            {speed <= 0 && held?.place !== place && (
+              <text className="back-words" x={filmX(scales, at)} y={yOf(axis, speed) - 10}>
+                {speed === 0 ? 'stands' : `back ${percent(-speed)}`}
+              </text>
+            )}
             {held?.place === place && (
               <text className="held-words" x={filmX(scales, at)} y={yOf(axis, speed) - 10}>
                 {start + at} · {percent(speed)}

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Button, ButtonGroup } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { speedAt } from '@caesura/core/curves';
 import { speedsOf } from '@caesura/core/edits';
@@ -14,6 +14,7 @@ import { oneKey, SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys } from '../../app
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { placed, shotsChosen } from '../../app/view.ts';
 import { FaultMends } from '../../components/FaultMends.tsx';
+import { ListFilters } from '../../components/ListFilters.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import { AskPanel } from './AskPanel.tsx';
 import { BetweenPanel } from './BetweenPanel.tsx';
@@ -29,8 +30,8 @@ import { SpeedEdits, useHeldEdit } from './use-held-edit.ts';
 import { useShotStage } from './use-shot-stage.ts';
 
 /** What of the list is shown. */
-const FILTERS = ['all', 'changed', 'faults'] as const;
-type Filter = (typeof FILTERS)[number];
+const FILTERS = { all: 'all', changed: 'changed', faults: 'faults' } as const;
+type Filter = keyof typeof FILTERS;
 
 const isChanged = ({ ramp, speed }: ShotFacts): boolean =>
   ramp !== null || compare(speed, rational(1)) !== 0;
@@ -158,19 +159,12 @@ export default function SpeedsScreen() {
     <SpeedEdits value={edit}>
       <div className="speeds">
         <div className="move-column">
-          <ButtonGroup aria-label="What is listed" className="move-filters">
-            {FILTERS.map((kind) => (
-              <Button
-                key={kind}
-                variant="outline-dark"
-                active={filter === kind}
-                aria-pressed={filter === kind}
-                onClick={() => setFilter(kind)}
-              >
-                {kind} {listed[kind].length}
-              </Button>
-            ))}
-          </ButtonGroup>
+          <ListFilters
+            names={FILTERS}
+            counts={(kind) => listed[kind].length}
+            chosen={filter}
+            onChoose={setFilter}
+          />
           <ShotList
             shots={shown}
             open={open}

@@ -52,7 +52,7 @@ export function askedOf(
   film: Film,
   { typed, at }: { readonly typed: Partial<Asked>; readonly at: number },
 ): Asked {
-  const [one, other] = (clip?.moments ?? []).map(({ at }) => at as number);
+  const [one, other] = (clip?.moments ?? []).map((moment) => moment.at as number);
   const last = clip ? clip.frames - 1 : 0;
   const [low, high] = [time?.at(0) ?? 0, Math.min(last, time?.at(length - 1) ?? 0)];
   const inside = one !== undefined && one >= low && one < high;

@@ -9,5 +9,5 @@ export function speedsLine({ ramp, speed, length }: ShotFacts, most = 4): string
   const all = keys.map((key) => Math.round((100 * key.speed.num) / key.speed.den));
   const changes = all.filter((value, i) => i === 0 || value !== all[i - 1]);
   const shown = changes.length > most ? [...changes.slice(0, most), '…'] : changes;
-  return `${shown.join(' → ')} %`;
+  return `${shown.join(' → ').replaceAll('-', '−')} %`;
 }
