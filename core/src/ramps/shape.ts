@@ -64,31 +64,25 @@ export function shapedRamp({ floor, head, tail }: RampShape): Ramp {
   ];
 }
 
+const sameSpeed = (a: Rational, b: Rational): boolean => a.num * b.den === b.num * a.den;
+
 /** The shape of a ramp that has one, also that of one speed; null for other keys. */
 export function shapeOf(ramp: Ramp): RampShape | null {
   const [only] = ramp;
   if (only && ramp.length === 1 && only.from === 'start' && only.at === 0)
     return { floor: only.speed, head: null, tail: null };
-  const same = (a: Rational, b: Rational) => a.num * b.den === b.num * a.den;
   const starts = ramp.filter((key) => key.from === 'start');
   const ends = ramp.filter((key) => key.from === 'end');
-  const [h0, h1] = starts;
-  const [t0, t1] = ends;
-  const head =
-    starts.length === 2 && h0!.at === 0 && h1!.at > 0
-      ? { key: h0!, length: h1!.at, floor: h1! }
-      : null;
-  const tail =
-    ends.length === 2 && t1!.at === 0 && t0!.at < 0
-      ? { key: t1!, length: -t0!.at, floor: t0! }
-      : null;
-  if ((starts.length > 0 && !head) || (ends.length > 0 && !tail)) return null;
-  const floor = head?.floor ?? tail?.floor;
-  if (!floor || (head && tail && !same(head.floor.speed, tail.floor.speed))) return null;
+  const [[h0, h1], [t0, t1]] = [starts, ends];
+  const headed = starts.length === 2 && h0!.at === 0 && h1!.at > 0;
+  const tailed = ends.length === 2 && t1!.at === 0 && t0!.at < 0;
+  if ((starts.length > 0 && !headed) || (ends.length > 0 && !tailed)) return null;
+  const floor = h1 ?? t0;
+  if (!floor || (h1 && t0 && !sameSpeed(h1.speed, t0.speed))) return null;
   return {
     floor: floor.speed,
-    head: head && { speed: head.key.speed, length: head.length, ease: head.key.ease },
-    tail: tail && { speed: tail.key.speed, length: tail.length, ease: tail.floor.ease },
+    head: headed ? { speed: h0!.speed, length: h1!.at, ease: h0!.ease } : null,
+    tail: tailed ? { speed: t1!.speed, length: -t0!.at, ease: t0!.ease } : null,
   };
 }
 
