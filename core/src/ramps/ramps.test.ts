@@ -1,15 +1,21 @@
 import type { ShotFacts } from '../film/shots.ts';
 import { filmOf } from '../film/film.ts';
 import fc from 'fast-check';
+import { gaussQuadrature } from 'flo-gauss-quadrature';
 import { describe, expect, it } from 'vitest';
 import { planOfParts } from '../testing/joined-plans.ts';
+import { playedAt, speedAt } from '../curves/index.ts';
+import { keysOn } from '../film/shot-time.ts';
+import { stepped } from '../testing/stepped.ts';
 import { splitShot } from '../plan/edits/edit-shots.ts';
 import { strideOf } from '../film/source.ts';
 import type { Plan, Ramp } from '../plan/index.ts';
 import {
   frameRate,
+  minus,
   rational,
   sourceFrames,
+  toDouble,
   toNumber,
   USUAL_RATES,
   type Rational,
@@ -76,6 +82,45 @@ describe('the usual ramp (common practice: floor 40–50 %, crest 400 %, 10 fram
     ];
     const plan = planOfParts(at24, [{ length: 11, in: 10, frames: 30, ramp: held }]);
     expect(shown(plan)).toEqual([10, 11, 12, 13, 14, 14, 14, 14, 14, 12, 10]);
+  });
+});
+
+describe('what a ramp goes through', () => {
+  it('is what quadrature and stepping say, over 1000 random ramps', () => {
+    const unit = fc.integer({ min: 0, max: 100 }).map((n) => n / 100);
+    const any = fc.integer({ min: -50, max: 150 }).map((n) => n / 100);
+    const eases = fc.oneof(
+      fc.constantFrom('linear', 'steps(1)', 'ease-in', 'ease-out', 'ease-in-out', 'ease'),
+      fc
+        .tuple(unit, any, unit, any)
+        // Upright curves are no function of time that stepping could follow.
+        .filter(([x1, , x2]) => x1 < 0.9 && x2 > 0.1)
+        .map((points) => `cubic-bezier(${points.join(', ')})`),
+    );
+    const keys = fc.uniqueArray(
+      fc.record({ at: fc.nat(60), percent: fc.integer({ min: -200, max: 1000 }), ease: eases }),
+      { minLength: 1, maxLength: 6, selector: ({ at }) => at },
+    );
+    fc.assert(
+      fc.property(keys, fc.integer({ min: 1, max: 60 }), (made, k) => {
+        const ramp: Ramp = made
+          .toSorted((a, b) => a.at - b.at)
+          .map(({ at, percent, ease }) => ({
+            ...{ from: 'start', at, ease },
+            speed: { num: percent, den: 100 },
+          }));
+        const curve = keysOn(ramp, 60);
+        const goes = toDouble(minus(playedAt(curve, k), playedAt(curve, 0)));
+        const steps = stepped(ramp, 60, { sourceIn: 0, stride: 1 });
+        expect(Math.abs(goes - steps[k]!)).toBeLessThan(0.02);
+        let sum = 0;
+        // In quarters of a frame, from whose inside no key is left out.
+        for (let i = 0; i < 4 * k; i++)
+          sum += gaussQuadrature((t) => speedAt(curve, t), [i / 4, (i + 1) / 4], 16);
+        expect(Math.abs(goes - sum)).toBeLessThan(0.01);
+      }),
+      { numRuns: 1000 },
+    );
   });
 });
 
