@@ -1,4 +1,4 @@
-import { fadeAt, type AudioEvent } from '../sound/audio-events.ts';
+import { fadeAt, sampleAt, type AudioEvent } from '../sound/audio-events.ts';
 import { MIX_RATE } from '../sound/mix-rate.ts';
 import {
   instantOfFrame,
@@ -31,8 +31,7 @@ export function heardAt(
   return events.flatMap((event): HeardSound[] => {
     if (event.ends <= from! || event.starts >= to!) return [];
     const at = Math.max(from!, event.starts);
-    const sampleRate = event.sampleRate;
-    const place = event.anchor.sample / sampleRate + (at - event.anchor.at) * event.rate;
+    const place = sampleAt(event, at) / event.sampleRate;
     return [
       {
         event,

@@ -82,6 +82,13 @@ export {
   USUAL_BETWEEN,
   USUAL_HOLDS,
 } from './schema/speed-schema.ts';
+export {
+  type ClipSound,
+  type Pitch,
+  PITCHES,
+  type ShotSound,
+  type SoundRule,
+} from './schema/own-sound-schema.ts';
 export { type Steady, type SteadyMove, SteadySchema } from './schema/steady-schema.ts';
 export type { CueEdit, Sound } from './schema/sound-schema.ts';
 export type { Ramp, RampKey } from './schema/ramp-schema.ts';

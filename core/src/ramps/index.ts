@@ -42,5 +42,5 @@ export { constantSteps, type SpeedStep } from './steps.ts';
 export { altered, figuresOf, type SpeedChange } from './altered.ts';
 export { placeOf } from './places.ts';
 export { type Copy, COPIES, copiedRamp } from './copied.ts';
-export { crestAdvice } from './speed-advice.ts';
+export { crestAdvice, fastAdvice, floorAdvice } from './speed-advice.ts';
 export { type OwnSound, ownSoundAt } from './own-sound.ts';

@@ -11,14 +11,22 @@ import {
   type GivenSeconds,
 } from '../time/index.ts';
 import { type EffectFacts } from './effect-facts.ts';
+import { ownEventsOf } from './own-events.ts';
 
 /** What can be heard of a plan and switched. */
-export type Heard = 'music' | 'voice' | 'effect' | 'placement' | 'click';
+export type Heard = 'music' | 'voice' | 'effect' | 'placement' | 'own' | 'click';
+
+/** Where of its file a sound is at a time of the film; between two points evenly. */
+export interface CoursePoint {
+  readonly at: Seconds;
+  /** May lie between two samples. */
+  readonly sample: number;
+}
 
 /** A stretch of a sound file in the film, or a click of ours. */
 export interface AudioEvent {
   readonly of: Heard;
-  /** The sound or effect it belongs to. */
+  /** The sound, effect or shot it belongs to. */
   readonly id: string;
   /** The file; null for a click of ours. */
   readonly media: string | null;
@@ -26,6 +34,8 @@ export interface AudioEvent {
   readonly sampleRate: number;
   /** Sample of the file at a place of the film, by which all others go. */
   readonly anchor: { readonly sample: Samples; readonly at: Seconds };
+  /** Where of its file it is when, in place of a rate, its pitch as that makes it. */
+  readonly course?: readonly CoursePoint[];
   /**
    * What of the file is laid on the anchor once it sounds at its rate and pitch: that very sample,
    * or the loudest or first instant of the file, measured anew.
@@ -198,6 +208,7 @@ export function audioEventsOf(
   const length = heardLength(plan);
   return [
     ...soundsOf(plan).flatMap((sound) => lineEvents(sound, plan, length)),
+    ...shots.flatMap((facts) => ownEventsOf(facts, plan)),
     ...effects.flatMap((facts) => (facts.placement.off ? [] : effectEventsOf(facts, plan))),
     ...clickEvents(shots, plan),
   ].sort((a, b) => a.starts - b.starts);
@@ -215,4 +226,32 @@ export function fadeAt(
     fadeOut > 0 ? (ends - at) / fadeOut : 1,
   );
   return fade === 'power' ? Math.sin((part * Math.PI) / 2) : part;
+}
+
+/** Sample of its file that a sound is at, at a time of the film; may lie between two. */
+export function sampleAt(
+  { anchor, course, rate, sampleRate }: AudioEvent,
+  at: GivenSeconds,
+): number {
+  if (!course) return anchor.sample + (at - anchor.at) * rate * sampleRate;
+  const i = Math.min(
+    course.length - 2,
+    Math.max(
+      0,
+      course.findLastIndex((point) => point.at <= at),
+    ),
+  );
+  const [a, b] = [course[i]!, course[i + 1]!];
+  return a.sample + ((at - a.at) / (b.at - a.at)) * (b.sample - a.sample);
+}
+
+/** The samples of its file that a sound uses, from the first to the last. */
+export function samplesUsed(event: AudioEvent): { readonly from: number; readonly to: number } {
+  const ends = [sampleAt(event, event.starts), sampleAt(event, event.ends)];
+  const inside = (event.course ?? []).filter(({ at }) => at > event.starts && at < event.ends);
+  const all = [...ends, ...inside.map(({ sample }) => sample)];
+  return {
+    from: all.reduce((a, b) => Math.min(a, b)),
+    to: all.reduce((a, b) => Math.max(a, b)),
+  };
 }

@@ -3,7 +3,7 @@ import { MIX_RATE } from './mix-rate.ts';
 import { timeStretched } from './time-stretch.ts';
 import { measureEffect } from './measure-effect.ts';
 import { addResampled } from './resample.ts';
-import { CLICK_RATE, fadeAt, type AudioEvent } from './audio-events.ts';
+import { CLICK_RATE, fadeAt, type AudioEvent, type CoursePoint } from './audio-events.ts';
 
 /** Decoded sound of a file, from one of its samples on. */
 export interface Decoded {
@@ -23,6 +23,29 @@ export interface Sounding {
    */
   readonly origin: number;
   readonly step: number;
+  /** The same from one sample of the film up to another, where its speed changes. */
+  readonly pieces?: readonly Piece[];
+}
+
+/** A stretch of the film in which a voice goes at one speed, in samples of the mix. */
+interface Piece {
+  readonly from: number;
+  readonly to: number;
+  readonly origin: number;
+  readonly step: number;
+}
+
+/** The pieces of a course over a sound that begins with a sample of its file. */
+function piecesOf(course: readonly CoursePoint[], begins: number): Piece[] {
+  return course.slice(1).map((b, i): Piece => {
+    const a = course[i]!;
+    const step = (b.sample - a.sample) / (b.at - a.at) / MIX_RATE;
+    const origin = a.sample - begins - a.at * MIX_RATE * step;
+    // The first and the last reach as far as the voice is heard.
+    const from = i === 0 ? -Infinity : Math.ceil(a.at * MIX_RATE);
+    const to = i === course.length - 2 ? Infinity : Math.ceil(b.at * MIX_RATE);
+    return { from, to, origin, step };
+  });
 }
 
 /** A click of ours: 40 ms that die away. */
@@ -69,7 +92,12 @@ function atMixRate(channels: readonly Float32Array[], step: number): readonly Fl
  * will be heard, since both stretching and what a rate cannot hold move it.
  */
 export function soundingOf(event: AudioEvent, decoded: Decoded): Sounding {
-  const { anchor, rate, semitones, by } = event;
+  const { anchor, rate, semitones, by, course } = event;
+  if (course)
+    return {
+      ...{ event, channels: decoded.channels, origin: 0, step: 1 },
+      pieces: piecesOf(course, decoded.from),
+    };
   const higher = 2 ** (semitones / 12);
   const speed = rate / higher;
   const kept = Math.abs(speed - 1) < SAME;
@@ -102,7 +130,7 @@ export function mixed(
   count: GivenSamples,
 ): [Float32Array, Float32Array] {
   const out: [Float32Array, Float32Array] = [new Float32Array(count), new Float32Array(count)];
-  for (const { event, channels, origin, step } of events) {
+  for (const { event, channels, origin, step, pieces } of events) {
     const first = Math.max(0, Math.ceil(event.starts * MIX_RATE) - from);
     const last = Math.min(count, Math.ceil(event.ends * MIX_RATE) - from);
     if (first >= last) continue;
@@ -114,10 +142,19 @@ export function mixed(
       const [cell, part] = [Math.floor(i / FADE_STEP), (i % FADE_STEP) / FADE_STEP];
       return level * (fades[cell]! + part * (fades[cell + 1]! - fades[cell]!));
     };
-    const at = origin + (from + first) * step;
-    sides(channels).forEach((channel, side) =>
-      addResampled(out[side]!, { first, count: last - first }, { sound: channel, at, step }, gain),
-    );
+    for (const piece of pieces ?? [{ from: -Infinity, to: Infinity, origin, step }]) {
+      const [begins, ends] = [Math.max(first, piece.from - from), Math.min(last, piece.to - from)];
+      if (begins >= ends) continue;
+      const at = piece.origin + (from + begins) * piece.step;
+      sides(channels).forEach((channel, side) =>
+        addResampled(
+          out[side]!,
+          { first: begins, count: ends - begins },
+          { sound: channel, at, step: piece.step },
+          (i) => gain(begins - first + i),
+        ),
+      );
+    }
   }
   return out;
 }

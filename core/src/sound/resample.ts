@@ -29,6 +29,7 @@ export interface Taken {
   readonly sound: Float32Array;
   /** In samples of it; may lie between two. */
   readonly at: number;
+  /** Backwards where it is less than 0. */
   readonly step: number;
 }
 
@@ -45,7 +46,7 @@ export function addResampled(
   gain: (i: number) => number,
 ): void {
   const plain = step === 1 && Number.isInteger(at);
-  const scale = Math.min(1, 1 / step);
+  const scale = Math.min(1, 1 / Math.abs(step));
   const reach = TURNS / scale;
   for (let i = 0; i < count; i++) {
     const place = at + i * step;

@@ -1,10 +1,10 @@
 import { filmOf } from '../film/film.ts';
-import type { Plan } from '../plan/index.ts';
+import type { Plan, Shot } from '../plan/index.ts';
 import type { Seconds } from '../time/index.ts';
 import { heardLength, type Heard, type AudioEvent } from './audio-events.ts';
 
 /** What is in the sum of a film: all but our click. */
-export const SUMMED: readonly Heard[] = ['music', 'voice', 'effect', 'placement'];
+export const SUMMED: readonly Heard[] = ['music', 'voice', 'effect', 'placement', 'own'];
 
 /** What the sum of all that sounds in a plan comes to. */
 export interface SumLevel {
@@ -58,9 +58,19 @@ export function sumFor(plan: Plan, measured: MeasuredSum): SumLevel | null {
 export function turnAll(plan: Plan, by: number): Plan {
   const turned = (gain: number) => Math.min(24, Math.max(-90, Math.round(1e6 * (gain + by)) / 1e6));
   const levels = new Map(filmOf(plan).effects.map(({ placement, gain }) => [placement.id, gain]));
+  const ruled = new Set(plan.clips.flatMap(({ id, heard }) => (heard ? [id] : [])));
+  // A shot whose clip says nothing has its level by itself.
+  const turnedShot = (shot: Shot): Shot =>
+    shot.sound?.on && !(shot.clip !== null && ruled.has(shot.clip))
+      ? { ...shot, sound: { ...shot.sound, gain: turned(shot.sound.gain ?? 0) } }
+      : shot;
   return {
     ...plan,
     music: plan.music && { ...plan.music, gain: turned(plan.music.gain) },
+    clips: plan.clips.map((clip) =>
+      clip.heard ? { ...clip, heard: { ...clip.heard, gain: turned(clip.heard.gain) } } : clip,
+    ),
+    score: plan.score && { ...plan.score, shots: plan.score.shots.map(turnedShot) },
     sounds: plan.sounds.map((sound) => ({ ...sound, gain: turned(sound.gain) })),
     effects: plan.effects.map((placement) => {
       const level = levels.get(placement.id);

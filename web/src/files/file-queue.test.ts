@@ -51,7 +51,8 @@ function queueOf(
       await new Promise((done) => setTimeout(done, 5));
       if (watchFails.includes(name))
         throw new CaesuraError('cut-short', `“${name}” breaks off.`, 'Copy it again.');
-      return { ...known.facts, movement: hash('e'), proxy: hash('f') };
+      const seen = { ...known.facts, movement: hash('e'), proxy: hash('f'), sound: null };
+      return { facts: seen, note: null };
     },
   };
   const queue = new FileQueue(store, work);
@@ -168,7 +169,10 @@ describe('files on their way to clips', () => {
 
   it('that cannot be shown here, or whose frames are unevenly spaced, are said to be so', async () => {
     const { queue, settled, notes, watched } = queueOf({
-      'raw.mov': read(hash('a'), { canDecode: false, facts: facts({ codec: 'apcn' }) }),
+      'raw.mov': read(hash('a'), {
+        canDecode: false,
+        facts: facts({ codec: 'apcn', sound: null }),
+      }),
       'uneven.mp4': read(hash('b'), { mean: 23.4 }),
     });
     queue.add([file('raw.mov'), file('uneven.mp4')]);
@@ -180,7 +184,9 @@ describe('files on their way to clips', () => {
 
   it('that were watched before are not watched again', async () => {
     const { queue, settled, watched, plan } = queueOf({
-      'a.mp4': read(hash('a'), { facts: facts({ movement: hash('e'), proxy: hash('f') }) }),
+      'a.mp4': read(hash('a'), {
+        facts: facts({ movement: hash('e'), proxy: hash('f'), sound: null }),
+      }),
     });
     queue.add([file('a.mp4')]);
     await settled();

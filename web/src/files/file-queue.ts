@@ -5,7 +5,7 @@ import { rateLabel } from '@caesura/core/time';
 import { edit } from '../app/edit.ts';
 import { clipsFilled } from '../app/plan-state.ts';
 import type { AppStore } from '../app/store.ts';
-import { readFile, watchFile, type ReadFile } from './read-file.ts';
+import { isKnown, readFile, watchFile, type ReadFile } from './read-file.ts';
 
 /** Where a file is on its way. */
 export type Stage = 'waiting' | 'reading' | 'queued' | 'watching' | 'done' | 'stopped' | 'failed';
@@ -202,8 +202,7 @@ export class FileQueue {
       notes.push(
         `This browser cannot show ${facts.codec ?? 'its pictures'}; it is planned with its numbers alone.`,
       );
-    const watched = facts.movement !== undefined || !canDecode;
-    return { stage: watched ? 'done' : 'queued', fraction: 0, note: notes.join(' ') || null };
+    return { stage: isKnown(read) ? 'done' : 'queued', fraction: 0, note: notes.join(' ') || null };
   }
 
   async #watchOn(): Promise<void> {
@@ -212,10 +211,11 @@ export class FileQueue {
     await this.#through('queued', 'watching', async (entry, signal) => {
       const read = entry.read!;
       const onProgress = (fraction: number) => this.#put(entry, { fraction });
-      const facts = await this.#work.watch(entry.file, read, onProgress, signal);
+      const { facts, note } = await this.#work.watch(entry.file, read, onProgress, signal);
       signal.throwIfAborted();
       this.#store.dispatch(clipsFilled({ content: read.content, facts }));
-      return { stage: 'done', fraction: 1 };
+      const notes = [entry.view.note, note].filter(Boolean).join(' ');
+      return { stage: 'done', fraction: 1, note: notes || null };
     });
     this.#watching = false;
   }

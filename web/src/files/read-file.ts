@@ -9,6 +9,7 @@ import {
   type FrameRate,
 } from '@caesura/core/time';
 import { ask, askJson, keepMedia } from '../app/http.ts';
+import type { HeardClip } from '../workers/clip-listener.ts';
 import type { MediaWorker } from '../workers/media-worker.ts';
 import { startMediaWorker } from '../workers/start.ts';
 import { workerPool } from '../workers/pool.ts';
@@ -122,13 +123,23 @@ const keepFacts = (content: string, facts: FileFacts, signal: AbortSignal): Prom
     signal,
   });
 
-/**
- * Watches all frames of a file and keeps what was seen, its small copy and its strip: the facts
- * with them.
- */
-export async function watchFile(
+/** Part of the work on a file that is watching it. */
+const WATCHED = 0.85;
+
+/** What of a file is watched and heard of what is not yet, with what there is to say of it. */
+export interface WatchedFile {
+  readonly facts: FileFacts;
+  readonly note: string | null;
+}
+
+/** Whether there is something left to watch or to hear of a file. */
+export const isKnown = ({ facts, canDecode }: Pick<ReadFile, 'facts' | 'canDecode'>): boolean =>
+  (facts.movement !== undefined || !canDecode) && facts.sound !== undefined;
+
+/** Watches all frames of a file: the facts with what was seen, its small copy and its strip. */
+async function withFrames(
   file: File,
-  { content, facts, stored }: ReadFile,
+  { facts, stored }: ReadFile,
   onProgress: (fraction: number) => void,
   signal: AbortSignal,
 ): Promise<FileFacts> {
@@ -148,13 +159,55 @@ export async function watchFile(
       (blob) => keepMedia(blob, signal),
     ),
   );
-  const whole = {
-    ...facts,
-    movement: movement!,
-    measured: FACTS_VERSION,
-    proxy: small!,
-    strip: strip!,
-  };
-  await keepFacts(content, whole, signal);
-  return whole;
+  return { ...facts, movement: movement!, measured: FACTS_VERSION, proxy: small!, strip: strip! };
+}
+
+/** Listens to the sound of a file: the facts with what was heard and a copy of it. */
+async function withOwnSound(
+  file: File,
+  facts: FileFacts,
+  onProgress: (fraction: number) => void,
+  signal: AbortSignal,
+): Promise<FileFacts> {
+  const made = await inMediaWorker(
+    async (worker): Promise<HeardClip | null> =>
+      valueOf(await worker.listenToClip(file, facts.rate, proxy(onProgress))),
+    signal,
+  );
+  if (!made) return { ...facts, sound: null };
+  const [media, outline] = await Promise.all(
+    [new Blob([made.copy], { type: 'video/webm' }), new Blob([made.outline])].map((blob) =>
+      keepMedia(blob, signal),
+    ),
+  );
+  return { ...facts, sound: { ...made.sound, media: media!, outline: outline! } };
+}
+
+/**
+ * Watches and hears what is not yet known of a file and keeps it. A sound that cannot be had does
+ * not take the pictures with it: it is told.
+ */
+export async function watchFile(
+  file: File,
+  read: ReadFile,
+  onProgress: (fraction: number) => void,
+  signal: AbortSignal,
+): Promise<WatchedFile> {
+  const { content, facts, canDecode } = read;
+  const seen =
+    facts.movement !== undefined || !canDecode
+      ? facts
+      : await withFrames(file, read, (done) => onProgress(WATCHED * done), signal);
+  if (seen !== facts) await keepFacts(content, seen, signal);
+  if (seen.sound !== undefined) return { facts: seen, note: null };
+  const onHeard = (done: number) => onProgress(WATCHED + (1 - WATCHED) * done);
+  try {
+    const heard = await withOwnSound(file, seen, onHeard, signal);
+    await keepFacts(content, heard, signal);
+    return { facts: heard, note: null };
+  } catch (error) {
+    signal.throwIfAborted();
+    if (!(error instanceof CaesuraError)) throw error;
+    return { facts: seen, note: `Its sound is not heard here: ${error.message}` };
+  }
 }

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { safeFileName } from '@caesura/core/handoff';
 import type { Plan } from '@caesura/core/plan';
-import type { Heard } from '@caesura/core/sound';
+import { SUMMED, type Heard } from '@caesura/core/sound';
 import { download } from '../app/download.ts';
 import { noticed } from '../app/notices.ts';
 import { useAppDispatch } from '../app/store.ts';
@@ -19,7 +19,7 @@ import type { AnimaticFormat } from './animatic.ts';
 const CONTAINERS = { webm: 'WebM', mp4: 'MP4' } as const;
 
 /** What of the sound is written when nothing else is chosen. */
-export const ALL_HEARD: readonly Heard[] = ['music', 'voice', 'effect', 'placement'];
+export const ALL_HEARD: readonly Heard[] = SUMMED;
 
 /** Writes the film, as it is played, as a video file. */
 export function AnimaticMaker({

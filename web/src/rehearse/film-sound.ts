@@ -2,6 +2,7 @@ import { filmOf } from '@caesura/core/film';
 import {
   CLICK,
   mixed,
+  samplesUsed,
   soundingOf,
   type Decoded,
   type Heard,
@@ -26,11 +27,12 @@ interface Need {
 /** What each file is needed for. Effects are needed whole, since they are measured. */
 function needsOf(events: readonly AudioEvent[]): Map<string, Need> {
   const needs = new Map<string, Need>();
-  for (const { media, fileName, anchor, starts, ends, sampleRate, by } of events) {
+  for (const event of events) {
+    const { media, fileName, by } = event;
     if (media === null) continue;
-    const place = (at: number) => anchor.sample + (at - anchor.at) * sampleRate;
-    const from = by === 'sample' ? Math.max(0, Math.floor(place(starts)) - MARGIN) : 0;
-    const to = by === 'sample' ? Math.ceil(place(ends)) + MARGIN : Infinity;
+    const used = samplesUsed(event);
+    const from = by === 'sample' ? Math.max(0, Math.floor(used.from) - MARGIN) : 0;
+    const to = by === 'sample' ? Math.ceil(used.to) + MARGIN : Infinity;
     const known = needs.get(media);
     needs.set(media, {
       fileName,
@@ -51,7 +53,6 @@ async function decode(media: string, { fileName, from, to }: Need): Promise<Deco
   }));
 }
 
-/** Makes the sound of films: every file decoded once, mixed where it is asked for. */
 /** A plan whose sounds are loaded under a name. */
 export interface LoadedFilm {
   readonly sound: FilmSound;
@@ -59,6 +60,7 @@ export interface LoadedFilm {
   readonly plan: Plan;
 }
 
+/** Makes the sound of films: every file decoded once, mixed where it is asked for. */
 export class FilmSound {
   private readonly files = new Map<
     string,
@@ -100,7 +102,7 @@ export class FilmSound {
       const decoded = event.media === null ? CLICK : await this.files.get(event.media)?.decoded;
       if (!decoded) continue;
       // Where a voice lies and how loud it is may change without its sound being made anew.
-      const key = `${event.media} ${event.rate} ${event.semitones} ${event.by} ${event.anchor.at} ${event.anchor.sample} ${decoded.from}`;
+      const key = `${event.media} ${event.rate} ${event.semitones} ${event.by} ${event.anchor.at} ${event.anchor.sample} ${decoded.from} ${JSON.stringify(event.course)}`;
       const sounding = { ...(this.ready.get(key) ?? soundingOf(event, decoded)), event };
       this.ready.set(key, sounding);
       soundings.push(sounding);

@@ -18,6 +18,7 @@ export const HEARD = {
   music: 'Music',
   voice: 'Voice and sounds',
   placement: 'Effects',
+  own: 'Own sound of clips',
   click: 'Click on cuts',
 } as const;
 export const SEEN = {
@@ -36,6 +37,7 @@ export const ALL_ON: Switches = {
   music: true,
   voice: true,
   placement: true,
+  own: true,
   click: false,
   joins: true,
   phrases: true,
@@ -50,11 +52,13 @@ export const soundsWith = ({
   music,
   voice,
   placement,
+  own,
   click,
 }: Pick<Switches, keyof typeof HEARD>): Heard[] => [
   ...(music ? (['music'] as const) : []),
   ...(voice ? (['voice', 'effect'] as const) : []),
   ...(placement ? (['placement'] as const) : []),
+  ...(own ? (['own'] as const) : []),
   ...(click ? (['click'] as const) : []),
 ];
 

@@ -37,6 +37,13 @@ export interface SoundFile {
    */
   readonly startGuessed: boolean;
   /**
+   * Samples that the coder put before the sound: sample n is heard at (n + this)/rate of the file's
+   * own time.
+   */
+  readonly delay: number;
+  /** Sound tracks in the file; the first that can be decoded is this one. */
+  readonly tracks: number;
+  /**
    * All channels from one sample to another, in pieces that follow one another. Throws where it is
    * damaged.
    */
@@ -53,13 +60,21 @@ function planesOf(sample: AudioSample): Float32Array[] {
   });
 }
 
-/** Throws what is wrong with a sound track that cannot be used. */
-async function checkTrack(name: string, track: InputAudioTrack | null): Promise<InputAudioTrack> {
-  if (!track) throw new CaesuraError('no-sound', `“${name}” holds no sound.`, MEND);
-  if (await track.canDecode()) return track;
+/**
+ * The sound track that is used of a file: the one it marks as the main one, or the first other that
+ * can be decoded. Throws what is wrong where there is none.
+ */
+async function usedTrack(
+  name: string,
+  input: Input,
+): Promise<{ readonly track: InputAudioTrack; readonly tracks: number }> {
+  const [main, all] = [await input.getPrimaryAudioTrack(), await input.getAudioTracks()];
+  if (!main) throw new CaesuraError('no-sound', `“${name}” holds no sound.`, MEND);
+  for (const track of [main, ...all])
+    if (await track.canDecode()) return { track, tracks: all.length };
   throw new CaesuraError(
     'undecodable',
-    `“${name}” is coded as ${(await track.getCodec()) ?? 'something unknown'}, which this browser cannot decode.`,
+    `“${name}” is coded as ${(await main.getCodec()) ?? 'something unknown'}, which this browser cannot decode.`,
     'Convert it to WAV, FLAC or MP3 and choose it again.',
   );
 }
@@ -77,7 +92,7 @@ export async function openSound(file: Blob, name: string): Promise<SoundFile> {
     // Files of a few bytes make it throw instead of answering.
     if (!(await input.canRead().catch(() => false)))
       throw new CaesuraError('bad-media', `“${name}” is not a sound file that can be read.`, MEND);
-    const track = await checkTrack(name, await input.getPrimaryAudioTrack());
+    const { track, tracks } = await usedTrack(name, input);
     const [sampleRate, channels] = [await track.getSampleRate(), await track.getNumberOfChannels()];
     const duration = await track.computeDuration({ skipLiveWait: true });
     if (duration > LONGEST)
@@ -96,6 +111,8 @@ export async function openSound(file: Blob, name: string): Promise<SoundFile> {
       channels,
       duration,
       startGuessed: guessed,
+      delay,
+      tracks,
       close: () => input.dispose(),
       async *planes(from, to) {
         const first = (from + delay) / sampleRate;

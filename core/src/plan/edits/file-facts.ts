@@ -64,13 +64,13 @@ export function relinkClips(
 }
 
 /**
- * Adds to the clips of a file what was made of its pictures. Their numbers stay as they are: the
+ * Adds to the clips of a file what was made of its pictures and its sound. Their numbers stay as they are: the
  * person may have corrected them. The plan itself when it has no such clip.
  */
 export const fillClips = (
   plan: Plan,
   content: string,
-  { poster, strip, proxy, movement, times }: FileFacts,
+  { poster, strip, proxy, movement, times, sound }: FileFacts,
 ): Plan =>
   plan.clips.some((c) => c.content === content)
     ? {
@@ -84,6 +84,7 @@ export const fillClips = (
                 ...(proxy && { proxy }),
                 ...(movement && { movement }),
                 ...(times && { times }),
+                ...(sound !== undefined && { sound }),
               }
             : c,
         ),

@@ -78,6 +78,7 @@ export {
   speedOffers,
   type SpeedQuestion,
 } from './ask-speeds.ts';
+export { hearClip, type SoundChange, soundShots } from './own-sound.ts';
 export { heldOffers } from './held-offers.ts';
 export { copiedSpeeds, copySpeeds, keepOnMany, keptSpeeds, leftWords } from './many-speeds.ts';
 export {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FramingSchema } from './framing-schema.ts';
+import { ClipSoundSchema, SoundRuleSchema } from './own-sound-schema.ts';
 import { MOMENT_KINDS } from '../../footage/moments/moment.ts';
 import { MediaIdSchema, RateSchema, SizeSchema, sourceFramesFrom, whole } from './fields.ts';
 
@@ -51,6 +52,8 @@ export const FileFactsSchema = z.object({
    * used at.
    */
   times: MediaIdSchema.optional(),
+  /** What its file sounds like; null where it has no sound, none before it was listened to. */
+  sound: ClipSoundSchema.nullable().optional(),
 });
 export type FileFacts = z.output<typeof FileFactsSchema>;
 
@@ -69,6 +72,8 @@ export const ClipSchema = FileFactsSchema.extend({
   declined: z.array(sourceFramesFrom(0)).max(100_000).readonly().default([]),
   /** How it lies in a film of another shape, when not filling it about the middle. */
   framing: FramingSchema.optional(),
+  /** Whether its shots are heard unless they say otherwise; they are not when left out. */
+  heard: SoundRuleSchema.optional(),
   /** Its own limits of stillness, when not the usual ones. */
   limits: StillLimitsSchema.optional(),
 })

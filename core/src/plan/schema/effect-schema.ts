@@ -9,6 +9,7 @@ import {
   whole,
   countsFrames,
   framesBeside,
+  GainSchema,
 } from './fields.ts';
 
 /** What was measured of an effect; see `measureEffect` in sound. */
@@ -47,7 +48,7 @@ const common = {
   id: z.string().min(1).max(64),
   effect: z.string().min(1).max(64),
   /** Decibels, or as advised against the music there. */
-  gain: z.union([z.literal('advised'), z.number().min(-90).max(24)]),
+  gain: z.union([z.literal('advised'), GainSchema]),
   /** The run with which it was made, and the recipe that put it there. */
   run: z.string().min(1).max(64).optional(),
   recipe: z.string().min(1).max(64).optional(),

@@ -67,3 +67,6 @@ export const MediaIdSchema = z
 
 /** A length as typed, such as “2 beats”. */
 export const lengthText = z.string().trim().min(1).max(40);
+
+/** How much louder or softer something is, in decibels. */
+export const GainSchema = z.number().min(-90).max(24);

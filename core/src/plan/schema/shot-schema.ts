@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { framesFrom, sourceFramesFrom, SpeedSchema } from './fields.ts';
 import { FramingSchema } from './framing-schema.ts';
 import { JoinSchema } from './join-schema.ts';
+import { ShotSoundSchema } from './own-sound-schema.ts';
 import { RampSchema } from './ramp-schema.ts';
 import { BetweenSchema, HoldsSchema } from './speed-schema.ts';
 import { SteadySchema } from './steady-schema.ts';
@@ -26,6 +27,8 @@ export const ShotSchema = z.object({
   steady: SteadySchema.optional(),
   /** How the pictures between its source frames are made, when not as they are. */
   between: BetweenSchema.optional(),
+  /** How its own sound is heard, when not as its clip says. */
+  sound: ShotSoundSchema.optional(),
   /** What of it stays whatever its speeds become; how long it is when left out. */
   holds: HoldsSchema.optional(),
   /** What happens at the cut at its start; a hard cut when left out. */

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { READINGS } from '../../listen/index.ts';
 import type { BeatsPerMinute, Samples } from '../../time/index.ts';
 import { CUE_KINDS, SOUND_KINDS } from './cue-kinds.ts';
-import { framesFrom, MediaIdSchema, samplesFrom0, whole, withUnit } from './fields.ts';
+import { framesFrom, GainSchema, MediaIdSchema, samplesFrom0, whole, withUnit } from './fields.ts';
 import { partsFit } from './parts.ts';
 
 const UnitIntervalSchema = z.number().min(0).max(1);
@@ -165,7 +165,7 @@ export const SoundSchema = z
     fade: samplesFrom0.default(0 as Samples),
     fadeIn: samplesFrom0.default(0 as Samples),
     /** Decibels by which it is turned up. */
-    gain: z.number().min(-90).max(24).default(0),
+    gain: GainSchema.default(0),
     /** The colour and harmony of the sound over time, kept as a media file of its own. */
     chromaAndTimbre: MediaIdSchema.nullable().default(null),
     /** Plan frame at whose start `region.in` sounds. */

@@ -45,15 +45,26 @@ export default function RehearseScreen() {
   const [noteFrame, setNoteFrame] = useState<number | null>(null);
 
   const chosen = showsOther && other ? other.plan : plan;
-  const { joins, phrases, ramps, blending, steadying, figures, music, voice, placement, click } =
-    switches;
+  const {
+    joins,
+    phrases,
+    ramps,
+    blending,
+    steadying,
+    figures,
+    music,
+    voice,
+    placement,
+    own,
+    click,
+  } = switches;
   const version = useMemo(
     () => seenWith(chosen, { joins, phrases, ramps, blending, steadying }),
     [chosen, joins, phrases, ramps, blending, steadying],
   );
   const heard = useMemo(
-    () => soundsWith({ music, voice, placement, click }),
-    [music, voice, placement, click],
+    () => soundsWith({ music, voice, placement, own, click }),
+    [music, voice, placement, own, click],
   );
   const lines = useMemo(() => scoreLines(chosen), [chosen]);
   const { cues } = filmOf(chosen);

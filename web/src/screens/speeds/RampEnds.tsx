@@ -7,6 +7,8 @@ import {
   constantRamp,
   crestAdvice,
   crestsAt,
+  fastAdvice,
+  floorAdvice,
   keysNear,
   shapedRamp,
   shapeOf,
@@ -87,10 +89,14 @@ export function RampEnds({ film, facts }: { film: Film; facts: ShotFacts }) {
   const { speed: top, length, ease } = { ...has, ...pen };
   const lasts = Math.min(length, Math.max(1, facts.length));
   const crest = { speed: top, length: lasts, ease };
-  const advice = crestAdvice(lasts, toNumber(top));
   const giving = (end: RampEnd) => (!ramp || shape ? 0 : keysNear(facts, end, lasts).length);
   const crested = shape !== null && (shape.head !== null || shape.tail !== null);
   const floor = ramp ? (shape?.floor ?? null) : speed;
+  const advice = [
+    crestAdvice(lasts, toNumber(top)),
+    facts.time && fastAdvice(facts.time, facts.length, plan.rate),
+    clip && floor && floorAdvice(floor.num / floor.den, clip.rate, plan.rate),
+  ].filter((text) => text !== null);
   const setFloor = (to: Rational) =>
     edit(
       'setRamp',
@@ -142,7 +148,11 @@ export function RampEnds({ film, facts }: { film: Film; facts: ShotFacts }) {
           return true;
         }}
       />
-      {advice && <p className="field-note">{advice}</p>}
+      {advice.map((text) => (
+        <p key={text} className="field-note">
+          {text}
+        </p>
+      ))}
       {clip && (
         <p className="field-note">
           What was filmed at 180° is blurred at the crest as at{' '}

@@ -1,0 +1,64 @@
+import { shotFactsAt } from '../../film/index.ts';
+import { CaesuraError, type GivenFrames, type ShotIndex } from '../../time/index.ts';
+import type { Pitch, Plan, Shot, ShotSound, SoundRule } from '../index.ts';
+
+/** A change of how shots are heard; null takes back what was said. */
+export interface SoundChange {
+  readonly on?: boolean | null;
+  readonly gain?: number | null;
+  readonly fadeIn?: GivenFrames | null;
+  readonly fadeOut?: GivenFrames | null;
+  readonly lead?: GivenFrames | null;
+  readonly lag?: GivenFrames | null;
+  readonly pitch?: Pitch | null;
+}
+
+/** What is said of a shot's sound after a change; undefined where nothing is. */
+function changed(sound: ShotSound | undefined, change: SoundChange): ShotSound | undefined {
+  const all = Object.entries({ ...sound, ...change }).filter(
+    ([, value]) => value !== null && value !== undefined,
+  );
+  return all.length > 0 ? (Object.fromEntries(all) as ShotSound) : undefined;
+}
+
+const withSound = ({ sound: _before, ...rest }: Shot, sound: ShotSound | undefined): Shot =>
+  sound ? { ...rest, sound } : rest;
+
+/**
+ * Changes how the own sound of shots is heard. Throws when there is no such shot, or when none of
+ * them has a sound.
+ */
+export function soundShots(plan: Plan, indices: readonly ShotIndex[], change: SoundChange): Plan {
+  const sounding = new Set(indices.filter((index) => shotFactsAt(plan, index).clip?.sound));
+  if (sounding.size === 0)
+    throw new CaesuraError(
+      'no-own-sound',
+      'None of these shots has a sound of its own.',
+      'Choose shots whose clip has one, or drop the clip’s file again so that it is listened to.',
+    );
+  const shots = plan.score!.shots.map((shot, i) =>
+    sounding.has(i) ? withSound(shot, changed(shot.sound, change)) : shot,
+  );
+  return { ...plan, score: { ...plan.score!, shots } };
+}
+
+/**
+ * Says whether the shots of a clip are heard unless they say otherwise, and how loud; null for not.
+ * Throws when there is no such clip, or when it has no sound.
+ */
+export function hearClip(plan: Plan, id: string, rule: SoundRule | null): Plan {
+  const clip = plan.clips.find((c) => c.id === id);
+  if (!clip) throw new CaesuraError('no-clip', 'That clip is not in the plan.', 'Choose another.');
+  if (!clip.sound)
+    throw new CaesuraError(
+      'no-own-sound',
+      `“${clip.name}” has no sound of its own.`,
+      'Drop its file again so that it is listened to.',
+    );
+  const clips = plan.clips.map((c) => {
+    if (c.id !== id) return c;
+    const { heard: _before, ...rest } = c;
+    return rule ? { ...rest, heard: rule } : rest;
+  });
+  return { ...plan, clips };
+}

@@ -1,0 +1,235 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { filmOf } from '../film/film.ts';
+import { hearClip, soundShots } from '../plan/edits/own-sound.ts';
+import { slipShot, swapShots } from '../plan/edits/edit-shots.ts';
+import { correctClipRate } from '../plan/edits/correct-clip-rate.ts';
+import { changeRate } from '../plan/edits/change-rate.ts';
+import { PlanSchema, type ClipSound, type Plan, type Ramp } from '../plan/index.ts';
+import { planOfParts, type Part } from '../testing/joined-plans.ts';
+import { stepped } from '../testing/stepped.ts';
+import { frameRate, rational, samples, USUAL_RATES, type FrameRate } from '../time/index.ts';
+import { sampleAt, samplesUsed } from './audio-events.ts';
+import { MIX_RATE } from './mix-rate.ts';
+import { sampleOfSource } from './own-events.ts';
+import { mixed, soundingOf } from './mix.ts';
+import { turnAll } from './sum.ts';
+
+const SILENT = {
+  ...{ hits: [], words: [], pauses: [] },
+  loudness: { integrated: null, momentaryMaximum: null, shortTermMaximum: null, shortTerm: [] },
+};
+const sounding = (rate: FrameRate, over: Partial<ClipSound>): ClipSound => ({
+  ...{ media: 'a'.repeat(64), outline: null, sampleRate: 48_000, channels: 1 },
+  ...{ length: samples(48_000 * 600), start: 0, rate, tracks: 1, heard: SILENT },
+  ...over,
+});
+
+/** A plan whose clips all have a sound and are heard. */
+function heardPlan(rate: FrameRate, parts: readonly Part[], over: Partial<ClipSound> = {}): Plan {
+  const plan = planOfParts(rate, parts);
+  return {
+    ...plan,
+    clips: plan.clips.map((clip) => ({
+      ...clip,
+      sound: sounding(clip.rate, over),
+      heard: { on: true, gain: 0 },
+    })),
+  };
+}
+const own = (plan: Plan) => filmOf(plan).audioEvents.filter(({ of }) => of === 'own');
+
+describe('the own sound of a shot', () => {
+  it('is where its pictures are, at any rates and speeds, by stepping', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...USUAL_RATES),
+        fc.constantFrom(...USUAL_RATES),
+        fc.integer({ min: 55, max: 190 }),
+        fc.boolean(),
+        fc.integer({ min: -4800, max: 4800 }),
+        (rate, source, percent, ramped, start) => {
+          const speed = { num: percent, den: 100 };
+          const ramp: Ramp = [
+            { from: 'start', at: 0, speed, ease: 'ease-in-out' },
+            { from: 'end', at: 0, speed: { num: 1, den: 1 }, ease: 'linear' },
+          ];
+          const plan = heardPlan(
+            rate,
+            [
+              { length: 30, in: 500, frames: 9000, rate: source },
+              {
+                ...{ length: 60, in: 700, frames: 9000, rate: source },
+                ...(ramped ? { ramp } : { speed: rational(percent, 100) }),
+              },
+            ],
+            { start },
+          );
+          const event = own(plan).find(({ id }) => id === 's1')!;
+          const stride = (source.num * rate.den) / (source.den * rate.num);
+          const steady: Ramp = [{ from: 'start', at: 0, speed, ease: 'linear' }];
+          const positions = stepped(ramped ? ramp : steady, 60, { sourceIn: 700, stride });
+          for (const k of [0, 1, 29, 30, 59]) {
+            const at = ((30 + k) * rate.den) / rate.num;
+            const should = start + (positions[k]! * source.den * 48_000) / source.num;
+            // Within half a millisecond, where an area is not exact.
+            expect(Math.abs(sampleAt(event, at) - should)).toBeLessThan(24);
+          }
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  it('is silent where it stands or is too fast, and goes backwards with its pictures', () => {
+    const fast: Ramp = [
+      { from: 'start', at: 0, speed: { num: 1, den: 1 }, ease: 'steps(1)' },
+      { from: 'start', at: 24, speed: { num: 4, den: 1 }, ease: 'steps(1)' },
+      { from: 'start', at: 36, speed: { num: 0, den: 1 }, ease: 'steps(1)' },
+      { from: 'start', at: 48, speed: { num: -1, den: 1 }, ease: 'linear' },
+    ];
+    const plan = heardPlan(frameRate(24), [{ length: 72, in: 100, frames: 900, ramp: fast }]);
+    const [first, back] = own(plan);
+    expect(own(plan)).toHaveLength(2);
+    expect([first!.starts, first!.ends]).toEqual([0, 1]);
+    expect([back!.starts, back!.ends]).toEqual([2, 3]);
+    expect(back!.rate).toBeCloseTo(-1, 9);
+    // 24 + 48 frames on, and back a second.
+    expect(sampleAt(back!, 2)).toBeCloseTo(172 * 2000, 3);
+    expect(sampleAt(back!, 3)).toBeCloseTo(148 * 2000, 3);
+    const { from, to } = samplesUsed(back!);
+    expect([Math.round(from), Math.round(to)]).toEqual([148 * 2000, 172 * 2000]);
+  });
+
+  it('leads and lags by frames, reaches over cuts, and ends with its file', () => {
+    const parts = [
+      { length: 48, in: 100, frames: 2000 },
+      { length: 48, in: 300, frames: 2000 },
+      { length: 48, in: 10, frames: 2000 },
+    ];
+    const plan = soundShots(heardPlan(frameRate(24), parts), [1], { lead: 10, lag: 6 });
+    const [, middle, last] = own(plan);
+    // A frame more on either side, in which it comes and goes.
+    expect(middle!.starts * 24).toBeCloseTo(37, 9);
+    expect(middle!.ends * 24).toBeCloseTo(103, 9);
+    expect(middle!.fadeIn * 24).toBeCloseTo(2, 9);
+    expect(sampleAt(middle!, 38 / 24)).toBeCloseTo(290 * 2000, 3);
+    const faded = soundShots(plan, [1], { fadeIn: 12, fadeOut: 0 });
+    expect(own(faded)[1]).toMatchObject({ fadeIn: 0.5, fadeOut: 0 });
+    expect(own(faded)[1]!.starts * 24).toBeCloseTo(38, 9);
+    // Ten source frames are all there is before the third.
+    const lead = soundShots(plan, [2], { lead: 40 });
+    expect(own(lead).at(-1)!.starts * 24).toBeCloseTo(96 - 10, 6);
+    expect(last!.ends * 24).toBeCloseTo(144, 9);
+    expect(PlanSchema.parse(lead)).toEqual(lead);
+    // Taken back, it is as it was.
+    expect(soundShots(lead, [2], { lead: null })).toEqual(plan);
+  });
+
+  it('stays beside its pictures where the clip is given another rate', () => {
+    const plan = heardPlan(frameRate(24), [
+      { length: 48, in: 100, frames: 2000, rate: frameRate(48) },
+    ]);
+    const slowed = correctClipRate(plan, 'c0', frameRate(24));
+    // Shot at 48 and given 24: its pictures take twice as long, and so does its sound.
+    expect(own(slowed)[0]!.rate).toBeCloseTo(0.5, 9);
+    expect(sampleAt(own(slowed)[0]!, 1)).toBeCloseTo(
+      sampleOfSource({ ...slowed.clips[0]!, sound: plan.clips[0]!.sound! }, 124),
+      3,
+    );
+  });
+
+  it('is off unless its clip or the shot says so, goes along with its clip, and is turned', () => {
+    const parts = [
+      { length: 48, in: 100, frames: 2000 },
+      { length: 48, in: 300, frames: 2000 },
+    ];
+    const plan = heardPlan(frameRate(24), parts);
+    const off = hearClip(plan, 'c1', null);
+    expect(own(off).map(({ id }) => id)).toEqual(['s0']);
+    const on = soundShots(off, [1], { on: true, gain: -6 });
+    expect(own(on).map(({ gain }) => gain)).toEqual([0, -6]);
+    expect(own(soundShots(plan, [0], { on: false }))).toHaveLength(1);
+    expect(own(turnAll(on, 2)).map(({ gain }) => gain)).toEqual([2, -4]);
+    expect(slipShot(on, 1, 4).score!.shots[1]!.sound).toEqual({ on: true, gain: -6 });
+    expect(swapShots(on, 0, 1).score!.shots[0]!.sound).toEqual({ on: true, gain: -6 });
+    const led = soundShots(on, [1], { lead: 12 });
+    expect(changeRate(led, frameRate(48)).score!.shots[1]!.sound!.lead).toBe(24);
+    const mute = { ...plan, clips: plan.clips.map(({ sound: _gone, ...clip }) => clip) };
+    expect(own(mute)).toEqual([]);
+    expect(() => soundShots(mute, [0], { on: true })).toThrow('None of these shots has a sound');
+    expect(() => hearClip(mute, 'c0', { on: true, gain: 0 })).toThrow('has no sound of its own');
+  });
+});
+
+describe('the mix of own sound', () => {
+  const tone = (hertz: number, seconds: number) =>
+    Float32Array.from(
+      { length: seconds * 48_000 },
+      (_, n) => 0.5 * Math.sin((2 * Math.PI * hertz * n) / 48_000),
+    );
+  const mix = (plan: Plan, sound: Float32Array) => {
+    const decoded = { channels: [sound], sampleRate: 48_000, from: 0 };
+    const length = (plan.score!.length as number) * (MIX_RATE / 24);
+    return mixed(
+      own(plan).map((event) => soundingOf(event, decoded)),
+      0,
+      length,
+    )[0];
+  };
+
+  it('has a click that is filmed on a frame on the instant of that frame, under a ramp as well', () => {
+    const sound = new Float32Array(48_000 * 20);
+    // On the middle of source frame 240, ten seconds in.
+    sound[241 * 2000 - 1000] = 1;
+    const ramp: Ramp = [
+      { from: 'start', at: 0, speed: { num: 1, den: 2 }, ease: 'linear' },
+      { from: 'end', at: 0, speed: { num: 2, den: 1 }, ease: 'linear' },
+    ];
+    const plan = heardPlan(frameRate(24), [{ length: 96, in: 200, frames: 480, ramp }], {
+      length: samples(sound.length),
+    });
+    const out = mix(plan, sound);
+    const at = out.reduce((top, x, n) => (Math.abs(x) > Math.abs(out[top]!) ? n : top), 0);
+    // v(k) = 0.5 + 1.5k/96 goes 40.5 frames in k: 0.5k + 0.75k²/96 = 40.5.
+    const k = (-0.5 + Math.sqrt(0.25 + (4 * 0.75 * 40.5) / 96)) / ((2 * 0.75) / 96);
+    // Within a millisecond.
+    expect(Math.abs(at / MIX_RATE - k / 24)).toBeLessThan(0.001);
+  });
+
+  it('does not click at cuts: no step is larger than those of the sounds themselves', () => {
+    const parts = [0, 1, 2, 3].map((i) => ({ length: 24, in: 31 + 58 * i, frames: 480 }));
+    const plan = heardPlan(frameRate(24), parts, { length: samples(48_000 * 20) });
+    const out = mix(plan, tone(440, 20));
+    const largest = (from: number, to: number) => {
+      let most = 0;
+      for (let n = from + 1; n < to; n++) most = Math.max(most, Math.abs(out[n]! - out[n - 1]!));
+      return most;
+    };
+    const inside = largest(10_000, 40_000);
+    for (const cut of [1, 2, 3])
+      expect(largest(cut * 48_000 - 5000, cut * 48_000 + 5000)).toBeLessThan(1.5 * inside);
+    // Cut hard it would: the test can fail.
+    const hard = soundShots(plan, [0, 1, 2, 3], { fadeIn: 0, fadeOut: 0 });
+    const cutHard = mix(hard, tone(440, 20));
+    const step = Math.abs(cutHard[48_000]! - cutHard[47_999]!);
+    expect(step).toBeGreaterThan(2 * inside);
+  });
+
+  it('keeps its pitch at another speed where that is wished', () => {
+    const plan = heardPlan(
+      frameRate(24),
+      [{ length: 96, in: 48, frames: 480, speed: rational(3, 2) }],
+      { length: samples(48_000 * 20) },
+    );
+    /** Hertz by how often it comes up through nothing. */
+    const pitch = (out: Float32Array) => {
+      let ups = 0;
+      for (let n = 48_000; n < 144_000; n++) if (out[n - 1]! < 0 && out[n]! >= 0) ups++;
+      return ups / 2;
+    };
+    expect(pitch(mix(plan, tone(440, 20)))).toBeCloseTo(660, -1);
+    const stays = soundShots(plan, [0], { pitch: 'stays' });
+    expect(pitch(mix(stays, tone(440, 20)))).toBeCloseTo(440, -1);
+  });
+});

@@ -1,0 +1,184 @@
+import { execFileSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { filmOf } from '../core/src/film/index.ts';
+import type { Plan } from '../core/src/plan/index.ts';
+import { bringIn, clip, H264, type Chosen } from './clips.ts';
+import { expect, newPlan, saved, step, test } from './test.ts';
+
+/** Samples a second at which sounds are measured here. */
+const RATE = 48_000;
+
+/** Clips in which a clap and a flash fall on the start of one frame, as ffmpeg codes them. */
+const CASES = [
+  { name: 'a.mp4', rate: '24000/1001', sound: ['-c:a', 'aac'], at: 41 },
+  { name: 'b.mov', rate: '25', sound: ['-c:a', 'pcm_s16le'], at: 37 },
+  { name: 'c.webm', rate: '30000/1001', sound: ['-c:a', 'libopus'], at: 50 },
+  { name: 'd.mkv', rate: '60000/1001', sound: ['-c:a', 'libmp3lame'], at: 103 },
+  { name: 'e.mp4', rate: '120', sound: ['-c:a', 'aac', '-ar', '44100'], at: 211 },
+  { name: 'f.mkv', rate: '25', sound: ['-c:a', 'aac'], at: 44 },
+] as const;
+
+const rateOf = (text: string): number => {
+  const [num, den = '1'] = text.split('/');
+  return Number(num) / Number(den);
+};
+
+/** A clip of three seconds: black and silent, white for a tenth of a second with a clap at its start. */
+function clapped({ name, rate, sound, at }: (typeof CASES)[number]): Promise<Chosen> {
+  const seconds = at / rateOf(rate);
+  const lasts = Math.ceil(rateOf(rate) / 10);
+  const coding = name.endsWith('.webm') ? ['-c:v', 'libvpx', '-b:v', '1M'] : H264;
+  const clap = `if(between(t,${seconds},${seconds + 0.004}),sin(2*PI*2000*(t-${seconds})),0)`;
+  return clip(name, [
+    ...['-f', 'lavfi', '-i', `color=black:size=320x180:rate=${rate}:duration=3`],
+    ...['-f', 'lavfi', '-i', `aevalsrc=${clap.replaceAll(',', '\\,')}:s=48000:d=3`],
+    '-vf',
+    `drawbox=x=0:y=0:w=320:h=180:color=white:t=fill:enable='between(n,${at},${at + lasts - 1})'`,
+    ...coding,
+    ...sound,
+  ]);
+}
+
+/**
+ * By how much the clap of a file comes after the frame it belongs to, in seconds, as ffmpeg reads
+ * the file: some files are coded with their tracks a little apart, which is to stay.
+ */
+function apart(file: string, at: number, rate: string): number {
+  const times = execFileSync(
+    'ffprobe',
+    [
+      '-v',
+      'error',
+      '-select_streams',
+      'v',
+      '-show_entries',
+      'frame=pts_time',
+      '-of',
+      'csv=p=0',
+      file,
+    ],
+    { encoding: 'utf8' },
+  )
+    .split('\n')
+    .filter(Boolean)
+    .map(parseFloat);
+  const timeline = ['-copyts', '-af', 'aresample=async=1:min_hard_comp=0.001:first_pts=0'];
+  const clap = clapIn(soundOf(file, timeline), times[at]! - 0.3, times[at]! + 0.3);
+  // Times of frames are rounded in some containers; the first is where they are counted from.
+  return clap - (times[0]! + at / rateOf(rate));
+}
+
+/** The sound of a file by ffmpeg, one channel. */
+function soundOf(file: string, filter: readonly string[] = []): Float32Array {
+  const raw = execFileSync(
+    'ffmpeg',
+    [
+      ...['-v', 'error', '-i', file, '-vn', ...filter, '-ac', '1', '-ar', String(RATE)],
+      ...['-f', 'f32le', 'pipe:1'],
+    ],
+    { maxBuffer: 1e9 },
+  );
+  return new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.length));
+}
+
+/** The first sample from a time on, in seconds, that is a quarter as loud as what is loudest there. */
+function clapIn(sound: Float32Array, from: number, to: number): number {
+  const part = sound.subarray(Math.max(0, Math.floor(from * RATE)), Math.floor(to * RATE));
+  const top = part.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
+  expect(top).toBeGreaterThan(0.02);
+  return Math.max(0, from) + part.findIndex((x) => Math.abs(x) > top / 4) / RATE;
+}
+
+/** Makes a file on Hand-off. */
+async function made(page: Page, button: string): Promise<string> {
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: button }).click();
+  return (await waiting).path();
+}
+
+test('a clap and a flash on one frame stay together, from import to guide track and animatic', async ({
+  page,
+}, info) => {
+  await newPlan(page);
+  await step(page, 'Footage');
+  const files = await Promise.all(CASES.map(clapped));
+  const offsets = files.map(({ name, buffer }, i) => {
+    const file = info.outputPath(name);
+    writeFileSync(file, buffer);
+    return apart(file, CASES[i]!.at, CASES[i]!.rate);
+  });
+  await bringIn(page, files);
+  await saved(page);
+  const id = /plans\/([^/]+)/.exec(page.url())![1]!;
+  const read = async () =>
+    (await (await page.request.get(`/api/plans/${id}`)).json()) as { revision: number; plan: Plan };
+  await expect
+    .poll(async () => (await read()).plan.clips.filter(({ sound }) => sound).length, {
+      timeout: 60_000,
+    })
+    .toBe(CASES.length);
+  const stored = await read();
+  const clips = CASES.map(({ name }) =>
+    stored.plan.clips.find(({ fileName }) => fileName === name)!,
+  );
+  // What is kept has the clap where its frame begins.
+  for (const [i, { at, rate, name }] of CASES.entries()) {
+    const sound = clips[i]!.sound!;
+    const file = info.outputPath(`${name}.webm`);
+    const copy = await page.request.get(`/api/media/${sound.media}`);
+    writeFileSync(file, await copy.body());
+    const should = sound.start / RATE + at / rateOf(rate) + offsets[i]!;
+    const off = clapIn(soundOf(file), should - 0.3, should + 0.3) - should;
+    expect(Math.abs(off), `${name} is ${(1000 * off).toFixed(2)} ms off`).toBeLessThan(0.002);
+  }
+  // A shot of each, a second and a half long, from 20 frames of the film before the clap.
+  const lengths = 36;
+  const shots = clips.map((own, i) => ({
+    ...{ id: `s${i}`, start: lengths * i, clip: own.id },
+    sourceIn: Math.max(0, Math.round(CASES[i]!.at - (20 / 24) * rateOf(CASES[i]!.rate))),
+    sound: { on: true, gain: 0 },
+  }));
+  const target = lengths * shots.length;
+  const plan = {
+    ...{ ...stored.plan, target, score: { shots, length: target } },
+  } as unknown as Plan;
+  const put = await page.request.put(`/api/plans/${id}`, {
+    data: { revision: stored.revision, plan },
+  });
+  expect(put.ok(), await put.text()).toBe(true);
+  await page.goto('/plans');
+  await page.goto(`/plans/${id}/hand-off`);
+  const guide = soundOf(await made(page, 'Make the guide track'));
+  await page.getByLabel('Figures in the picture').uncheck();
+  const animatic = await made(page, 'Make the animatic');
+  const heard = soundOf(animatic);
+  const grey = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', '-i', animatic, '-vsync', '0', '-vf', 'scale=1:1', '-f', 'rawvideo'].concat([
+      '-pix_fmt',
+      'gray',
+      'pipe:1',
+    ]),
+    { maxBuffer: 1e9 },
+  );
+  for (const [i, { at, rate, name }] of CASES.entries()) {
+    const { start, time, sourceIn } = filmOf(plan).shots[i]!;
+    const should = start / 24 + (at - sourceIn) / rateOf(rate) + offsets[i]!;
+    for (const [what, sound] of [
+      ['guide track', guide],
+      ['animatic', heard],
+    ] as const) {
+      const off = clapIn(sound, should - 0.3, should + 0.3) - should;
+      expect(Math.abs(off), `${name}, ${what}: ${(1000 * off).toFixed(2)} ms`).toBeLessThan(0.002);
+    }
+    // The flash is seen on the first frame of the film on which its frame is reached.
+    const first = Array.from({ length: lengths }, (_, k) => k).find((k) => time!.at(k) >= at)!;
+    const seen = Array.from({ length: lengths }, (_, k) => k).find(
+      (k) => grey[(start as number) + k]! > 128,
+    );
+    expect(seen, name).toBe(first);
+    expect((start + first) / 24 - should).toBeLessThan(1 / 24 + 0.01);
+    expect(Math.abs(offsets[i]!), name).toBeLessThan(0.03);
+  }
+});
