@@ -3,8 +3,8 @@ import { writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { filmOf } from '../core/src/film/index.ts';
 import type { Plan } from '../core/src/plan/index.ts';
-import { bringIn, clip, H264, type Chosen } from './clips.ts';
-import { expect, newPlan, saved, step, test } from './test.ts';
+import { bringIn, clip, H264, planOf, type Chosen } from './clips.ts';
+import { expect, newPlan, saved, step, tab, test, type } from './test.ts';
 
 /** Samples a second at which sounds are measured here. */
 const RATE = 48_000;
@@ -19,12 +19,15 @@ const CASES = [
   { name: 'f.mkv', rate: '25', sound: ['-c:a', 'aac'], at: 44 },
 ] as const;
 
+/** Pictures without a sound. */
+const MUTE = ['-f', 'lavfi', '-i', 'color=gray:size=320x180:rate=25:duration=3'];
+
 const rateOf = (text: string): number => {
   const [num, den = '1'] = text.split('/');
   return Number(num) / Number(den);
 };
 
-/** A clip of three seconds: black and silent, white for a tenth of a second with a clap at its start. */
+/** Three seconds, black and silent; white for a tenth of a second, with a clap at its start. */
 function clapped({ name, rate, sound, at }: (typeof CASES)[number]): Promise<Chosen> {
   const seconds = at / rateOf(rate);
   const lasts = Math.ceil(rateOf(rate) / 10);
@@ -82,7 +85,7 @@ function soundOf(file: string, filter: readonly string[] = []): Float32Array {
   return new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.length));
 }
 
-/** The first sample from a time on, in seconds, that is a quarter as loud as what is loudest there. */
+/** When, between two times, it is first a quarter as loud as what is loudest there. Seconds. */
 function clapIn(sound: Float32Array, from: number, to: number): number {
   const part = sound.subarray(Math.max(0, Math.floor(from * RATE)), Math.floor(to * RATE));
   const top = part.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
@@ -181,4 +184,60 @@ test('a clap and a flash on one frame stay together, from import to guide track 
     expect((start + first) / 24 - should).toBeLessThan(1 / 24 + 0.01);
     expect(Math.abs(offsets[i]!), name).toBeLessThan(0.03);
   }
+});
+
+test('a clip is heard as a rule, a shot lags under its neighbour, its handle is told, and all is undone', async ({
+  page,
+}) => {
+  await newPlan(page);
+  await step(page, 'Footage');
+  await bringIn(page, [await clapped(CASES[1]), await clip('mute.mp4', [...MUTE, ...H264])]);
+  await page.getByRole('link', { name: 'Open mute' }).click();
+  await tab(page, 'Sound');
+  await expect(page.getByText('Its file has no sound.')).toBeVisible();
+  await page.getByRole('navigation', { name: 'Steps' }).getByText('Footage').click();
+  await page.getByRole('link', { name: 'Open b' }).click();
+  await tab(page, 'Sound');
+  await expect(page.getByText('3.00 s')).toBeVisible();
+  await page.getByLabel('Heard in the film').click();
+  await type(page, 'Level', '-6');
+  await step(page, 'Brief');
+  await type(page, 'Target length', '96f');
+  await step(page, 'Score');
+  await expect(page.getByRole('heading', { name: 'Not laid out yet' })).toBeVisible();
+  await type(page, 'Pace', '24f');
+  await page.getByRole('button', { name: 'Even', exact: true }).click();
+  await expect(page.getByText('exact · 96 frames')).toBeVisible();
+  const now = async () => (await saved(page), (await planOf(page)) as Plan);
+  const sounding = (await now()).clips.find(({ sound }) => sound)!.id;
+  const index = (await now()).score!.shots.findIndex(({ clip: id }) => id === sounding);
+  await page.locator('.shot-hold').nth(index).click();
+  const fields = page.getByRole('region', { name: 'Own sound' });
+  await expect(fields.getByLabel('Heard')).toHaveValue('clip');
+  await type(page, 'Lag', '10');
+  await expect(page.getByRole('img', { name: 'Own sound of b, lags by 10 frames' })).toBeVisible();
+  const event = () =>
+    now().then((plan) => filmOf(plan).audioEvents.find(({ of }) => of === 'own')!);
+  const { start, end } = filmOf(await now()).shots[index]!;
+  // A frame more than it lags by, in which it goes.
+  expect((await event()).ends).toBeCloseTo((end + 11) / 24, 6);
+  expect((await event()).gain).toBe(-6);
+  // More than its file has is told, with the mend.
+  await type(page, 'Lag', '500');
+  const has = await fields
+    .getByText(/^has \d+$/)
+    .nth(1)
+    .innerText();
+  await step(page, 'Sound');
+  await expect(page.getByText(/is to be heard 500 frames after its picture/)).toBeVisible();
+  await page.getByRole('button', { name: `Let it lag by ${has.slice(4)} frames` }).click();
+  await expect(page.getByText(/is to be heard 500 frames/)).toBeHidden();
+  await step(page, 'Score');
+  await page.locator('.shot-hold').nth(index).click();
+  await fields.getByLabel('Heard').selectOption('off');
+  expect(
+    filmOf(await now()).audioEvents.some(({ of, starts }) => of === 'own' && starts === start / 24),
+  ).toBe(false);
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z');
+  expect((await now()).score!.shots[index]!.sound).toBeUndefined();
 });

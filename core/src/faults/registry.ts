@@ -29,6 +29,7 @@ import { phraseSoft } from './kinds/phrase-soft.ts';
 import { riserBackwards } from './kinds/riser-backwards.ts';
 import { slowPatch } from './kinds/slow-patch.ts';
 import { soft } from './kinds/soft.ts';
+import { soundShort } from './kinds/sound-short.ts';
 import { sourceEnds } from './kinds/source-ends.ts';
 import { speedJump } from './kinds/speed-jump.ts';
 import { stillAtCut } from './kinds/still-at-cut.ts';
@@ -49,6 +50,7 @@ export const FAULT_KINDS = [
   noClips,
   noClip,
   sourceEnds,
+  soundShort,
   outsideUsable,
   steadyShort,
   windowsOverlap,

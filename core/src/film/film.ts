@@ -1,7 +1,8 @@
 import { joinsOf, type JoinFacts } from '../joins/windows.ts';
 import { phraseFactsOf, type PhraseFacts } from '../phrases/phrase-facts.ts';
 import type { Plan } from '../plan/index.ts';
-import { audioEventsOf, type AudioEvent } from '../sound/audio-events.ts';
+import { audioEventsOf } from '../sound/audio-events.ts';
+import { type AudioEvent } from '../sound/audio-event.ts';
 import { effectFactsOf, type EffectFacts } from '../sound/effect-facts.ts';
 import { CaesuraError, type CutIndex, type ShotIndex } from '../time/index.ts';
 import { beatCuesOf, cuesOf, partBeatsOf, standingCuesOf, type Cue } from './cues.ts';

@@ -1,4 +1,4 @@
-import { fadeAt, sampleAt, type AudioEvent } from '../sound/audio-events.ts';
+import { fadeAt, sampleAt, type AudioEvent } from '../sound/audio-event.ts';
 import { MIX_RATE } from '../sound/mix-rate.ts';
 import {
   instantOfFrame,

@@ -1,62 +1,10 @@
 import { partsOf, type Plan, type Sound } from '../plan/index.ts';
 import { type ShotFacts } from '../film/shots.ts';
 import { soundsOf } from '../film/cues.ts';
-import {
-  instantOfFrame,
-  samples,
-  seconds,
-  toNumber,
-  type Samples,
-  type Seconds,
-  type GivenSeconds,
-} from '../time/index.ts';
+import { instantOfFrame, samples, seconds, toNumber, type Seconds } from '../time/index.ts';
+import type { AudioEvent } from './audio-event.ts';
 import { type EffectFacts } from './effect-facts.ts';
 import { ownEventsOf } from './own-events.ts';
-
-/** What can be heard of a plan and switched. */
-export type Heard = 'music' | 'voice' | 'effect' | 'placement' | 'own' | 'click';
-
-/** Where of its file a sound is at a time of the film; between two points evenly. */
-export interface CoursePoint {
-  readonly at: Seconds;
-  /** May lie between two samples. */
-  readonly sample: number;
-}
-
-/** A stretch of a sound file in the film, or a click of ours. */
-export interface AudioEvent {
-  readonly of: Heard;
-  /** The sound, effect or shot it belongs to. */
-  readonly id: string;
-  /** The file; null for a click of ours. */
-  readonly media: string | null;
-  readonly fileName: string;
-  readonly sampleRate: number;
-  /** Sample of the file at a place of the film, by which all others go. */
-  readonly anchor: { readonly sample: Samples; readonly at: Seconds };
-  /** Where of its file it is when, in place of a rate, its pitch as that makes it. */
-  readonly course?: readonly CoursePoint[];
-  /**
-   * What of the file is laid on the anchor once it sounds at its rate and pitch: that very sample,
-   * or the loudest or first instant of the file, measured anew.
-   */
-  readonly by: 'sample' | 'peak' | 'onset';
-  /** Times of the film between which it sounds. */
-  readonly starts: Seconds;
-  readonly ends: Seconds;
-  /** Times as fast as the file, and semitones higher. */
-  readonly rate: number;
-  readonly semitones: number;
-  /** Decibels. */
-  readonly gain: number;
-  /**
-   * Seconds over which it comes in after `starts` and goes before `ends`, evenly or with the power
-   * of the two kept.
-   */
-  readonly fadeIn: number;
-  readonly fadeOut: number;
-  readonly fade: 'even' | 'power';
-}
 
 /**
  * Seconds over which two places of a file go over into one another at a splice, half on either
@@ -212,46 +160,4 @@ export function audioEventsOf(
     ...effects.flatMap((facts) => (facts.placement.off ? [] : effectEventsOf(facts, plan))),
     ...clickEvents(shots, plan),
   ].sort((a, b) => a.starts - b.starts);
-}
-
-/** How loud a voice is at an instant of the film against its gain: its fades, 0 outside it. */
-export function fadeAt(
-  { starts, ends, fadeIn, fadeOut, fade }: AudioEvent,
-  at: GivenSeconds,
-): number {
-  if (at < starts || at >= ends) return 0;
-  const part = Math.min(
-    1,
-    fadeIn > 0 ? (at - starts) / fadeIn : 1,
-    fadeOut > 0 ? (ends - at) / fadeOut : 1,
-  );
-  return fade === 'power' ? Math.sin((part * Math.PI) / 2) : part;
-}
-
-/** Sample of its file that a sound is at, at a time of the film; may lie between two. */
-export function sampleAt(
-  { anchor, course, rate, sampleRate }: AudioEvent,
-  at: GivenSeconds,
-): number {
-  if (!course) return anchor.sample + (at - anchor.at) * rate * sampleRate;
-  const i = Math.min(
-    course.length - 2,
-    Math.max(
-      0,
-      course.findLastIndex((point) => point.at <= at),
-    ),
-  );
-  const [a, b] = [course[i]!, course[i + 1]!];
-  return a.sample + ((at - a.at) / (b.at - a.at)) * (b.sample - a.sample);
-}
-
-/** The samples of its file that a sound uses, from the first to the last. */
-export function samplesUsed(event: AudioEvent): { readonly from: number; readonly to: number } {
-  const ends = [sampleAt(event, event.starts), sampleAt(event, event.ends)];
-  const inside = (event.course ?? []).filter(({ at }) => at > event.starts && at < event.ends);
-  const all = [...ends, ...inside.map(({ sample }) => sample)];
-  return {
-    from: all.reduce((a, b) => Math.min(a, b)),
-    to: all.reduce((a, b) => Math.max(a, b)),
-  };
 }

@@ -1,11 +1,5 @@
-export {
-  CROSSFADE,
-  type Heard,
-  type AudioEvent,
-  heardLength,
-  sampleAt,
-  samplesUsed,
-} from './audio-events.ts';
+export { CROSSFADE, heardLength } from './audio-events.ts';
+export { type Heard, type AudioEvent, sampleAt, samplesUsed } from './audio-event.ts';
 export { type EffectFacts, lostEffects } from './effect-facts.ts';
 export { audibleLength, fittingRate, passes, windowSeconds } from './effect-rate.ts';
 export { guideCues } from './guide-cues.ts';
@@ -13,7 +7,8 @@ export { KIT, type KitEffect } from './kit.ts';
 export { measureEffect } from './measure-effect.ts';
 export { CLICK, type Decoded, type Sounding, mixed, soundingOf } from './mix.ts';
 export { MIX_RATE } from './mix-rate.ts';
-export { heardShot, ownEventsOf, sampleOfSource } from './own-events.ts';
+export { OVER_CUT } from './own-events.ts';
+export { type OwnHandle, ownHandlesOf } from './own-handles.ts';
 export { type BlockLevel, measureSum } from './sum-meter.ts';
 export { type MeasuredSum, SUMMED, type SumLevel, sumFor, sumOf, turnAll } from './sum.ts';
 export { type StreamResampler, streamResampler } from './stream-resampler.ts';

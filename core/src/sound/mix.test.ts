@@ -8,7 +8,8 @@ import { changeEffect, putBed, putHit, putRiser, putRun } from '../plan/edits/ed
 import { CLICK, mixed, soundingOf, type Decoded } from './mix.ts';
 import { MIX_RATE } from './mix-rate.ts';
 import { kitEffect, kitMedia, kitSounds, planWithKit } from '../testing/plan-with-effects.ts';
-import { fadeAt, heardLength, type AudioEvent } from './audio-events.ts';
+import { heardLength } from './audio-events.ts';
+import { fadeAt, type AudioEvent } from './audio-event.ts';
 
 const plan = { ...planWithKit(), music: null };
 const byMedia = new Map([...kitSounds].map(([id, sound]) => [kitMedia(id), sound]));

@@ -3,7 +3,8 @@ import { MIX_RATE } from './mix-rate.ts';
 import { timeStretched } from './time-stretch.ts';
 import { measureEffect } from './measure-effect.ts';
 import { addResampled } from './resample.ts';
-import { CLICK_RATE, fadeAt, type AudioEvent, type CoursePoint } from './audio-events.ts';
+import { CLICK_RATE } from './audio-events.ts';
+import { fadeAt, type AudioEvent, type CoursePoint } from './audio-event.ts';
 
 /** Decoded sound of a file, from one of its samples on. */
 export interface Decoded {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { faultsOf, mendedBy } from '../faults/index.ts';
 import { filmOf } from '../film/film.ts';
 import { hearClip, soundShots } from '../plan/edits/own-sound.ts';
 import { slipShot, swapShots } from '../plan/edits/edit-shots.ts';
@@ -9,9 +10,10 @@ import { PlanSchema, type ClipSound, type Plan, type Ramp } from '../plan/index.
 import { planOfParts, type Part } from '../testing/joined-plans.ts';
 import { stepped } from '../testing/stepped.ts';
 import { frameRate, rational, samples, USUAL_RATES, type FrameRate } from '../time/index.ts';
-import { sampleAt, samplesUsed } from './audio-events.ts';
+import { sampleAt, samplesUsed } from './audio-event.ts';
 import { MIX_RATE } from './mix-rate.ts';
 import { sampleOfSource } from './own-events.ts';
+import { ownHandlesOf } from './own-handles.ts';
 import { mixed, soundingOf } from './mix.ts';
 import { turnAll } from './sum.ts';
 
@@ -121,6 +123,14 @@ describe('the own sound of a shot', () => {
     const lead = soundShots(plan, [2], { lead: 40 });
     expect(own(lead).at(-1)!.starts * 24).toBeCloseTo(96 - 10, 6);
     expect(last!.ends * 24).toBeCloseTo(144, 9);
+    // That is told, with the mend that does away with it.
+    expect(ownHandlesOf(filmOf(lead).shots[2]!)!.lead).toEqual({ needs: 40, has: 10 });
+    const told = faultsOf(lead).filter(({ code }) => code === 'sound-short');
+    expect(told.map(({ message }) => message)).toEqual([
+      'The sound of Shot 3 at 01:00:04:00 is to be heard 40 frames before its picture, and its file has 10.',
+    ]);
+    const mended = mendedBy(lead, told[0]!, 'Let it lead by 10 frames');
+    expect(faultsOf(mended).some(({ code }) => code === 'sound-short')).toBe(false);
     expect(PlanSchema.parse(lead)).toEqual(lead);
     // Taken back, it is as it was.
     expect(soundShots(lead, [2], { lead: null })).toEqual(plan);

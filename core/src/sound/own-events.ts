@@ -9,7 +9,7 @@ import {
   toNumber,
   type Seconds,
 } from '../time/index.ts';
-import type { AudioEvent, CoursePoint } from './audio-events.ts';
+import type { AudioEvent, CoursePoint } from './audio-event.ts';
 
 /**
  * Frames by which a sound reaches over a cut so that it goes over into the next: one on either side
@@ -69,6 +69,16 @@ function positionAt({ time, length }: ShotFacts, k: number): number {
   return exact(k);
 }
 
+/**
+ * Where of its clip's sound a shot is on a frame of it, in samples; null where the clip has none.
+ */
+export function ownSampleAt(facts: ShotFacts): ((k: number) => number) | null {
+  const { clip, time } = facts;
+  if (!clip?.sound || !time) return null;
+  const sounding = { ...clip, sound: clip.sound };
+  return (k) => sampleOfSource(sounding, positionAt(facts, k));
+}
+
 /** Frames of a shot in a row, [from, to), that are heard. */
 interface Run {
   readonly from: number;
@@ -125,14 +135,13 @@ function courseOf(
  */
 export function ownEventsOf(facts: ShotFacts, plan: Plan): AudioEvent[] {
   const heard = heardShot(facts);
-  const { clip, time, start, length, shot } = facts;
-  if (!heard || !clip || !time) return [];
+  const sample = ownSampleAt(facts);
+  const { clip, start, length, shot } = facts;
+  if (!heard || !clip || !sample) return [];
   const { sound, lead, lag, fadeIn, fadeOut, pitch } = heard;
   const at = (k: number): Seconds =>
     seconds(toNumber(instantOfFrame(start, plan.rate)) + (k * plan.rate.den) / plan.rate.num);
   const frame = plan.rate.den / plan.rate.num;
-  const sounding = { ...clip, sound };
-  const sample = (k: number) => sampleOfSource(sounding, positionAt(facts, k));
   const film = (plan.score?.length ?? plan.target) as number;
   const first = Math.max(-start, -lead - (fadeIn === null ? OVER_CUT : 0));
   const last = Math.min(film - start, length + lag + (fadeOut === null ? OVER_CUT : 0));

@@ -2,7 +2,7 @@ import { loudnessOf, LOUDNESS_STEP, weightedPowerMeter } from '../listen/index.t
 import { seconds, type Samples } from '../time/index.ts';
 import { MIX_RATE } from './mix-rate.ts';
 import type { SumLevel } from './sum.ts';
-import type { AudioEvent } from './audio-events.ts';
+import type { AudioEvent } from './audio-event.ts';
 
 /** What a block of a sum comes to. */
 export interface BlockLevel {

@@ -1,7 +1,8 @@
 import { filmOf } from '../film/film.ts';
 import type { Plan, Shot } from '../plan/index.ts';
 import type { Seconds } from '../time/index.ts';
-import { heardLength, type Heard, type AudioEvent } from './audio-events.ts';
+import { heardLength } from './audio-events.ts';
+import { type Heard, type AudioEvent } from './audio-event.ts';
 
 /** What is in the sum of a film: all but our click. */
 export const SUMMED: readonly Heard[] = ['music', 'voice', 'effect', 'placement', 'own'];

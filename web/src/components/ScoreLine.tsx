@@ -7,6 +7,7 @@ import { signed, timecodeAt } from '../app/format.ts';
 import type { LineItems } from './line-items.ts';
 import { percentOn, rangeOn, type FilmRange } from './place.ts';
 import { EventMarks } from './EventMarks.tsx';
+import { OwnSoundMarks } from './OwnSoundMarks.tsx';
 import { StandingMarks } from './StandingMarks.tsx';
 import { Hairpin } from './Hairpin.tsx';
 import { Poster } from './Poster.tsx';
@@ -250,6 +251,7 @@ const LineContent = memo(function Content({
           </Fragment>
         );
       })}
+      <OwnSoundMarks plan={plan} line={line} />
       <EventMarks plan={plan} line={line} events={events} shots={filmOf(plan).shots} />
       {begin.map((shot) => (
         <button

@@ -64,8 +64,8 @@ export function relinkClips(
 }
 
 /**
- * Adds to the clips of a file what was made of its pictures and its sound. Their numbers stay as they are: the
- * person may have corrected them. The plan itself when it has no such clip.
+ * Adds to the clips of a file what was made of its pictures and its sound. Their numbers stay as
+ * they are: the person may have corrected them. The plan itself when it has no such clip.
  */
 export const fillClips = (
   plan: Plan,

@@ -18,6 +18,7 @@ import { AlikePanel } from './AlikePanel.tsx';
 import { ClipButtons } from './ClipButtons.tsx';
 import { ClipHead } from './ClipHead.tsx';
 import { ClipLines } from './ClipLines.tsx';
+import { ClipSoundPanel } from './ClipSoundPanel.tsx';
 import { FilePanel } from './FilePanel.tsx';
 import { MomentsPanel } from './MomentsPanel.tsx';
 import { mostOf } from './MovementCurve.tsx';
@@ -125,6 +126,9 @@ function Large({ clip }: { clip: Clip }) {
           </Tab>
           <Tab eventKey="speed" title="Speed">
             <SpeedPanel {...{ plan, clip, times, edit }} />
+          </Tab>
+          <Tab eventKey="sound" title="Sound">
+            <ClipSoundPanel clip={clip} />
           </Tab>
           <Tab eventKey="alike" title="Alike">
             <AlikePanel {...{ plan, clip, clipAnalysisOf }} />

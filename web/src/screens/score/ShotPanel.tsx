@@ -12,6 +12,7 @@ import { LengthField } from '../../fields/LengthField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
 import { FramePicture } from '../../components/FramePicture.tsx';
 import { useProxy } from '../../proxy/use-proxy.ts';
+import { OwnSoundFields } from './OwnSoundFields.tsx';
 import { SteadyFields } from './SteadyFields.tsx';
 import { choiceText, useChoices } from './choices.ts';
 
@@ -185,6 +186,7 @@ export function ShotPanel({
             onFrame={(framing) => edit('frameShot', index, framing)}
           />
           <SteadyFields key={shot.id} plan={plan} facts={facts} />
+          <OwnSoundFields facts={facts} chosen={[index]} />
         </>
       )}
       <WholeField

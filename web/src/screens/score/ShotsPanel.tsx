@@ -7,6 +7,7 @@ import { counted, timecodeAt } from '../../app/format.ts';
 import { FramePicture } from '../../components/FramePicture.tsx';
 import { useProxy } from '../../proxy/use-proxy.ts';
 import { landsWords } from '../../components/event-words.ts';
+import { OwnSoundFields } from './OwnSoundFields.tsx';
 import { ShotPanel } from './ShotPanel.tsx';
 import { joinsAt } from './shot-words.ts';
 
@@ -96,6 +97,7 @@ function Several({
   const clips = new Set(chosen.map(({ clip }) => clip?.name ?? 'no clip'));
   const lands = chosen.filter(({ index }) => landed.has(index)).length;
   const [first, last] = [chosen[0]!, chosen.at(-1)!];
+  const sounding = chosen.find(({ clip }) => clip?.sound);
   return (
     <>
       <h2 className="panel-title">{counted(chosen.length, 'shot')}</h2>
@@ -123,6 +125,7 @@ function Several({
           Propose this stretch anew
         </Button>
       </div>
+      {sounding && <OwnSoundFields facts={sounding} chosen={chosen.map(({ index }) => index)} />}
       <p className="hint">
         Of a proposal that is on view, “Take the selected stretch” takes only what is chosen here.
       </p>
