@@ -9,6 +9,7 @@ export { CLICK, type Decoded, type Sounding, mixed, soundingOf } from './mix.ts'
 export { MIX_RATE } from './mix-rate.ts';
 export { OVER_CUT } from './own-events.ts';
 export { type OwnHandle, ownHandlesOf } from './own-handles.ts';
+export { proposalsOf, soundMoments } from './sound-moments.ts';
 export { type BlockLevel, measureSum } from './sum-meter.ts';
 export { type MeasuredSum, SUMMED, type SumLevel, sumFor, sumOf, turnAll } from './sum.ts';
 export { type StreamResampler, streamResampler } from './stream-resampler.ts';

@@ -16,5 +16,8 @@ export const MOMENT_KINDS: Readonly<
   entry: { name: 'comes into the picture', glyph: 'M0 0H10V3H3V7H10V10H0Z' },
   exit: { name: 'goes out of the picture', glyph: 'M0 0H10V10H0V7H7V3H0Z' },
   change: { name: 'the camera changes speed', glyph: 'M0 10V6H5V0H10V10Z' },
+  word: { name: 'a word', glyph: 'M0 2H10V8H5L2 10V8H0Z' },
+  hit: { name: 'a hit in its sound', glyph: 'M4 0H6V4H10V6H6V10H4V6H0V4H4Z' },
+  pause: { name: 'its sound pauses', glyph: 'M1 0H4V10H1ZM6 0H9V10H6Z' },
   peak: { name: 'a moment', glyph: 'M5 0A5 5 0 1 1 4.99 0Z' },
 };

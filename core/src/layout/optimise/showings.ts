@@ -48,6 +48,10 @@ const BEGINS: Readonly<Record<MomentKind, number>> = {
   turn: 0.2,
   entry: 0.2,
   change: 0.2,
+  // A word that a shot begins with is heard from its first sound on.
+  word: 0.5,
+  hit: 0.2,
+  pause: 0,
   // What is over in a frame or two is hardly seen to happen.
   flash: 0.2,
   impact: 0.1,

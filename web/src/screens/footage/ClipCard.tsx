@@ -1,13 +1,9 @@
 import { ArrowLeft, ArrowRight, Pencil, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
-import {
-  cameraDirection,
-  openProposals,
-  usualMove,
-  type ClipAnalysis,
-} from '@caesura/core/footage';
+import { cameraDirection, usualMove, type ClipAnalysis } from '@caesura/core/footage';
 import { slowestCleanSpeed } from '@caesura/core/film';
 import type { Clip } from '@caesura/core/plan';
+import { proposalsOf } from '@caesura/core/sound';
 import { percent, rateLabel, toNumber, type FrameRate } from '@caesura/core/time';
 import { counted, grouped } from '../../app/format.ts';
 import { mediaUrl } from '../../app/http.ts';
@@ -53,7 +49,7 @@ function Pictures({ clip, place }: { clip: Clip; place: number }) {
 function Said({ clip, analysis }: { clip: Clip; analysis: ClipAnalysis }) {
   const rate = toNumber(clip.rate);
   const camera = cameraDirection(usualMove(analysis.frames, analysis.activity.camera), rate).words;
-  const open = openProposals(analysis.proposed, clip, clip.rate).length;
+  const open = proposalsOf(clip, analysis.proposed).length;
   return (
     <p className="movement-said">
       Camera {camera} · {counted(clip.moments.length, 'moment')} kept, {open} proposed
@@ -102,7 +98,7 @@ export function ClipCard({
                 most={mostOf(analysis)}
                 label={`How ${clip.name} moves`}
               />
-              {openProposals(analysis.proposed, clip, clip.rate).map(({ at }) => (
+              {proposalsOf(clip, analysis.proposed).map(({ at }) => (
                 <i key={`proposed ${at}`} className="card-pin" style={{ left: placeOf(at) }} />
               ))}
             </>

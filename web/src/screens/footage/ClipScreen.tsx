@@ -1,14 +1,9 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Form, Tab, Tabs } from 'react-bootstrap';
 import { Navigate, useNavigate, useParams } from 'react-router';
-import {
-  meantMoment,
-  openProposals,
-  stillTail,
-  storedFrameAt,
-  type MomentKind,
-} from '@caesura/core/footage';
+import { meantMoment, stillTail, storedFrameAt, type MomentKind } from '@caesura/core/footage';
 import type { Clip } from '@caesura/core/plan';
+import { proposalsOf } from '@caesura/core/sound';
 import { sourceFrames, toNumber, type SourceFrames } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { FramingFields } from '../../fields/FramingFields.tsx';
@@ -47,10 +42,7 @@ function Large({ clip }: { clip: Clip }) {
   const analysis = clipAnalysisOf(clip);
   const { frame, playing, place, toggle } = useClipClock(clip.frames, toNumber(clip.rate));
   const [across, setAcross] = useState(96);
-  const proposed = useMemo(
-    () => openProposals(analysis?.proposed ?? [], clip, clip.rate),
-    [analysis, clip],
-  );
+  const proposed = useMemo(() => proposalsOf(clip, analysis?.proposed ?? []), [analysis, clip]);
   const most = useMemo(() => (analysis ? mostOf(analysis) : 1), [analysis]);
   const storedOf = useCallback(
     (n: number) => (times ? storedFrameAt(times, clip.rate, n) : n),

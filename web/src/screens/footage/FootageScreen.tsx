@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { openProposals, orderByLikeness } from '@caesura/core/footage';
+import { orderByLikeness } from '@caesura/core/footage';
+import { proposalsOf } from '@caesura/core/sound';
 import type { Clip } from '@caesura/core/plan';
 import { toNumber } from '@caesura/core/time';
 import { counted } from '../../app/format.ts';
@@ -42,7 +43,7 @@ export default function FootageScreen() {
     if (known ? edit('changeClip', clip) : edit('addClips', [clip])) setDescribed(null);
   };
   const proposals = plan.clips.flatMap((clip) => {
-    const open = openProposals(clipAnalysisOf(clip)?.proposed ?? [], clip, clip.rate);
+    const open = proposalsOf(clip, clipAnalysisOf(clip)?.proposed ?? []);
     return open.map((moment) => ({ ...moment, clip: clip.id }));
   });
   const orderAlike = () => {

@@ -6,6 +6,7 @@ import {
   type StillLimits,
 } from '@caesura/core/footage';
 import type { Clip } from '@caesura/core/plan';
+import { soundMoments } from '@caesura/core/sound';
 import { CaesuraError, frames, sourceFrames, type SourceFrames } from '@caesura/core/time';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { TypedField } from '../../fields/TypedField.tsx';
@@ -94,8 +95,11 @@ interface Listed {
 }
 
 function listed(clip: Clip, analysis: ClipAnalysis | null, proposed: readonly Moment[]): Listed[] {
+  const heard = soundMoments(clip);
   const kept = clip.moments.map(({ at, kind, strength }): Listed => {
-    const measured = analysis?.proposed.find((m) => m.at === at && m.kind === kind);
+    const measured = [...(analysis?.proposed ?? []), ...heard].find(
+      (m) => m.at === at && m.kind === kind,
+    );
     return { at, kind, kept: true, strength: strength ?? null, reason: measured?.reason ?? '' };
   });
   return [...kept, ...proposed.map((m) => ({ ...m, kept: false }))].sort((a, b) => a.at - b.at);
