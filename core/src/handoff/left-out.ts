@@ -23,6 +23,8 @@ interface Beyond {
   readonly sounds: number;
   /** Sound effects in use. */
   readonly effects: number;
+  /** Shots whose own sound is heard. */
+  readonly own: number;
 }
 
 function beyondOf(film: Film): Beyond {
@@ -44,6 +46,7 @@ function beyondOf(film: Film): Beyond {
     otherRates: new Set(rates.map(({ clip }) => clip!.id)).size,
     sounds: plan.sounds.length,
     effects: film.effects.filter(({ placement }) => !placement.off).length,
+    own: new Set(film.audioEvents.flatMap(({ of, id }) => (of === 'own' ? [id] : []))).size,
   };
 }
 
@@ -163,6 +166,11 @@ const LOSSES: readonly Loss[] = [
     of: 'effects',
     formats: ['csv'],
     say: () => 'Of sound effects those at the cut of each row, by name, time, rate and level.',
+  },
+  {
+    of: 'own',
+    formats: ['edl', 'otio', 'csv', 'html'],
+    say: (n) => `The own sound of ${plural(n, 'shot')} not at all: it is in the guide track.`,
   },
   {
     of: 'moves',

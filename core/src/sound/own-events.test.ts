@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { faultsOf, mendedBy } from '../faults/index.ts';
 import { filmOf } from '../film/film.ts';
+import { leftOut } from '../handoff/index.ts';
 import { hearClip, soundShots } from '../plan/edits/own-sound.ts';
 import { slipShot, swapShots } from '../plan/edits/edit-shots.ts';
 import { correctClipRate } from '../plan/edits/correct-clip-rate.ts';
@@ -160,6 +161,12 @@ describe('the own sound of a shot', () => {
     const on = soundShots(off, [1], { on: true, gain: -6 });
     expect(own(on).map(({ gain }) => gain)).toEqual([0, -6]);
     expect(own(soundShots(plan, [0], { on: false }))).toHaveLength(1);
+    // No list carries it yet, which each says.
+    for (const format of ['edl', 'otio', 'csv', 'html'] as const)
+      expect(leftOut(on, format)).toContain(
+        'The own sound of 2 shots not at all: it is in the guide track.',
+      );
+    expect(leftOut(hearClip(off, 'c0', null), 'edl').join(' ')).not.toContain('own sound');
     expect(own(turnAll(on, 2)).map(({ gain }) => gain)).toEqual([2, -4]);
     expect(slipShot(on, 1, 4).score!.shots[1]!.sound).toEqual({ on: true, gain: -6 });
     expect(swapShots(on, 0, 1).score!.shots[0]!.sound).toEqual({ on: true, gain: -6 });

@@ -33,7 +33,7 @@ export function HeardHere({
     <ul className="heard-here" aria-label={`Heard on frame ${frame}`}>
       {here.map(({ event, at, level }) => (
         <li key={`${event.id} ${event.starts}`}>
-          {names.get(event.id) ?? 'click'}{' '}
+          {names.get(event.id) ?? event.fileName}{' '}
           <span className="figures">
             {at.toFixed(2)} s, {signed(Math.max(-90, level), 1)} dB
           </span>
