@@ -7,7 +7,8 @@ import { toSpeed } from './splice.ts';
 /** One figure of the speeds of a shot that is to be another. */
 export type SpeedChange =
   | { readonly what: 'crest' | 'floor'; readonly speed: Rational }
-  | { readonly what: 'ramp' | 'length'; readonly frames: number };
+  | { readonly what: 'ramp'; readonly frames: number }
+  | { readonly what: 'length'; readonly frames: number };
 
 /** Speeds with one figure changed, and how long the shot is with them. */
 export interface Altered {

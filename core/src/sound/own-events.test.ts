@@ -120,6 +120,19 @@ describe('the own sound of a shot', () => {
     const faded = soundShots(plan, [1], { fadeIn: 12, fadeOut: 0 });
     expect(own(faded)[1]).toMatchObject({ fadeIn: 0.5, fadeOut: 0 });
     expect(own(faded)[1]!.starts * 24).toBeCloseTo(38, 9);
+    // At the start of the film there is nothing to go over from; a fade that was typed stays.
+    expect(own(plan)[0]).toMatchObject({ starts: 0, fadeIn: 0.01 });
+    expect(own(soundShots(plan, [0], { fadeIn: 6 }))[0]!.fadeIn).toBeCloseTo(0.25, 9);
+    const late = {
+      ...plan,
+      clips: plan.clips.map((clip) => ({
+        ...clip,
+        sound: { ...clip.sound!, start: -100 * 2000 - 4000 },
+      })),
+    };
+    // Its sound begins two frames after its pictures: it comes in there as was typed.
+    const typed = own(soundShots(late, [0], { fadeIn: 6 }))[0]!;
+    expect([typed.starts * 24, typed.fadeIn]).toEqual([expect.closeTo(2, 6), 0.25]);
     // Ten source frames are all there is before the third.
     const lead = soundShots(plan, [2], { lead: 40 });
     expect(own(lead).at(-1)!.starts * 24).toBeCloseTo(96 - 10, 6);

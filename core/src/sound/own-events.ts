@@ -143,8 +143,11 @@ export function ownEventsOf(facts: ShotFacts, plan: Plan): AudioEvent[] {
     seconds(toNumber(instantOfFrame(start, plan.rate)) + (k * plan.rate.den) / plan.rate.num);
   const frame = plan.rate.den / plan.rate.num;
   const film = (plan.score?.length ?? plan.target) as number;
-  const first = Math.max(-start, -lead - (fadeIn === null ? OVER_CUT : 0));
-  const last = Math.min(film - start, length + lag + (fadeOut === null ? OVER_CUT : 0));
+  const [early, late] = [
+    -lead - (fadeIn === null ? OVER_CUT : 0),
+    length + lag + (fadeOut === null ? OVER_CUT : 0),
+  ];
+  const [first, last] = [Math.max(-start, early), Math.min(film - start, late)];
   return runsOf([first, last], sample, frame * sound.sampleRate).flatMap((run): AudioEvent[] => {
     const course = courseOf(run, sample, at);
     const [begins, ends] = [course[0]!, course.at(-1)!];
@@ -153,7 +156,9 @@ export function ownEventsOf(facts: ShotFacts, plan: Plan): AudioEvent[] {
     const within = insideFile(course, sound.length);
     if (!within) return [];
     const [opens, closes] = [run.from === first, run.to === last];
-    const over = (own: number | null) => (own === null ? 2 * OVER_CUT : own) * frame;
+    // Where it cannot reach over its cut there is nothing to go over into.
+    const over = (own: number | null, reaches: boolean) =>
+      own !== null ? own * frame : reaches ? 2 * OVER_CUT * frame : AT_SILENCE;
     const steady = course.length === 2;
     const follows = pitch === 'follows' || rate < 0;
     return [
@@ -170,8 +175,8 @@ export function ownEventsOf(facts: ShotFacts, plan: Plan): AudioEvent[] {
         rate,
         semitones: steady && follows && rate > 0 ? semitonesOfRate(rate) : 0,
         gain: heard.gain,
-        fadeIn: opens && within.starts === begins.at ? over(fadeIn) : AT_SILENCE,
-        fadeOut: closes && within.ends === ends.at ? over(fadeOut) : AT_SILENCE,
+        fadeIn: opens ? over(fadeIn, first === early && within.starts === begins.at) : AT_SILENCE,
+        fadeOut: closes ? over(fadeOut, last === late && within.ends === ends.at) : AT_SILENCE,
         fade: 'power',
       },
     ];

@@ -220,8 +220,10 @@ function brokenWords({ broken, before, after }: SpeedAnswer): string {
 /** What other speeds change of a shot, in words, each in a few. */
 export function changeWords({ before, after, changes }: SpeedAnswer): string[] {
   return changes.map((hold) => {
-    if (hold !== 'landed')
-      return `${{ in: 'source in', out: 'source out', length: 'frames' }[hold]} ${before[hold]} → ${after[hold]}`;
+    if (hold !== 'landed') {
+      const pays = hold === 'length' ? ', for which the shot beside it pays' : '';
+      return `${{ in: 'source in', out: 'source out', length: 'frames' }[hold]} ${before[hold]} → ${after[hold]}${pays}`;
+    }
     const lands = new Set(after.landed.map(({ moment, after: at }) => `${moment} ${at}`));
     const lost = before.landed.filter(({ moment, after: at }) => !lands.has(`${moment} ${at}`));
     return `source frame ${lost.map(({ moment }) => moment).join(', ')} no longer lands`;

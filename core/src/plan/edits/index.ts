@@ -80,7 +80,14 @@ export {
 } from './ask-speeds.ts';
 export { hearClip, type SoundChange, soundShots } from './own-sound.ts';
 export { heldOffers } from './held-offers.ts';
-export { copiedSpeeds, copySpeeds, keepOnMany, keptSpeeds, leftWords } from './many-speeds.ts';
+export {
+  copiedSpeeds,
+  copySpeeds,
+  type KeepOnMany,
+  keepOnMany,
+  keptSpeeds,
+  leftWords,
+} from './many-speeds.ts';
 export {
   changedHolds,
   heldBrokenWords,

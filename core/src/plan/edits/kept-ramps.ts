@@ -29,8 +29,10 @@ export function followRamp(plan: Plan, id: string, indices: readonly ShotIndex[]
 
 /**
  * Changes a ramp that was kept; all shots that follow it change with it, each with its moment kept.
+ * Throws when it is not in the plan, or when that breaks what is held of one of them.
  */
 export function changeRampGroup(plan: Plan, id: string, keys: Ramp): Plan {
+  keptRamp(plan, id);
   const facts = filmOf(plan).shots;
   const changed = { ...plan, ramps: plan.ramps.map((r) => (r.id === id ? { ...r, keys } : r)) };
   if (!plan.score) return changed;

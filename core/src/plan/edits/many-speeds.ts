@@ -7,14 +7,14 @@ import {
   type Copy,
   type FilmedShot,
   type Gives,
-  type KeepAsked,
   type Kept,
+  type SpeedChange,
   type Solved,
 } from '../../ramps/index.ts';
 import { CaesuraError, plural, type ShotIndex } from '../../time/index.ts';
 import type { Plan } from '../index.ts';
-import { holdShot, placeSpeeds, setRamp, speedsOf } from './edit-ramps.ts';
-import { checkHeld, holdsOf } from './held-speeds.ts';
+import { placeSpeeds, setRamp, speedsOf } from './edit-ramps.ts';
+import { checkHeld } from './held-speeds.ts';
 
 /** How the speeds of one shot are put on others. */
 export interface CopySpeeds {
@@ -65,14 +65,12 @@ function onEach(
 
 /**
  * A plan with speeds that keep the source of a shot, or why there are none. Throws when they break
- * what else is held of it; its length is let go where that is to be another.
+ * what else is held of it.
  */
 function placedOr(plan: Plan, index: ShotIndex, kept: Solved<Kept>): Plan | string {
   if (kept.reason !== null) return kept.reason;
   const made = placeSpeeds(plan, index, kept.found);
-  const { shot, length } = shotFactsAt(plan, index);
-  const holds = holdsOf(shot).filter((hold) => hold !== 'length' || kept.found.length === length);
-  checkHeld(holdShot(plan, index, holds), index, made);
+  checkHeld(plan, index, made);
   return made;
 }
 
@@ -93,7 +91,10 @@ export function copiedSpeeds(plan: Plan, { from, onto, how, gives }: CopySpeeds)
 }
 
 /** A figure of the speeds of many shots, each of which keeps its source in and out. */
-export interface KeepOnMany extends KeepAsked {
+export interface KeepOnMany {
+  /** The length is none: who pays for it would not keep its own source. */
+  readonly change: Exclude<SpeedChange, { readonly what: 'length' }>;
+  readonly gives: Exclude<Gives, 'length'>;
   readonly onto: readonly ShotIndex[];
 }
 

@@ -3,16 +3,22 @@ import { Button } from 'react-bootstrap';
 import {
   askSpeeds,
   keptSpeeds,
+  type KeepOnMany,
   leftWords,
   speedOffers,
   type SpeedAnswer,
 } from '@caesura/core/edits';
 import type { Film, ShotFacts } from '@caesura/core/film';
+import type { KeepAsked } from '@caesura/core/ramps';
 import { CaesuraError, plural } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { OfferList, toldWords } from './OfferList.tsx';
 import { askedOf, ASKS, QuestionFields, questionOf, type Ask, type Asked } from './questions.tsx';
+
+/** A change of a figure as it can be made of many shots; null where a length is part of it. */
+const manyOf = ({ change, gives }: KeepAsked): Omit<KeepOnMany, 'onto'> | null =>
+  change.what === 'length' || gives === 'length' ? null : { change, gives };
 
 /**
  * A plain question about the speeds of a shot: what would give way is told before it is done; where
@@ -59,10 +65,10 @@ export function AskPanel({
   const put = (found: SpeedAnswer) => edit('placeSpeeds', index, found);
   const [said, setSaid] = useState('');
   const question = questionOf(ask, asked, facts, at);
-  const many = chosen.length > 1 && question.ask === 'keep' ? question : null;
+  const many = chosen.length > 1 && question.ask === 'keep' ? manyOf(question) : null;
   const putOnAll = () => {
     if (!many) return;
-    const onAll = { onto: chosen, change: many.change, gives: many.gives };
+    const onAll = { onto: chosen, ...many };
     const { left } = keptSpeeds(plan, onAll);
     if (edit('keepOnMany', onAll)) setSaid(leftWords(left));
   };

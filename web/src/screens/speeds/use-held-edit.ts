@@ -17,6 +17,16 @@ export interface Refused {
   readonly offers: readonly SpeedOffer[];
 }
 
+/** What could give way for a change; nothing where it cannot be done with nothing held either. */
+function offersOf(plan: Plan, index: number, change: (plan: Plan) => Plan): readonly SpeedOffer[] {
+  try {
+    return heldOffers(plan, index, change);
+  } catch (error) {
+    if (error instanceof CaesuraError) return [];
+    throw error;
+  }
+}
+
 /** Applies edits of the open shot. */
 export const SpeedEdits = createContext<ApplyEdit>(() => false);
 export const useSpeedEdit = (): ApplyEdit => useContext(SpeedEdits);
@@ -39,7 +49,7 @@ export function useHeldEdit(
         return true;
       } catch (error) {
         if (error instanceof CaesuraError && error.code === 'held') {
-          const offers = heldOffers(plan, index, (free) => applied(free, name, args));
+          const offers = offersOf(plan, index, (free) => applied(free, name, args));
           if (offers.length > 0) {
             setRefused({ plan, index, why: error.message, offers });
             return false;
