@@ -423,6 +423,7 @@ test('two moments land on two frames; keys are put on a moment and typed; a kept
   expect(showsFrame(landed[30]!, 70)).toBe(true);
 
   await hand.click(page.getByRole('option', { name: /^2 / }));
+  await expect(page.getByRole('heading', { name: /^Shot 2,/ })).toBeVisible();
   const places = page.getByLabel('Key at a moment or cue');
   const place = await places.locator('option', { hasText: 'peak at 60' }).getAttribute('value');
   await places.selectOption(place);
@@ -432,6 +433,7 @@ test('two moments land on two frames; keys are put on a moment and typed; a kept
 
   await hand.button('Keep this ramp');
   await hand.click(page.getByRole('option', { name: /^3 / }));
+  await expect(page.getByRole('heading', { name: /^Shot 3,/ })).toBeVisible();
   await hand.button('Follow on 1 shot');
   await hand.type('Kept, 2 uses', 'Up once');
   expect((await now(page)).score!.shots[2]!.rampOf).toBe('g1');

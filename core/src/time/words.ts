@@ -6,3 +6,19 @@ export const plural = (n: number, word: string): string => `${n} ${word}${n === 
  * 39.9 %.
  */
 export const percent = (part: number): string => `${Math.round(part * 1000) / 10} %`;
+
+/** Sentences that are said before the others are counted. */
+const SAID = 2;
+
+/**
+ * The first few of some sentences, and how many there are besides: `others` says that of a count of
+ * them.
+ */
+export const firstFew = (
+  sentences: readonly string[],
+  others: (count: number) => string,
+  shown = SAID,
+): string => {
+  const rest = sentences.length - shown;
+  return [...sentences.slice(0, shown), ...(rest > 0 ? [others(rest)] : [])].join(' ');
+};

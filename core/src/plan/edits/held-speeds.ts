@@ -10,6 +10,7 @@ import { sourceInFor } from '../../ramps/index.ts';
 import {
   CaesuraError,
   compare,
+  firstFew,
   plural,
   sourceFrames,
   type ShotIndex,
@@ -141,9 +142,6 @@ export function startHeld(plan: Plan, facts: ShotFacts, changed: Shot): SourceFr
   throw heldError(index, best.broken, was, best.now);
 }
 
-/** Shots of which it is said what broke, before the others are counted. */
-const SHOWN = 2;
-
 /**
  * What a change broke of what is held of shots that still show the same clip, in a sentence each,
  * the first few of them; empty where nothing. Holds that were let go with the change are not looked
@@ -169,12 +167,8 @@ export function heldBrokenWords(before: Plan, after: Plan): string {
     const words = moved.map((hold) => movedWords(hold, from, to)).join(', and ');
     return words ? [`Shot ${other.index + 1} held ${words}.`] : [];
   });
-  const rest = broken.length - SHOWN;
-  return [
-    ...broken.slice(0, SHOWN),
-    ...(rest > 0 ? [`So it is with ${plural(rest, 'other shot')}.`] : []),
-    ...(broken.length > 0 ? ['Undo brings it back.'] : []),
-  ].join(' ');
+  if (broken.length === 0) return '';
+  return `${firstFew(broken, (count) => `So it is with ${plural(count, 'other shot')}.`)} Undo brings it back.`;
 }
 
 /** Where something held was and is. */

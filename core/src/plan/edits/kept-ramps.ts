@@ -1,5 +1,5 @@
 import { filmOf, rampOf, shotFactsAt } from '../../film/index.ts';
-import { CaesuraError, plural, type ShotIndex } from '../../time/index.ts';
+import { CaesuraError, firstFew, plural, type ShotIndex } from '../../time/index.ts';
 import { freshId, type Plan, type Ramp } from '../index.ts';
 import { respeed } from './edit-ramps.ts';
 import { startHeld } from './held-speeds.ts';
@@ -88,8 +88,5 @@ export function unfollowedWords(before: Plan, after: Plan): string {
       return [];
     return [`Shot ${other.i + 1} no longer follows “${name}”.`];
   });
-  const rest = said.length - 2;
-  return [...said.slice(0, 2), ...(rest > 0 ? [`Nor do ${plural(rest, 'other shot')}.`] : [])].join(
-    ' ',
-  );
+  return firstFew(said, (count) => `Nor do ${plural(count, 'other shot')}.`);
 }

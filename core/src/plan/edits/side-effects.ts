@@ -1,5 +1,5 @@
 import { filmOf, landedMoment } from '../../film/index.ts';
-import { plural, type ShotIndex, type SourceFrames } from '../../time/index.ts';
+import { firstFew, plural, type ShotIndex, type SourceFrames } from '../../time/index.ts';
 import type { Plan } from '../index.ts';
 
 /** A shot whose source in another change has moved. */
@@ -31,12 +31,11 @@ export function sourceMoves(before: Plan, after: Plan): SourceMove[] {
 }
 
 /** Such moves in a sentence each, the first few of them; empty where there are none. */
-export function sourceMoveWords(moves: readonly SourceMove[], shown = 2): string {
-  const said = moves.slice(0, shown).map(({ shot, from, to, keepsMoment }) => {
+export function sourceMoveWords(moves: readonly SourceMove[], shown?: number): string {
+  const said = moves.map(({ shot, from, to, keepsMoment }) => {
     const by = plural(Math.abs(to - from), 'frame');
     const why = keepsMoment ? 'its moment stays on the cue' : 'its file reaches no farther';
     return `Shot ${shot + 1} now begins on source frame ${to}, ${by} ${to > from ? 'later' : 'earlier'}: ${why}.`;
   });
-  const rest = moves.length - said.length;
-  return [...said, ...(rest > 0 ? [`So do ${plural(rest, 'other shot')}.`] : [])].join(' ');
+  return firstFew(said, (count) => `So do ${plural(count, 'other shot')}.`, shown);
 }

@@ -3,7 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import type { Clip } from '@caesura/core/plan';
 import { plural } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
-import { NumberField } from '../../fields/NumberField.tsx';
+import { LevelField } from '../../fields/LevelField.tsx';
 
 /** Loudness of speech in a programme after EBU R 128. LUFS. */
 const PROGRAMME = -23;
@@ -56,13 +56,8 @@ export function ClipSoundPanel({ clip }: { clip: Clip }) {
           )
         }
       />
-      <NumberField
-        label="Level"
+      <LevelField
         value={gain}
-        unit="dB"
-        least={-90}
-        most={24}
-        by={1}
         onCommit={(to) => edit('hearClip', clip.id, { on: heard?.on ?? false, gain: to })}
       />
       {fits !== null && Math.abs(fits - gain) > 0.05 && (

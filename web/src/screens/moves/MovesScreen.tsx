@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
-import { faultKey, type Fault } from '@caesura/core/faults';
+import type { Fault } from '@caesura/core/faults';
 import { filmOf } from '@caesura/core/film';
 import { PHRASE_KINDS } from '@caesura/core/plan';
 import { frames } from '@caesura/core/time';
@@ -10,7 +10,7 @@ import { useFaults } from '../../app/faults.ts';
 import { usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { chosenCuts, cutSelected, placed } from '../../app/view.ts';
-import { FaultMends } from '../../components/FaultMends.tsx';
+import { FaultsHere } from '../../components/FaultsHere.tsx';
 import { ListFilters } from '../../components/ListFilters.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import type { CopiedKeys } from './copied-keys.ts';
@@ -157,13 +157,7 @@ export default function MovesScreen() {
           at={frame}
           onCopy={setCopied}
         />
-        {here.length > 0 && (
-          <div className="join-faults" role="group" aria-label="Faults here">
-            {here.map((fault) => (
-              <FaultMends key={faultKey(fault)} plan={plan} fault={fault} />
-            ))}
-          </div>
-        )}
+        <FaultsHere plan={plan} faults={here} />
       </section>
       <ItemPanel {...{ film, item, choice, faults, snaps }} position={frame} onSnaps={setSnaps} />
     </div>

@@ -5,7 +5,7 @@ import { OVER_CUT, ownHandlesOf } from '@caesura/core/sound';
 import { plural } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
-import { NumberField } from '../../fields/NumberField.tsx';
+import { LevelField } from '../../fields/LevelField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
 
 const PITCH_WORDS: Readonly<Record<Pitch, string>> = {
@@ -64,13 +64,8 @@ export function OwnSoundFields({
       />
       {handles && (
         <>
-          <NumberField
-            label="Level"
+          <LevelField
             value={own.gain ?? 0}
-            unit="dB"
-            least={-90}
-            most={24}
-            by={1}
             onCommit={(gain) => set({ gain: gain === 0 ? null : gain })}
           />
           {frames('Lead', 'lead')}

@@ -7,6 +7,7 @@ import { percent, semitonesOfRate } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
+import { LevelField } from '../../fields/LevelField.tsx';
 import { NumberField } from '../../fields/NumberField.tsx';
 
 const MARKS = { peak: 'its peak', onset: 'its onset' } as const;
@@ -122,12 +123,8 @@ export function EffectFields({ plan, facts }: { plan: Plan; facts: EffectFacts }
           onCommit={(fade) => change({ fade: Math.round(fade) })}
         />
       )}
-      <NumberField
-        label="Level"
+      <LevelField
         value={gain}
-        unit="dB"
-        least={-90}
-        most={24}
         also={placement.gain === 'advised' ? 'as advised' : ''}
         onCommit={(db) => change({ gain: db })}
       />

@@ -2,6 +2,7 @@ import { soundsOf } from '@caesura/core/film';
 import type { Plan, Sound } from '@caesura/core/plan';
 import { samples } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
+import { LevelField } from '../../fields/LevelField.tsx';
 import { NumberField } from '../../fields/NumberField.tsx';
 
 function SoundFields({ sound }: { sound: Sound }) {
@@ -10,14 +11,7 @@ function SoundFields({ sound }: { sound: Sound }) {
   return (
     <section aria-label={sound.fileName}>
       <h3>{sound.fileName}</h3>
-      <NumberField
-        label="Level"
-        value={sound.gain}
-        unit="dB"
-        least={-90}
-        most={24}
-        onCommit={(gain) => edit('turnSound', sound.id, gain)}
-      />
+      <LevelField value={sound.gain} onCommit={(gain) => edit('turnSound', sound.id, gain)} />
       {(
         [
           ['Comes in over', sound.fadeIn, 'fadeIn'],

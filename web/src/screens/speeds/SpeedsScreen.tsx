@@ -3,7 +3,6 @@ import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { speedAt } from '@caesura/core/curves';
 import { speedsOf } from '@caesura/core/edits';
-import { faultKey } from '@caesura/core/faults';
 import { filmOf, type ShotFacts } from '@caesura/core/film';
 import { toSpeed } from '@caesura/core/ramps';
 import { compare, frames, rational } from '@caesura/core/time';
@@ -13,7 +12,7 @@ import { usePlan } from '../../app/hooks.ts';
 import { oneKey, SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys } from '../../app/keys.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { placed, shotsChosen } from '../../app/view.ts';
-import { FaultMends } from '../../components/FaultMends.tsx';
+import { FaultsHere } from '../../components/FaultsHere.tsx';
 import { ListFilters } from '../../components/ListFilters.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import { AskPanel } from './AskPanel.tsx';
@@ -200,13 +199,7 @@ export default function SpeedsScreen() {
                   />
                 </section>
               )}
-              {here.length > 0 && (
-                <div className="join-faults" role="group" aria-label="Faults here">
-                  {here.map((fault) => (
-                    <FaultMends key={faultKey(fault)} plan={plan} fault={fault} />
-                  ))}
-                </div>
-              )}
+              <FaultsHere plan={plan} faults={here} />
             </div>
           )}
         </div>
