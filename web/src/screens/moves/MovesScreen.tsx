@@ -74,8 +74,9 @@ export default function MovesScreen() {
     items.find(({ key }) => key === String(selected)) ??
     items[0];
   const open = item?.key ?? '';
+  // At once, and not when there is time for it: what is pressed next is meant for this cut.
   const go = useCallback(
-    (key: string) => void navigate(`../moves/${key}`, { replace: true }),
+    (key: string) => void navigate(`../moves/${key}`, { replace: true, flushSync: true }),
     [navigate],
   );
   const listed = useMemo(() => {

@@ -67,7 +67,7 @@ export default function SoundScreen() {
       ? rehearsal.play(playRangeOf('around', plan, { frame, cut: cutFrame ?? null }, true), 1)
       : rehearsal.stop();
   const go = (to: number) => {
-    if (to >= 1 && to <= last) void navigate(`../sound/${to}`);
+    if (to >= 1 && to <= last) void navigate(`../sound/${to}`, { flushSync: true });
   };
   const goNear = (at: number) => {
     const distance = ({ start }: (typeof shots)[number]) =>

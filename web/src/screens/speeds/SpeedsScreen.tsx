@@ -83,8 +83,9 @@ export default function SpeedsScreen() {
     () => [...new Set([open, ...(also.has(open) ? also : [])])].sort((a, b) => a - b),
     [open, also],
   );
+  // At once, and not when there is time for it: what is pressed next is meant for this shot.
   const go = useCallback(
-    (shot: number) => void navigate(`../speeds/${shot + 1}`, { replace: true }),
+    (shot: number) => void navigate(`../speeds/${shot + 1}`, { replace: true, flushSync: true }),
     [navigate],
   );
   const start = facts?.start;
