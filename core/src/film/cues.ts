@@ -1,4 +1,5 @@
 import { remembered } from './remembered.ts';
+import { countedMusics, countsAt, type CountedMusic } from './musics.ts';
 import type { Plan, Sound } from '../plan/index.ts';
 import { CUE_KINDS, instantAfter, partsOf, usedPlaces, type CueKind } from '../plan/index.ts';
 import {
@@ -12,6 +13,7 @@ import {
   samples,
   subtract,
   toNumber,
+  type FrameRate,
   type Frames,
   type Instant,
   type Samples,
@@ -80,37 +82,70 @@ function countedBeats(music: Sound): CountedBeat[] {
   );
 }
 
+/** The beats by which bars are counted, in order of time, each with when it is in the film. */
+function beatsOfFilm(musics: readonly CountedMusic[], rate: FrameRate) {
+  let bars = 0;
+  return musics.map((music) => {
+    const { sound } = music;
+    const perSecond = rational(sound.analysis.sampleRate);
+    const begins = instantAfter(sound, samples(0), rate);
+    const own = countedBeats(sound).filter(({ after }) =>
+      countsAt(music, instantAfter(sound, after, rate)),
+    );
+    // Bars that went by before this music is counted by do not count.
+    const skipped = (own[0]?.bar ?? 0) - (own[0]?.beat === 1 ? 1 : 0);
+    const before = musics[0] === music ? 0 : bars - skipped;
+    bars = (own.at(-1)?.bar ?? 0) + before;
+    const after = (at: Instant) => round(multiply(subtract(at, begins), perSecond));
+    return { music, own, before, after };
+  });
+}
+
 /** Bar and beat in the film at each instant of it that is asked for in ascending order. */
-function barCounter({ music, rate }: Timed): (at: Instant) => { bar: number; beat: number } {
-  if (!music) return () => ({ bar: 0, beat: 0 });
-  const counted = countedBeats(music);
-  const start = instantAfter(music, samples(0), rate);
-  const perSecond = rational(music.analysis.sampleRate);
-  let next = 0;
+function barCounter(
+  musics: readonly CountedMusic[],
+  rate: FrameRate,
+): (at: Instant) => { bar: number; beat: number } {
+  if (musics.length === 0) return () => ({ bar: 0, beat: 0 });
+  const counted = beatsOfFilm(musics, rate);
+  const next = counted.map(() => 0);
   return (at) => {
-    const after = round(multiply(subtract(at, start), perSecond));
-    while (next < counted.length && counted[next]!.after <= after) next++;
-    const { bar, beat } = counted[next - 1] ?? { bar: 0, beat: correctedBeats(music).beatsPerBar };
-    return { bar, beat };
+    const i = counted.findIndex(({ music }) => countsAt(music, at));
+    const { music, own, before, after } = counted[i]!;
+    const place = after(at);
+    while (next[i]! < own.length && own[next[i]!]!.after <= place) next[i]!++;
+    const beat = own[next[i]! - 1];
+    if (beat) return { bar: beat.bar + before, beat: beat.beat };
+    const last = counted[i - 1]?.own.at(-1);
+    return last
+      ? { bar: last.bar + counted[i - 1]!.before, beat: last.beat }
+      : { bar: 0, beat: correctedBeats(music.sound).beatsPerBar };
   };
 }
+
+/** Kinds of cues that music counts by. */
+const PULSES: ReadonlySet<CueKind> = new Set(['downbeat', 'beat', 'half-beat', 'quarter-beat']);
 
 const PRECEDENCE = new Map(CUE_KINDS.map((kind, i) => [kind, i]));
 
 /** Cues of sounds as cues of the film, in order of frame, then of precedence. */
 function gathered(plan: Timed, cuesIn: (sound: Sound) => readonly SoundCue[]): Cue[] {
   const { rate, lead } = plan;
+  const musics = countedMusics(plan);
   const cues = soundsOf(plan).flatMap((sound) => {
     const parts = partsOf(sound);
+    const music = musics.find((m) => m.sound === sound);
     return cuesIn(sound).flatMap((cue) =>
       usedPlaces(parts, cue.at).flatMap((after): Omit<Cue, 'bar' | 'beat'>[] => {
         const at = instantAfter(sound, after, rate);
         const frame = nearestFrame(at, rate) - lead;
-        return frame < 0 ? [] : [{ ...cue, at, frame: frames(frame), sound: sound.id }];
+        const counts =
+          !PULSES.has(cue.kind) || musics.length === 0 || (music && countsAt(music, at));
+        return frame < 0 || !counts ? [] : [{ ...cue, at, frame: frames(frame), sound: sound.id }];
       }),
     );
   });
-  const count = barCounter(plan);
+  const count = barCounter(musics, rate);
   const counted = cues
     .toSorted((a, b) => compare(a.at, b.at))
     .map((cue): Cue => ({ ...cue, ...count(cue.at) }));
@@ -129,25 +164,33 @@ const isBeat = ({ kind }: SoundCue): boolean => kind === 'downbeat' || kind === 
 /**
  * The cues of a plan in order of time: what the switches of each sound let through, inside the
  * parts used. Cues whose frame would fall before frame 0 because of the lead are left out. Where
- * several fall on one frame, beats come first. Beats of other sounds do not count beside those of
- * the music, which they would contradict.
+ * several fall on one frame, beats come first. Beats count of the music by which bars are counted
+ * there, which those of other sounds would contradict.
  */
 export const cuesOf = (plan: Timed): readonly Cue[] =>
-  keptCues(plan.sounds, timesOf(plan), () =>
-    gathered(plan, (sound) =>
-      sound === plan.music || !plan.music
-        ? usedCues(sound)
-        : usedCues(sound).filter((c) => !isBeat(c)),
-    ),
-  );
+  keptCues(plan.sounds, timesOf(plan), () => gathered(plan, usedCues));
+
+/** Further music of a plan, as what beats depend on beside the music; how much first. */
+const furtherMusic = ({ sounds }: Timed): readonly Sound[] =>
+  sounds.filter(({ kind }) => kind === 'music');
+
+/** Cues of the music by which bars are counted, remembered by the first. */
+const ofMusics = (
+  plan: Timed,
+  kept: typeof keptBeats,
+  cuesIn: (sound: Sound) => readonly SoundCue[],
+): readonly Cue[] => {
+  const sounds = furtherMusic(plan);
+  return plan.music
+    ? kept(plan.music, [...timesOf(plan), sounds.length, ...sounds], () =>
+        gathered({ ...plan, sounds: [...sounds] }, cuesIn),
+      )
+    : [];
+};
 
 /** All beats of the music, whatever its switches. */
 export const beatCuesOf = (plan: Timed): readonly Cue[] =>
-  plan.music
-    ? keptBeats(plan.music, timesOf(plan), () =>
-        gathered({ ...plan, sounds: [] }, (sound) => cuesOfSound(sound).filter(isBeat)),
-      )
-    : [];
+  ofMusics(plan, keptBeats, (sound) => cuesOfSound(sound).filter(isBeat));
 
 /** Kinds of cues by which one finds one's way in music and speech. */
 const STANDING: ReadonlySet<CueKind> = new Set([
@@ -171,13 +214,9 @@ const keptParts = remembered<Sound, Cue[]>();
 
 /** The halves and quarters of the beats of the music, whatever its switches. */
 export const partBeatsOf = (plan: Timed): readonly Cue[] =>
-  plan.music
-    ? keptParts(plan.music, timesOf(plan), () =>
-        gathered({ ...plan, sounds: [] }, (sound) =>
-          cuesOfSound(sound).filter(({ kind }) => kind === 'half-beat' || kind === 'quarter-beat'),
-        ),
-      )
-    : [];
+  ofMusics(plan, keptParts, (sound) =>
+    cuesOfSound(sound).filter((cue) => PULSES.has(cue.kind) && !isBeat(cue)),
+  );
 
 /** Where a cut falls: the nearest cue and the offset from it. */
 export interface Landing {

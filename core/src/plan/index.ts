@@ -90,6 +90,12 @@ export {
   type SoundRule,
 } from './schema/own-sound-schema.ts';
 export { type Steady, type SteadyMove, SteadySchema } from './schema/steady-schema.ts';
+export {
+  type Ducking,
+  type LevelKey,
+  type Mute,
+  USUAL_DUCKING,
+} from './schema/level-schema.ts';
 export type { CueEdit, Sound } from './schema/sound-schema.ts';
 export type { Ramp, RampKey } from './schema/ramp-schema.ts';
 export { type Arc } from './schema/arc-schema.ts';

@@ -10,6 +10,12 @@ export interface CoursePoint {
   readonly sample: number;
 }
 
+/** A level at a time of the film, in decibels beside others; evenly between two. */
+export interface LevelPoint {
+  readonly at: Seconds;
+  readonly level: number;
+}
+
 /** A stretch of a sound file in the film, or a click of ours. */
 export interface AudioEvent {
   readonly of: Heard;
@@ -43,11 +49,33 @@ export interface AudioEvent {
   readonly fadeIn: number;
   readonly fadeOut: number;
   readonly fade: 'even' | 'power';
+  /** Levels over it, beside its gain and its fades. */
+  readonly levels?: readonly LevelPoint[];
 }
 
-/** How loud a voice is at an instant of the film against its gain: its fades, 0 outside it. */
+/**
+ * The level of a line of them at a time, in decibels: evenly between its points, as at its first
+ * and its last outside them, 0 where it has none.
+ */
+export function levelOn(line: readonly LevelPoint[], at: GivenSeconds): number {
+  let [low, high] = [0, line.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (line[middle]!.at <= at) low = middle + 1;
+    else high = middle;
+  }
+  const [before, after] = [line[low - 1], line[low]];
+  if (!before || !after) return (before ?? after)?.level ?? 0;
+  const part = (at - before.at) / (after.at - before.at);
+  return before.level + part * (after.level - before.level);
+}
+
+/**
+ * How loud a voice is at an instant of the film against its gain, as a factor: its fades and its
+ * levels, 0 outside it.
+ */
 export function fadeAt(
-  { starts, ends, fadeIn, fadeOut, fade }: AudioEvent,
+  { starts, ends, fadeIn, fadeOut, fade, levels }: AudioEvent,
   at: GivenSeconds,
 ): number {
   if (at < starts || at >= ends) return 0;
@@ -56,7 +84,8 @@ export function fadeAt(
     fadeIn > 0 ? (at - starts) / fadeIn : 1,
     fadeOut > 0 ? (ends - at) / fadeOut : 1,
   );
-  return fade === 'power' ? Math.sin((part * Math.PI) / 2) : part;
+  const faded = fade === 'power' ? Math.sin((part * Math.PI) / 2) : part;
+  return levels ? faded * 10 ** (levelOn(levels, at) / 20) : faded;
 }
 
 /** Sample of its file that a sound is at, at a time of the film; may lie between two. */

@@ -2,8 +2,10 @@ import { partsOf, type Plan, type Sound } from '../plan/index.ts';
 import { type ShotFacts } from '../film/shots.ts';
 import { soundsOf } from '../film/cues.ts';
 import { instantOfFrame, samples, seconds, toNumber, type Seconds } from '../time/index.ts';
-import type { AudioEvent } from './audio-event.ts';
+import type { AudioEvent, LevelPoint } from './audio-event.ts';
+import { duckingOf } from './ducking.ts';
 import { type EffectFacts } from './effect-facts.ts';
+import { handLine, linesTogether } from './level-lines.ts';
 import { ownEventsOf } from './own-events.ts';
 
 /**
@@ -14,35 +16,63 @@ export const CROSSFADE = 0.03;
 
 const PLAIN = { by: 'sample', rate: 1, semitones: 0, fade: 'even' } as const;
 
-/** The parts of a sound that plays through the film, up to a length in seconds. */
-function lineEvents(sound: Sound, plan: Plan, length: number): AudioEvent[] {
+/** Whether two musics go over into one another: one fades while the other comes in. */
+const meet = (a: number, b: number) => Math.abs(a - b) < 1e-3;
+
+/**
+ * The parts of a sound that plays through the film, up to a length in seconds; its fade ends where
+ * it does or where the film does. `ducked`: levels of music under speech.
+ */
+function lineEvents(
+  sound: Sound,
+  plan: Plan,
+  length: number,
+  ducked: readonly LevelPoint[],
+): AudioEvent[] {
   const { sampleRate } = sound.analysis;
   const place = toNumber(instantOfFrame(sound.place, plan.rate));
-  const parts = partsOf(sound);
-  return parts.flatMap(({ from, to, before }, i): AudioEvent[] => {
+  const parts = partsOf(sound).filter(({ before }) => place + before / sampleRate < length);
+  return parts.map(({ from, to, before }, i): AudioEvent => {
     const at = seconds(place + before / sampleRate);
     const [first, last] = [i === 0, i === parts.length - 1];
     const half = CROSSFADE / 2;
-    const starts = seconds(first ? at : at - half);
-    const ends = seconds(at + (to - from) / sampleRate + (last ? 0 : half));
-    if (starts >= length) return [];
+    const timeOf = (sample: number) => at + (sample - from) / sampleRate;
+    const levels = linesTogether(handLine(sound, timeOf), sound.kind === 'music' ? ducked : []);
     const { id, kind, media, fileName, gain } = sound;
-    return [
-      {
-        ...PLAIN,
-        of: kind,
-        id,
-        media,
-        fileName,
-        sampleRate,
-        anchor: { sample: from, at },
-        starts,
-        ends,
-        gain,
-        fadeIn: first ? sound.fadeIn / sampleRate : CROSSFADE,
-        fadeOut: last ? sound.fade / sampleRate : CROSSFADE,
-      },
-    ];
+    return {
+      ...PLAIN,
+      of: kind,
+      id,
+      media,
+      fileName,
+      sampleRate,
+      anchor: { sample: from, at },
+      starts: seconds(first ? at : at - half),
+      ends: seconds(last ? Math.min(length, timeOf(to)) : timeOf(to) + half),
+      gain,
+      fadeIn: first ? sound.fadeIn / sampleRate : CROSSFADE,
+      fadeOut: last ? sound.fade / sampleRate : CROSSFADE,
+      ...(levels.length > 0 && { levels }),
+    };
+  });
+}
+
+/**
+ * The same events, where the end of one piece of music fades while another comes in with the power
+ * of the two kept, as unlike sounds need it.
+ */
+function crossed(events: readonly AudioEvent[]): AudioEvent[] {
+  return events.map((event) => {
+    const goesOver = events.some(
+      (other) =>
+        other.id !== event.id &&
+        [event, other].every(({ of }) => of === 'music') &&
+        ((meet(event.ends - event.fadeOut, other.starts) &&
+          meet(event.ends, other.starts + other.fadeIn)) ||
+          (meet(other.ends - other.fadeOut, event.starts) &&
+            meet(other.ends, event.starts + event.fadeIn))),
+    );
+    return goesOver ? { ...event, fade: 'power' as const } : event;
   });
 }
 
@@ -154,8 +184,9 @@ export function audioEventsOf(
   effects: readonly EffectFacts[],
 ): AudioEvent[] {
   const length = heardLength(plan);
+  const ducked = duckingOf(plan, shots);
   return [
-    ...soundsOf(plan).flatMap((sound) => lineEvents(sound, plan, length)),
+    ...crossed(soundsOf(plan).flatMap((sound) => lineEvents(sound, plan, length, ducked))),
     ...shots.flatMap((facts) => ownEventsOf(facts, plan)),
     ...effects.flatMap((facts) => (facts.placement.off ? [] : effectEventsOf(facts, plan))),
     ...clickEvents(shots, plan),

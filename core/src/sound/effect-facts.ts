@@ -5,9 +5,11 @@ import type { ShotFacts } from '../film/shots.ts';
 import type { PhraseFacts } from '../phrases/phrase-facts.ts';
 import type { EffectPlacement, EffectFile, Plan } from '../plan/index.ts';
 import { instantOfFrame, seconds, toNumber, type Seconds } from '../time/index.ts';
+import type { LevelPoint } from './audio-event.ts';
 import { effectSemitones } from './effect-pitch.ts';
 import { anchored, type Anchored, type AnchorContext } from '../film/anchors.ts';
-import { advisedGain, type Advice } from './levels.ts';
+import { duckingOf } from './ducking.ts';
+import { advisedGain, loudnessAt, type Advice } from './levels.ts';
 
 /**
  * An effect with everything that follows from the plan. Rates and times are those of sound, not of
@@ -59,7 +61,7 @@ function factsOf(
   plan: Plan,
   effect: EffectFile,
   placement: EffectPlacement,
-  { at, other, join }: Tied,
+  { at, other, join, ducked }: Tied & { readonly ducked: readonly LevelPoint[] },
 ): EffectFacts {
   const rate = rateOf(placement, { plan, effect, at, other, join });
   const semitones = effectSemitones(placement, rate);
@@ -78,7 +80,8 @@ function factsOf(
           ends: seconds(toNumber(other!.at) + half),
         }
       : { starts: after(measure.from), peaks: after(measure.peak), ends: after(measure.to) };
-  const advice = advisedGain(plan, effect, placement.kind, times.peaks);
+  const music = plan.music && loudnessAt(plan.music, plan, times.peaks, ducked);
+  const advice = advisedGain(effect, placement.kind, music);
   const gain = placement.gain === 'advised' ? advice.gain : placement.gain;
   return { placement, effect, at, other, rate, semitones, ...times, join, advice, gain };
 }
@@ -104,25 +107,32 @@ export function effectFactsOf(
   },
 ): readonly EffectFacts[] {
   const { effectFiles, music, sounds, rate, recipes, effects } = plan;
-  return keptFacts(effects, [effectFiles, music, sounds, rate, shots, recipes, phrases], () => {
-    const files = new Map(effectFiles.map((file) => [file.id, file]));
-    const context = {
-      plan,
-      byId: new Map(shots.map((facts) => [facts.shot.id, facts])),
-      phrases: new Map(phrases.map((facts) => [facts.phrase.id, facts])),
-    };
-    return effects.flatMap((placement): EffectFacts[] => {
-      const file = files.get(placement.effect)!;
-      const tied = tiedAt(placement, context, joins);
-      if (!tied) return [];
-      const { at, other, join } = tied;
-      const places = [at.frame, at.cut, other?.frame, other?.cut];
-      const inputs: unknown[] = [file, join, music, rate, ...places];
-      // Between frames a sound's instant may move with its corrections or its place.
-      if (at.cut === null || (other && other.cut === null)) inputs.push(sounds, effects);
-      return [keptOne(placement, inputs, () => factsOf(plan, file, placement, tied))];
-    });
-  });
+  const ducked = duckingOf(plan, shots);
+  return keptFacts(
+    effects,
+    [effectFiles, music, sounds, rate, shots, recipes, phrases, ducked],
+    () => {
+      const files = new Map(effectFiles.map((file) => [file.id, file]));
+      const context = {
+        plan,
+        byId: new Map(shots.map((facts) => [facts.shot.id, facts])),
+        phrases: new Map(phrases.map((facts) => [facts.phrase.id, facts])),
+      };
+      return effects.flatMap((placement): EffectFacts[] => {
+        const file = files.get(placement.effect)!;
+        const tied = tiedAt(placement, context, joins);
+        if (!tied) return [];
+        const { at, other, join } = tied;
+        const places = [at.frame, at.cut, other?.frame, other?.cut];
+        const inputs: unknown[] = [file, join, music, rate, ducked, ...places];
+        // Between frames a sound's instant may move with its corrections or its place.
+        if (at.cut === null || (other && other.cut === null)) inputs.push(sounds, effects);
+        return [
+          keptOne(placement, inputs, () => factsOf(plan, file, placement, { ...tied, ducked })),
+        ];
+      });
+    },
+  );
 }
 
 /**

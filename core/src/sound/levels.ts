@@ -6,6 +6,8 @@ import {
   type Sound,
 } from '../plan/index.ts';
 import type { Seconds } from '../time/index.ts';
+import { levelOn, type LevelPoint } from './audio-event.ts';
+import { handLine } from './level-lines.ts';
 
 /** Level advised for an effect, with why. */
 export interface Advice {
@@ -29,31 +31,42 @@ const HEADROOM = 3;
 /** Seconds of short-term loudness: each value is of three that start at its second. */
 const SHORT_TERM = 3;
 
+/** Levels at which nothing of a sound is left. */
+const GONE = -60;
+
 /**
- * Short-term loudness (ITU-R BS.1770) of a sound about an instant of the film, as it is turned up;
- * null where it is silent.
+ * Short-term loudness (ITU-R BS.1770) of a sound about an instant of the film, as it is turned up
+ * and by its levels there; null where it is silent. `ducked`: how it goes down under speech.
  */
-export function loudnessAt(sound: Sound, plan: Pick<Plan, 'rate'>, at: Seconds): number | null {
+export function loudnessAt(
+  sound: Sound,
+  plan: Pick<Plan, 'rate'>,
+  at: Seconds,
+  ducked: readonly LevelPoint[],
+): number | null {
   const sample = sampleHeardAt(sound, at, plan.rate);
   if (sample === null) return null;
+  const { sampleRate } = sound.analysis;
   const { shortTerm } = sound.found.loudness;
-  const second = Math.round(sample / sound.analysis.sampleRate - SHORT_TERM / 2);
+  const second = Math.round(sample / sampleRate - SHORT_TERM / 2);
   const level = shortTerm[Math.min(shortTerm.length - 1, Math.max(0, second))] ?? null;
-  return level === null ? null : level + sound.gain;
+  const byHand = levelOn(
+    handLine(sound, (s) => s / sampleRate),
+    sample / sampleRate,
+  );
+  const turned = sound.gain + byHand + levelOn(ducked, at);
+  return level === null || turned < GONE ? null : level + turned;
 }
 
 const rounded = (x: number) => Math.round(x * 10) / 10;
 const written = (x: number) => rounded(x).toFixed(1).replace('-', '−');
 
-/** The gain advised for an effect that peaks at an instant of the film. */
-export function advisedGain(
-  plan: Plan,
-  effect: EffectFile,
-  kind: PlacementKind,
-  at: Seconds,
-): Advice {
+/**
+ * The gain advised for an effect of a kind where the music is so loud: LUFS, or null where there is
+ * none.
+ */
+export function advisedGain(effect: EffectFile, kind: PlacementKind, music: number | null): Advice {
   const { loudness, top } = effect.measure;
-  const music = plan.music && loudnessAt(plan.music, plan, at);
   if (loudness === null || top === null) return { gain: 0, music, reason: 'The effect is silent.' };
   const aim = (music ?? PROGRAMME) - UNDER[kind];
   const [fits, most] = [rounded(aim - loudness), rounded(-HEADROOM - top)];

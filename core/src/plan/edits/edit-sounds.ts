@@ -28,7 +28,7 @@ export function soundOf(plan: Plan, id: string): Sound {
 }
 
 /** Replaces the sound of an id by what `change` makes of it. Throws when it is not in the plan. */
-function withSound(plan: Plan, id: string, change: (sound: Sound) => Sound): Plan {
+export function withSound(plan: Plan, id: string, change: (sound: Sound) => Sound): Plan {
   const changed = change(soundOf(plan, id));
   return {
     ...plan,
@@ -53,6 +53,8 @@ function freshSound(plan: Plan, sound: NewSound, kind: SoundKind): Sound {
     fade: samples(0),
     fadeIn: samples(0),
     gain: 0,
+    levels: [],
+    mutes: [],
     chromaAndTimbre: sound.chromaAndTimbre ?? null,
     place: 0 as Frames,
   };

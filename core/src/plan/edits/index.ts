@@ -1,4 +1,5 @@
 export { correctClipRate } from './correct-clip-rate.ts';
+export { crossMusic } from './cross-music.ts';
 export { changeBrief } from './edit-brief.ts';
 export { changeRate, rateChange, roundedWords, type RateChange } from './change-rate.ts';
 export {
@@ -43,6 +44,14 @@ export {
   removeEffectFile,
   renameEffectFile,
 } from './edit-effects.ts';
+export {
+  moveLevelKey,
+  muteSound,
+  removeLevelKeys,
+  setDucking,
+  setLevelKey,
+  unmuteSound,
+} from './edit-levels.ts';
 export { frameClip, frameShot } from './edit-framing.ts';
 export { steadyShots } from './edit-steadying.ts';
 export { nearestHeard, usualPlace } from './usual-place.ts';

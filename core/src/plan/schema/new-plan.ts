@@ -21,6 +21,7 @@ export const newPlan = (name: string): Plan => ({
   wishes: { ...NO_WISHES, pacing: { kind: 'form' } },
   music: null,
   sounds: [],
+  ducking: null,
   clips: [],
   score: null,
   phrases: [],

@@ -3,6 +3,7 @@ import { READINGS } from '../../listen/index.ts';
 import type { BeatsPerMinute, Samples } from '../../time/index.ts';
 import { CUE_KINDS, SOUND_KINDS } from './cue-kinds.ts';
 import { framesFrom, GainSchema, MediaIdSchema, samplesFrom0, whole, withUnit } from './fields.ts';
+import { LevelKeySchema, MuteSchema } from './level-schema.ts';
 import { partsFit } from './parts.ts';
 
 const UnitIntervalSchema = z.number().min(0).max(1);
@@ -166,6 +167,9 @@ export const SoundSchema = z
     fadeIn: samplesFrom0.default(0 as Samples),
     /** Decibels by which it is turned up. */
     gain: GainSchema.default(0),
+    /** Levels set by hand, in the order of the file, and stretches that are not heard. */
+    levels: z.array(LevelKeySchema).max(10_000).readonly().default([]),
+    mutes: z.array(MuteSchema).max(1000).readonly().default([]),
     /** The colour and harmony of the sound over time, kept as a media file of its own. */
     chromaAndTimbre: MediaIdSchema.nullable().default(null),
     /** Plan frame at whose start `region.in` sounds. */
