@@ -43,10 +43,13 @@ function decoded(file: string, rate: number): Float32Array {
   return new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.byteLength));
 }
 
-/** Writes the kit into a folder as WAV files with their outlines. */
+/** The effects of the kit that the demo's films use. */
+const USED = new Set(['whoosh-soft', 'whoosh-hard', 'riser', 'click', 'thump', 'room']);
+
+/** Writes those of the kit into a folder as WAV files with their outlines. */
 export function makeKit(folder: string): Omit<EffectFile, 'id'>[] {
   mkdirSync(folder, { recursive: true });
-  return KIT.map(({ id, name, render }) => {
+  return KIT.filter(({ id }) => USED.has(id)).map(({ id, name, render }) => {
     const file = path.join(folder, `${id}.wav`);
     const raw = render();
     const from = ['-f', 'f32le', '-ar', String(MIX_RATE), '-ac', '1', '-i', 'pipe:0'];

@@ -10,6 +10,7 @@ import {
   putBed,
   putHit,
   putRiser,
+  cutAnchors,
   putRun,
   setMove,
   setMusic,
@@ -61,7 +62,7 @@ export function rehearsed(material: DemoMaterial): Plan {
   const drop = plan.score!.shots[23]!.start;
   plan = putRiser(plan, effect('Riser'), barLineBefore(plan, drop, 2)!, cutAt(23));
   plan = putHit(plan, effect('Thump'), 23);
-  plan = putRun(plan, effect('Click'), 17, 22);
+  plan = putRun(plan, effect('Click'), cutAnchors(plan, 17, 22));
   plan = putBed(plan, effect('Workshop room'), { from: cutAt(1), to: cutAt(5) }, frames(24));
   plan = addSound(plan, line, 'voice');
   const { id } = plan.sounds[0]!;

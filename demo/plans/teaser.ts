@@ -10,6 +10,7 @@ import {
   putBed,
   putHit,
   putRiser,
+  cutAnchors,
   putRun,
   setMove,
   setRamp,
@@ -201,7 +202,7 @@ function sounding(plan: Plan, known: Known): Plan {
   const edits: ((p: Plan) => Plan)[] = [
     (p) => thumpOn(p, drop),
     (p) => putRiser(p, effect('Riser'), barLineBefore(p, drop, 3)!, cutAt(silence)),
-    (p) => putRun(p, effect('Click'), silence - 5, silence - 1),
+    (p) => putRun(p, effect('Click'), cutAnchors(p, silence - 5, silence - 1)),
     (p) => putBed(p, effect('Workshop room'), { from: cutAt(1), to: cutAt(3) }, frames(24)),
   ];
   const put = edits.reduce((p, edit) => {

@@ -1,8 +1,19 @@
 import type { Anchor, PlaceAnchor, Plan } from '../plan/index.ts';
 import { sampleHeardAt } from '../plan/index.ts';
 import { frames, seconds, toNumber, type Frames } from '../time/index.ts';
+import { anchored, type Anchored } from './anchors.ts';
 import { soundsOf, type Cue } from './cues.ts';
 import { filmOf } from './film.ts';
+
+/** Where an anchor lies in a plan; null when what it was tied to is gone. */
+export function placeOfAnchor(plan: Plan, anchor: Anchor): Anchored | null {
+  const { shots, phrases } = filmOf(plan);
+  return anchored(anchor, {
+    plan,
+    byId: new Map(shots.map((facts) => [facts.shot.id, facts])),
+    phrases: new Map(phrases.map((facts) => [facts.phrase.id, facts])),
+  });
+}
 
 /**
  * An anchor on a cue: the sample of its sound that is heard there, so that it moves with the sound.

@@ -7,6 +7,7 @@ export {
   barLineBefore,
   dropsOf,
   instantOn,
+  placeOfAnchor,
 } from './anchor-places.ts';
 export { type Cue, landingOf, nearestCueIndex, soundsOf } from './cues.ts';
 export { type Film, filmOf, joinAt, shotFactsAt } from './film.ts';

@@ -3,7 +3,7 @@ import { settingsOf } from '../joins/index.ts';
 import { withJoin, withJoins } from '../plan/edits/edit-joins.ts';
 import type { CutRecipe, Join, JoinSettings, Plan } from '../plan/index.ts';
 import { CaesuraError, type CutIndex } from '../time/index.ts';
-import { hitsByHand, keepSound, soundAt, type Use } from './recipe-effects.ts';
+import { effectsByHandAt, keepSound, soundAt, type Use } from './recipe-effects.ts';
 import { withRecipes } from './recipe-list.ts';
 
 /** A cut as what a recipe is used at; null where there is none. */
@@ -22,7 +22,7 @@ const recipeOf = (plan: Plan, id: string | undefined): CutRecipe | undefined =>
 export function effectsByHand(plan: Plan, cut: CutIndex): boolean {
   const recipe = recipeOf(plan, plan.score?.shots[cut]?.join?.recipe);
   const use = useAt(plan, cut);
-  return recipe !== undefined && use !== null && hitsByHand(plan, recipe, use);
+  return recipe !== undefined && use !== null && effectsByHandAt(plan, recipe, use);
 }
 
 /** Keeps the join of a cut and the hits at it as a recipe, which the cut then follows. */

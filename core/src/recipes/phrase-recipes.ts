@@ -2,7 +2,7 @@ import { phraseSettings } from '../phrases/index.ts';
 import { addPhrases, phraseAt, withPhrases, type PhrasePlace } from '../plan/edits/edit-phrases.ts';
 import type { PhraseRecipe, PhraseSettings, Plan, Recipe } from '../plan/index.ts';
 import { CaesuraError } from '../time/index.ts';
-import { hitsByHand, keepSound, soundAt, type Use } from './recipe-effects.ts';
+import { effectsByHandAt, keepSound, soundAt, type Use } from './recipe-effects.ts';
 import { withRecipes } from './recipe-list.ts';
 
 const useOf = (phrase: string): Use => ({ on: 'phrase', phrase });
@@ -48,7 +48,7 @@ export function phraseByHand(plan: Plan, id: string): number {
   const phrase = plan.phrases.find((p) => p.id === id);
   const recipe = plan.recipes.find((r) => r.id === phrase?.recipe);
   if (!phrase || !recipe) return 0;
-  return Object.keys(phrase.set).length + (hitsByHand(plan, recipe, useOf(id)) ? 1 : 0);
+  return Object.keys(phrase.set).length + (effectsByHandAt(plan, recipe, useOf(id)) ? 1 : 0);
 }
 
 /**
@@ -61,7 +61,7 @@ export function changePhraseRecipe(plan: Plan, recipeId: string, id: string): Pl
   if (!phrase) return plan;
   const settings: PhraseSettings = phraseSettings(plan, phrase);
   const others = plan.phrases.filter(
-    (p) => p.id !== id && p.recipe === recipeId && !hitsByHand(plan, recipe, useOf(p.id)),
+    (p) => p.id !== id && p.recipe === recipeId && !effectsByHandAt(plan, recipe, useOf(p.id)),
   );
   const changed: Plan = {
     ...plan,

@@ -49,6 +49,8 @@ export interface AudioEvent {
   readonly fadeIn: number;
   readonly fadeOut: number;
   readonly fade: 'even' | 'power';
+  /** Samples of its file where it sounds backwards: all are then counted from its end. */
+  readonly reversed?: number;
   /** Levels over it, beside its gain and its fades. */
   readonly levels?: readonly LevelPoint[];
 }
@@ -90,10 +92,13 @@ export function fadeAt(
 
 /** Sample of its file that a sound is at, at a time of the film; may lie between two. */
 export function sampleAt(
-  { anchor, course, rate, sampleRate }: AudioEvent,
+  { anchor, course, rate, sampleRate, reversed }: AudioEvent,
   at: GivenSeconds,
 ): number {
-  if (!course) return anchor.sample + (at - anchor.at) * rate * sampleRate;
+  if (!course) {
+    const sample = anchor.sample + (at - anchor.at) * rate * sampleRate;
+    return reversed === undefined ? sample : reversed - 1 - sample;
+  }
   const i = Math.min(
     course.length - 2,
     Math.max(

@@ -5,6 +5,7 @@ import { instantOfFrame, samples, seconds, toNumber, type Seconds } from '../tim
 import type { AudioEvent, LevelPoint } from './audio-event.ts';
 import { duckingOf } from './ducking.ts';
 import { type EffectFacts } from './effect-facts.ts';
+import { marksOf } from './effect-rate.ts';
 import { handLine, linesTogether } from './level-lines.ts';
 import { ownEventsOf } from './own-events.ts';
 
@@ -87,8 +88,9 @@ function bedEvents(
   { placement, effect, starts, ends, gain, rate }: EffectFacts,
   fade: number,
 ): AudioEvent[] {
-  const { measure, sampleRate, media, fileName } = effect;
-  const whole = (measure.to - measure.from) / sampleRate;
+  const { sampleRate, media, fileName } = effect;
+  const marks = marksOf(effect, placement.reversed);
+  const whole = (marks.to - marks.from) / sampleRate;
   const over = Math.min(ROUND.seconds, ROUND.part * whole);
   const events: AudioEvent[] = [];
   for (let at = starts as number; at < ends; at += whole - over) {
@@ -102,7 +104,8 @@ function bedEvents(
       media,
       fileName,
       sampleRate,
-      anchor: { sample: measure.from, at: seconds(at) },
+      anchor: { sample: marks.from, at: seconds(at) },
+      ...(placement.reversed && { reversed: effect.length }),
       starts: seconds(at),
       ends: seconds(end),
       rate,
@@ -115,6 +118,9 @@ function bedEvents(
   return events;
 }
 
+/** Longest time over which what is trimmed comes or goes, and the most of it that may take. */
+const TRIM = { seconds: 0.25, part: 0.25 };
+
 /** Seconds beyond what is audible of an effect that are still played. */
 const TAIL = 0.1;
 
@@ -123,6 +129,13 @@ function effectEventsOf(facts: EffectFacts, plan: Plan): AudioEvent[] {
   if (placement.kind === 'bed')
     return bedEvents(facts, toNumber(instantOfFrame(placement.fade, plan.rate)));
   const onset = placement.kind === 'hit' && placement.mark === 'onset';
+  const marks = marksOf(effect, placement.reversed);
+  const trimmed = placement.fit === 'trimmed' && facts.other !== null;
+  const [opens, closes] = [
+    trimmed && placement.kind === 'riser',
+    trimmed && placement.kind === 'hit',
+  ];
+  const part = (lasts: number) => Math.min(TRIM.seconds, TRIM.part * lasts);
   return [
     {
       of: 'placement',
@@ -131,18 +144,19 @@ function effectEventsOf(facts: EffectFacts, plan: Plan): AudioEvent[] {
       fileName: effect.fileName,
       sampleRate: effect.sampleRate,
       anchor: {
-        sample: onset ? effect.measure.onset : effect.measure.peak,
+        sample: onset ? marks.onset : marks.peak,
         at: seconds(toNumber(at.at)),
       },
       by: onset ? 'onset' : 'peak',
-      starts: seconds(facts.starts - TAIL),
-      ends: seconds(facts.ends + TAIL),
+      starts: seconds(facts.starts - (opens ? 0 : TAIL)),
+      ends: seconds(facts.ends + (closes ? 0 : TAIL)),
       rate,
       semitones,
       gain,
-      fadeIn: 0,
-      fadeOut: 0,
+      fadeIn: opens ? part(facts.peaks - facts.starts) : 0,
+      fadeOut: closes ? part(facts.ends - facts.peaks) : 0,
       fade: 'even',
+      ...(placement.reversed && { reversed: effect.length }),
     },
   ];
 }

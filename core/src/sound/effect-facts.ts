@@ -1,4 +1,4 @@
-import { rateOf } from './effect-rate.ts';
+import { marksOf, rateOf } from './effect-rate.ts';
 import type { JoinFacts } from '../joins/index.ts';
 import { remembered } from '../film/remembered.ts';
 import type { ShotFacts } from '../film/shots.ts';
@@ -20,7 +20,7 @@ export interface EffectFacts {
   readonly effect: EffectFile;
   /** Where its mark falls: the peak or the onset; where a bed begins. */
   readonly at: Anchored;
-  /** Where a riser begins, and where a bed ends; null for hits. */
+  /** Where a riser begins, and where a bed ends, or a hit that is to end somewhere. */
   readonly other: Anchored | null;
   /** Times as fast as the file. */
   readonly rate: number;
@@ -49,11 +49,21 @@ interface Tied {
 
 function tiedAt(placement: EffectPlacement, context: AnchorContext, joins: readonly JoinFacts[]) {
   const at = anchored(placement.kind === 'bed' ? placement.from : placement.at, context);
-  const end =
-    placement.kind === 'hit' ? null : placement.kind === 'riser' ? placement.from : placement.to;
-  const other = end && anchored(end, context);
+  const end = placement.kind === 'riser' ? placement.from : placement.to;
+  const other = end ? anchored(end, context) : null;
   if (!at || (end && !other)) return null;
   return { at, other, join: at.cut === null ? null : (joins[at.cut - 1] ?? null) };
+}
+
+type Times = Pick<EffectFacts, 'starts' | 'peaks' | 'ends'>;
+
+/** Times within which what is trimmed is left. */
+function trimmed(placement: EffectPlacement, times: Times, other: Anchored | null): Times {
+  if (placement.kind === 'bed' || placement.fit !== 'trimmed' || !other) return times;
+  const at = toNumber(other.at);
+  return placement.kind === 'riser'
+    ? { ...times, starts: seconds(Math.min(times.peaks, Math.max(times.starts, at))) }
+    : { ...times, ends: seconds(Math.max(times.peaks, Math.min(times.ends, at))) };
 }
 
 /** The facts of one effect, tied where it is. */
@@ -65,12 +75,12 @@ function factsOf(
 ): EffectFacts {
   const rate = rateOf(placement, { plan, effect, at, other, join });
   const semitones = effectSemitones(placement, rate);
-  const { measure, sampleRate } = effect;
+  const { sampleRate } = effect;
+  const marks = marksOf(effect, placement.reversed);
   const begins = toNumber(at.at);
   const half =
     placement.kind === 'bed' ? toNumber(instantOfFrame(placement.fade, plan.rate)) / 2 : 0;
-  const mark =
-    placement.kind === 'hit' && placement.mark === 'onset' ? measure.onset : measure.peak;
+  const mark = placement.kind === 'hit' && placement.mark === 'onset' ? marks.onset : marks.peak;
   const after = (sample: number) => seconds(begins + (sample - mark) / sampleRate / rate);
   const times =
     placement.kind === 'bed'
@@ -79,11 +89,12 @@ function factsOf(
           peaks: seconds(begins),
           ends: seconds(toNumber(other!.at) + half),
         }
-      : { starts: after(measure.from), peaks: after(measure.peak), ends: after(measure.to) };
+      : { starts: after(marks.from), peaks: after(marks.peak), ends: after(marks.to) };
   const music = plan.music && loudnessAt(plan.music, plan, times.peaks, ducked);
   const advice = advisedGain(effect, placement.kind, music);
   const gain = placement.gain === 'advised' ? advice.gain : placement.gain;
-  return { placement, effect, at, other, rate, semitones, ...times, join, advice, gain };
+  const kept = trimmed(placement, times, other);
+  return { placement, effect, at, other, rate, semitones, ...kept, join, advice, gain };
 }
 
 const keptFacts = remembered<readonly EffectPlacement[], readonly EffectFacts[]>();

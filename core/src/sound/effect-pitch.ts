@@ -7,5 +7,8 @@ import { semitonesOfRate } from '../time/index.ts';
  */
 export function effectSemitones(placement: EffectPlacement, rate: number): number {
   if (placement.kind === 'bed') return 0;
-  return placement.pitch === 'follows' ? semitonesOfRate(rate) : placement.pitch;
+  const semitones = placement.pitch === 'follows' ? semitonesOfRate(rate) : placement.pitch;
+  // A repeat that fills a window cannot be faster, so it is higher.
+  const varied = placement.kind === 'hit' && placement.rate === 'window' ? placement.varied : null;
+  return semitones + (varied ? semitonesOfRate(varied.num / varied.den) : 0);
 }

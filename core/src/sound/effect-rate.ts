@@ -1,8 +1,22 @@
 import type { JoinFacts } from '../joins/windows.ts';
 import type { EffectFile, EffectPlacement, Plan } from '../plan/index.ts';
-import { instantOfFrame, seconds, toNumber, type Seconds } from '../time/index.ts';
-import { KIT } from './kit.ts';
+import { instantOfFrame, samples, seconds, toNumber, type Seconds } from '../time/index.ts';
+import { KIT } from './kit/index.ts';
 import type { Anchored } from '../film/anchors.ts';
+
+/** Where in a sound its parts lie, in samples; see `measureEffect`. */
+export type Marks = Pick<EffectFile['measure'], 'from' | 'to' | 'onset' | 'peak'>;
+
+/** The marks of an effect as it sounds: counted from its end where it sounds backwards. */
+export function marksOf({ measure, length }: EffectFile, reversed: boolean | undefined): Marks {
+  if (!reversed) return measure;
+  const from = samples(length - measure.to);
+  return {
+    ...{ from, onset: from },
+    to: samples(length - measure.from),
+    peak: samples(length - 1 - measure.peak),
+  };
+}
 
 /** Seconds of a file between its first and its last audible sample. */
 export const audibleLength = ({ measure, sampleRate }: EffectFile): Seconds =>
@@ -38,22 +52,31 @@ interface RateContext {
 
 /**
  * How many times as fast as its file an effect sounds: as set, or so that it fills the window of
- * its cut; a riser so that it rises from one instant to the other; a bed unchanged.
+ * its cut, or ends where it is to; a riser so that it rises from one instant to the other, unless
+ * it is trimmed; a bed unchanged.
  */
 export function rateOf(
   placement: EffectPlacement,
   { plan, effect, at, other, join }: RateContext,
 ): number {
-  const { measure, sampleRate } = effect;
+  const { sampleRate } = effect;
+  const marks = marksOf(effect, placement.reversed);
   switch (placement.kind) {
     case 'bed':
       return 1;
     case 'riser': {
       const lasts = toNumber(at.at) - toNumber(other!.at);
-      return lasts > 0 ? within((measure.peak - measure.from) / sampleRate / lasts) : 1;
+      return lasts > 0 && placement.fit !== 'trimmed'
+        ? within((marks.peak - marks.from) / sampleRate / lasts)
+        : 1;
     }
     case 'hit': {
-      if (placement.rate !== 'window') return placement.rate.num / placement.rate.den;
+      const lasts = other && placement.fit !== 'trimmed' ? toNumber(other.at) - toNumber(at.at) : 0;
+      if (lasts > 0) return within((marks.to - marks[placement.mark]) / sampleRate / lasts);
+      if (placement.rate !== 'window') {
+        const { num, den } = placement.varied ?? { num: 1, den: 1 };
+        return (placement.rate.num * num) / (placement.rate.den * den);
+      }
       const window = windowSeconds(join, plan);
       if (window === null) return 1;
       const fits = audibleLength(effect) / window;

@@ -10,6 +10,7 @@ import { audibleLength } from './effect-rate.ts';
 import {
   addEffectFile,
   changeEffect,
+  cutAnchors,
   putBed,
   putHit,
   putRiser,
@@ -106,7 +107,7 @@ describe('an effect on a cut', () => {
     expect(() => putHit(plan, whoosh.id, 0)).toThrow('There is no cut 0.');
     expect(() => putHit(plan, whoosh.id, 4000)).toThrow('There is no cut 4000.');
     expect(() => putHit(plan, 'effect-99', 3)).toThrow('not in the plan');
-    expect(() => putRun(plan, whoosh.id, 5, 4)).toThrow('A run needs a cut');
+    expect(() => putRun(plan, whoosh.id, cutAnchors(plan, 5, 4))).toThrow('A run needs something');
     const wrong = { ...plan, effects: putHit(plan, whoosh.id, 3).effects, effectFiles: [] };
     expect(PlanSchema.safeParse(wrong).error?.issues[0]?.message).toBe(
       'Effect 1 uses a file that is not in the plan.',
@@ -133,7 +134,7 @@ describe('a riser', () => {
 
 describe('a run', () => {
   it('puts one on each cut of a range, no two neighbours alike, and goes as a whole', () => {
-    const made = putRun(plan, kitEffect(plan, 'click').id, 4, 9);
+    const made = putRun(plan, kitEffect(plan, 'click').id, cutAnchors(plan, 4, 9));
     expect(made.effects).toHaveLength(6);
     expect(new Set(made.effects.map((a) => a.run)).size).toBe(1);
     const rates = filmOf(made).effects.map((a) => a.rate);
@@ -145,7 +146,7 @@ describe('a run', () => {
         made.effects.map((a) => a.id),
       ).effects,
     ).toEqual([]);
-    const again = putRun(made, kitEffect(plan, 'click').id, 12, 13);
+    const again = putRun(made, kitEffect(plan, 'click').id, cutAnchors(made, 12, 13));
     expect(new Set(again.effects.map((a) => a.run)).size).toBe(2);
     expect(new Set(again.effects.map((a) => a.id)).size).toBe(8);
   });

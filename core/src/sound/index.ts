@@ -3,7 +3,7 @@ export { type Heard, type AudioEvent, sampleAt, samplesUsed } from './audio-even
 export { type EffectFacts, lostEffects } from './effect-facts.ts';
 export { audibleLength, fittingRate, passes, windowSeconds } from './effect-rate.ts';
 export { guideCues } from './guide-cues.ts';
-export { KIT, type KitEffect } from './kit.ts';
+export { FAMILIES, type Family, KIT, type KitEffect } from './kit/index.ts';
 export { measureEffect } from './measure-effect.ts';
 export { CLICK, type Decoded, type Sounding, mixed, soundingOf } from './mix.ts';
 export { MIX_RATE } from './mix-rate.ts';

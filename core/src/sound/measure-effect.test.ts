@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { KIT } from './kit.ts';
+import { KIT } from './kit/index.ts';
 import { measureEffect } from './measure-effect.ts';
 import { MIX_RATE } from './mix-rate.ts';
 

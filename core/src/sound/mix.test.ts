@@ -4,7 +4,14 @@ import { setMove } from '../plan/edits/edit-joins.ts';
 import { heardAt } from '../film/heard.ts';
 import type { Plan } from '../plan/index.ts';
 import { frames, instantOfFrame, samples, toNumber } from '../time/index.ts';
-import { changeEffect, putBed, putHit, putRiser, putRun } from '../plan/edits/edit-effects.ts';
+import {
+  changeEffect,
+  cutAnchors,
+  putBed,
+  putHit,
+  putRiser,
+  putRun,
+} from '../plan/edits/edit-effects.ts';
 import { CLICK, mixed, soundingOf, type Decoded } from './mix.ts';
 import { MIX_RATE } from './mix-rate.ts';
 import { kitEffect, kitMedia, kitSounds, planWithKit } from '../testing/plan-with-effects.ts';
@@ -103,7 +110,7 @@ describe('the mix', () => {
   });
 
   it('is the same whatever the blocks it is made in', () => {
-    const made = putRun(plan, kitEffect(plan, 'click').id, 1, 12);
+    const made = putRun(plan, kitEffect(plan, 'click').id, cutAnchors(plan, 1, 12));
     const all = soundings(made);
     const [left] = mixed(all, 0, 10 * MIX_RATE);
     for (const [from, count] of [

@@ -74,6 +74,12 @@ function slowedOrSped({ channels, sampleRate }: Decoded, speed: number): Float32
   });
 }
 
+/** A whole file from its last sample to its first. */
+const backwards = ({ channels, sampleRate, from }: Decoded): Decoded => ({
+  channels: channels.map((channel) => channel.slice().reverse()),
+  ...{ sampleRate, from },
+});
+
 /** Speeds nearer to 1 than this are 1: a tenth of a cent. */
 const SAME = 6e-5;
 
@@ -90,10 +96,12 @@ function atMixRate(channels: readonly Float32Array[], step: number): readonly Fl
 /**
  * Makes a voice ready: where its pitch does not follow its rate it is stretched; then it is laid so
  * that what it goes by falls on its anchor. A peak or an onset is found anew in the sound as it
- * will be heard, since both stretching and what a rate cannot hold move it.
+ * will be heard, since both stretching and what a rate cannot hold move it. What
+ * sounds backwards must be decoded whole.
  */
-export function soundingOf(event: AudioEvent, decoded: Decoded): Sounding {
-  const { anchor, rate, semitones, by, course } = event;
+export function soundingOf(event: AudioEvent, file: Decoded): Sounding {
+  const { anchor, rate, semitones, by, course, reversed } = event;
+  const decoded = reversed === undefined ? file : backwards(file);
   if (course)
     return {
       ...{ event, channels: decoded.channels, origin: 0, step: 1 },

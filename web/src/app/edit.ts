@@ -1,5 +1,7 @@
 import {
   heldBrokenWords,
+  keptInPlace,
+  looseWords,
   rateChange,
   roundedWords,
   sourceMoves,
@@ -32,7 +34,12 @@ function alsoChanged(name: EditName, args: readonly unknown[], before: Plan, aft
     : name === 'changeRate'
       ? roundedWords(rateChange(before, args[0] as FrameRate).rounded)
       : '';
-  return [heldBrokenWords(before, after), unfollowedWords(before, after), said]
+  return [
+    heldBrokenWords(before, after),
+    unfollowedWords(before, after),
+    looseWords(before, after),
+    said,
+  ]
     .filter(Boolean)
     .join(' ');
 }
@@ -51,8 +58,9 @@ export const edit =
   (dispatch: AppDispatch, getState: () => RootState): void => {
     const before = getState().history.present?.plan;
     if (!before) return;
-    const plan = checkedChange(before, applied(before, name, args));
-    if (plan === before) return;
+    const made = applied(before, name, args);
+    if (made === before) return;
+    const plan = checkedChange(before, keptInPlace(before, made));
     dispatch(planEdited({ plan, label: EDIT_LABELS[name], group: groupOf(name, args) }));
     const also = alsoChanged(name, args, before, plan);
     if (also) dispatch(noticed({ kind: 'done', message: also }));

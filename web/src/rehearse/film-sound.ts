@@ -24,15 +24,17 @@ interface Need {
   to: number;
 }
 
-/** What each file is needed for. Effects are needed whole, since they are measured. */
+/** What each file is needed for. Effects are needed whole, since they are measured, and so is
+ * what sounds backwards. */
 function needsOf(events: readonly AudioEvent[]): Map<string, Need> {
   const needs = new Map<string, Need>();
   for (const event of events) {
-    const { media, fileName, by } = event;
+    const { media, fileName, by, reversed } = event;
     if (media === null) continue;
     const used = samplesUsed(event);
-    const from = by === 'sample' ? Math.max(0, Math.floor(used.from) - MARGIN) : 0;
-    const to = by === 'sample' ? Math.ceil(used.to) + MARGIN : Infinity;
+    const inPart = by === 'sample' && reversed === undefined;
+    const from = inPart ? Math.max(0, Math.floor(used.from) - MARGIN) : 0;
+    const to = inPart ? Math.ceil(used.to) + MARGIN : Infinity;
     const known = needs.get(media);
     needs.set(media, {
       fileName,
@@ -102,7 +104,7 @@ export class FilmSound {
       const decoded = event.media === null ? CLICK : await this.files.get(event.media)?.decoded;
       if (!decoded) continue;
       // Where a voice lies and how loud it is may change without its sound being made anew.
-      const key = `${event.media} ${event.rate} ${event.semitones} ${event.by} ${event.anchor.at} ${event.anchor.sample} ${decoded.from} ${JSON.stringify(event.course)}`;
+      const key = `${event.media} ${event.rate} ${event.semitones} ${event.by} ${event.anchor.at} ${event.anchor.sample} ${event.reversed} ${decoded.from} ${JSON.stringify(event.course)}`;
       const sounding = { ...(this.ready.get(key) ?? soundingOf(event, decoded)), event };
       this.ready.set(key, sounding);
       soundings.push(sounding);

@@ -1,4 +1,4 @@
-import { joinAt } from '../../film/index.ts';
+import { filmOf } from '../../film/index.ts';
 import { windowSeconds, passes } from '../../sound/index.ts';
 import { CaesuraError, rational, type Frames, type CutIndex } from '../../time/index.ts';
 import {
@@ -67,57 +67,49 @@ function atCut(plan: Plan, cut: number): Anchor {
 const AS_FILED = { num: 1, den: 1 };
 
 /**
- * How fast an effect sounds that is put on a cut: as filed; a whoosh of the kit so that it fills
- * the window there.
+ * How fast an effect sounds that is put on an instant: as filed; a whoosh of the kit on a cut so
+ * that it fills the window there.
  */
-function rateAtCut(plan: Plan, effect: string, cut: number): HitPlacement['rate'] {
+function rateOn(plan: Plan, effect: string, at: Anchor): HitPlacement['rate'] {
   const file = plan.effectFiles.find(({ id }) => id === effect);
-  return file && passes(file) && windowSeconds(joinAt(plan, cut), plan) !== null
-    ? 'window'
-    : AS_FILED;
+  if (at.on !== 'cut' || at.by !== 0 || !file || !passes(file)) return AS_FILED;
+  const cut = filmOf(plan).joins.find(({ into }) => into.shot.id === at.shot);
+  return cut && windowSeconds(cut, plan) !== null ? 'window' : AS_FILED;
 }
 
-/**
- * Puts an effect on a cut: its peak on the cut, at the rate that is usual there; see `rateAtCut`.
- */
-export function putHit(plan: Plan, effect: string, cut: CutIndex): Plan {
-  const at = atCut(plan, cut);
-  return added(plan, {
-    id: freshId('effect-', plan.effects),
-    kind: 'hit',
-    effect,
-    gain: 'advised',
-    at,
-    mark: 'peak',
-    rate: rateAtCut(plan, effect, cut),
-    pitch: 'follows',
-  });
-}
-
-/** The same for several cuts. */
-export const putHitsOnCuts = (plan: Plan, effect: string, cuts: readonly CutIndex[]): Plan =>
-  cuts.reduce((put, cut) => putHit(put, effect, cut), plan);
-
-/** Puts an effect on what phrases land on: its peak there, as filed. */
-export const putHitsOnPhrases = (plan: Plan, effect: string, phrases: readonly string[]): Plan =>
-  phrases.reduce(
-    (put, phrase) =>
+/** Puts an effect on instants: its peak on each, at the rate that is usual there; see `rateOn`. */
+export const putHits = (plan: Plan, effect: string, anchors: readonly Anchor[]): Plan =>
+  anchors.reduce(
+    (put, at) =>
       added(put, {
         id: freshId('effect-', put.effects),
         kind: 'hit',
         effect,
         gain: 'advised',
-        at: { on: 'phrase', phrase, by: 0 },
+        at,
         mark: 'peak',
-        rate: AS_FILED,
+        rate: rateOn(put, effect, at),
         pitch: 'follows',
       }),
     plan,
   );
 
-/** Puts a riser from one instant to another, on which it peaks. */
-export const putRiser = (plan: Plan, effect: string, from: Anchor, at: Anchor): Plan =>
-  added(plan, {
+/** Puts an effect on a cut. Throws when there is none. */
+export const putHit = (plan: Plan, effect: string, cut: CutIndex): Plan =>
+  putHits(plan, effect, [atCut(plan, cut)]);
+
+/**
+ * How many times longer than its time a sound is that is better trimmed than stretched: sped up by
+ * more than a quarter it is heard as another sound, four semitones up; common practice, no source.
+ */
+const TRIMMED_FROM = 1.25;
+
+/**
+ * Puts a riser from one instant to another, on which it peaks: stretched to the time between them,
+ * or with its beginning left out where it is much longer.
+ */
+export function putRiser(plan: Plan, effect: string, from: Anchor, at: Anchor): Plan {
+  const stretched = added(plan, {
     id: freshId('effect-', plan.effects),
     kind: 'riser',
     effect,
@@ -126,6 +118,12 @@ export const putRiser = (plan: Plan, effect: string, from: Anchor, at: Anchor): 
     at,
     pitch: 'follows',
   });
+  const made = stretched.effects.at(-1)!;
+  const facts = filmOf(stretched).effects.find(({ placement }) => placement === made);
+  return facts && facts.rate > TRIMMED_FROM
+    ? changeEffect(stretched, made.id, { fit: 'trimmed' })
+    : stretched;
+}
 
 /** Puts a bed under the film from one instant to another. `fade` in frames. */
 export const putBed = (
@@ -156,49 +154,81 @@ export const VARIATION: readonly { readonly num: number; readonly den: number }[
 ];
 
 /**
- * Puts an effect on every cut from one to another, each a little other than the one before. Throws
- * when there is none.
+ * Puts an effect on instants in turn, each a little other than the one before. Throws when there
+ * are none.
  */
-export function putRun(plan: Plan, effect: string, from: CutIndex, to: CutIndex): Plan {
+export function putRun(plan: Plan, effect: string, anchors: readonly Anchor[]): Plan {
+  if (anchors.length === 0)
+    throw new CaesuraError(
+      'no-cut',
+      'A run needs something to be put on.',
+      'Choose cuts, phrases or cues.',
+    );
   const runs = [...new Set(plan.effects.flatMap(({ run }) => run ?? []))];
   const run = freshId(
     'run-',
     runs.map((id) => ({ id })),
   );
-  let made = plan;
-  for (let cut = from; cut <= to; cut++) {
-    const rate = VARIATION[(cut - from) % VARIATION.length]!;
-    made = added(made, {
-      id: freshId('effect-', made.effects),
-      kind: 'hit',
-      effect,
-      gain: 'advised',
-      at: atCut(made, cut),
-      mark: 'peak',
-      rate,
-      pitch: 'follows',
-      run,
-    });
-  }
-  if (made === plan)
-    throw new CaesuraError('no-cut', 'A run needs a cut.', 'Choose its first and its last cut.');
-  return made;
+  return anchors.reduce(
+    (made, at, i) =>
+      added(made, {
+        id: freshId('effect-', made.effects),
+        kind: 'hit',
+        effect,
+        gain: 'advised',
+        at,
+        mark: 'peak',
+        rate: VARIATION[i % VARIATION.length]!,
+        pitch: 'follows',
+        run,
+      }),
+    plan,
+  );
 }
 
-/** What may be changed of an effect. */
-export type PlacementChange = Partial<
-  Omit<HitPlacement, 'id' | 'kind'> &
-    Omit<RiserPlacement, 'id' | 'kind'> &
-    Omit<BedPlacement, 'id' | 'kind'>
->;
+/** The cuts from one to another as instants to be tied to; none where there are no such cuts. */
+export const cutAnchors = (plan: Plan, from: CutIndex, to: CutIndex): Anchor[] =>
+  (plan.score?.shots ?? [])
+    .slice(Math.max(1, from), to + 1)
+    .map(({ id }) => ({ on: 'cut', shot: id, by: 0 }));
 
-/** Changes an effect. */
-export const changeEffect = (plan: Plan, id: string, change: PlacementChange): Plan => ({
+/** What may be changed of an effect. */
+type Fields = Omit<HitPlacement, 'id' | 'kind' | 'to'> &
+  Omit<RiserPlacement, 'id' | 'kind'> &
+  Omit<BedPlacement, 'id' | 'kind'>;
+export type PlacementChange = { readonly [F in keyof Fields]?: Fields[F] | undefined };
+
+/** What each kind of effect has beside what all have. */
+const FIELDS: Readonly<Record<EffectPlacement['kind'], ReadonlySet<string>>> = {
+  hit: new Set(['at', 'to', 'fit', 'mark', 'rate', 'pitch', 'varied']),
+  riser: new Set(['from', 'at', 'fit', 'pitch']),
+  bed: new Set(['from', 'to', 'fade']),
+};
+const COMMON = new Set(['effect', 'gain', 'off', 'reversed', 'run', 'recipe']);
+
+/** An effect with what of a change it can have; what is undefined is taken away. */
+function withChange(placement: EffectPlacement, change: PlacementChange): EffectPlacement {
+  const own = FIELDS[placement.kind];
+  const fits = Object.entries(change).filter(([field]) => own.has(field) || COMMON.has(field));
+  const all = Object.entries({ ...placement, ...Object.fromEntries(fits) });
+  return Object.fromEntries(all.filter(([, value]) => value !== undefined)) as EffectPlacement;
+}
+
+/** Changes effects; where one is not of a kind that has what is changed, it stays as it is. */
+export const changeEffects = (
+  plan: Plan,
+  ids: readonly string[],
+  change: PlacementChange,
+): Plan => ({
   ...plan,
   effects: plan.effects.map((placement) =>
-    placement.id === id ? ({ ...placement, ...change } as EffectPlacement) : placement,
+    ids.includes(placement.id) ? withChange(placement, change) : placement,
   ),
 });
+
+/** Changes an effect. */
+export const changeEffect = (plan: Plan, id: string, change: PlacementChange): Plan =>
+  changeEffects(plan, [id], change);
 
 /** Takes effects out. */
 export const removeEffects = (plan: Plan, ids: readonly string[]): Plan => ({

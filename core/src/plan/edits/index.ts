@@ -1,4 +1,5 @@
 export { correctClipRate } from './correct-clip-rate.ts';
+export { keptInPlace, looseWords, tieLoose } from './lost-effects.ts';
 export { crossMusic } from './cross-music.ts';
 export { changeBrief } from './edit-brief.ts';
 export { changeRate, rateChange, roundedWords, type RateChange } from './change-rate.ts';
@@ -33,11 +34,12 @@ export {
 export {
   addEffectFile,
   changeEffect,
+  changeEffects,
+  cutAnchors,
   effectRate,
   putBed,
   putHit,
-  putHitsOnCuts,
-  putHitsOnPhrases,
+  putHits,
   putRiser,
   putRun,
   removeEffects,

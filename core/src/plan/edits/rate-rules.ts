@@ -71,6 +71,8 @@ export const RATE_RULES: Readonly<Record<string, RateField>> = {
   ...anchor('phrases[].at', 'phrase'),
   ...anchor('phrases[].to', 'phrase'),
   'recipes[].effects[].by': field('time', 'effect'),
+  'recipes[].effects[].over.n': field('own', 'effect'),
+  'recipes[].effects[].fade': field('count', 'fade'),
   ...anchor('effects[].at', 'effect'),
   ...anchor('effects[].from', 'effect'),
   ...anchor('effects[].to', 'effect'),

@@ -4,7 +4,7 @@ import { layOutSteadily } from '../../layout/index.ts';
 import { kitEffect, planWithKit } from '../../testing/plan-with-effects.ts';
 import { samplePlan } from '../../testing/sample-plan.ts';
 import { frames } from '../../time/index.ts';
-import { putHitsOnCuts, putHitsOnPhrases } from './edit-effects.ts';
+import { cutAnchors, putHits } from './edit-effects.ts';
 import { addPhrases } from './edit-phrases.ts';
 import { nearestHeard, usualPlace } from './usual-place.ts';
 
@@ -49,11 +49,10 @@ describe('effects on several places at once', () => {
       [30, 70].map((frame) => ({ at: { on: 'frame', frame: frames(frame) } as const })),
       { set: { kind: 'pulse' } },
     );
-    const put = putHitsOnPhrases(
-      putHitsOnCuts(phrased, thump, [2, 3]),
-      thump,
-      phrased.phrases.map(({ id }) => id),
-    );
+    const put = putHits(phrased, thump, [
+      ...cutAnchors(phrased, 2, 3),
+      ...phrased.phrases.map(({ id }) => ({ on: 'phrase', phrase: id, by: 0 }) as const),
+    ]);
     const made = filmOf(put);
     expect(made.effects.map(({ at }) => at.frame).sort((a, b) => a - b)).toEqual(
       [30, 70, made.joins[1]!.frame, made.joins[2]!.frame].sort((a, b) => a - b),

@@ -10,7 +10,12 @@ const places = [
   z.object({ on: z.literal('sound'), sound: id, at: samplesFrom0 }),
   /** Where a shot first shows a source frame, or one after it. */
   z.object({ on: z.literal('moment'), shot: id, at: sourceFramesFrom(0) }),
-  z.object({ on: z.literal('frame'), frame: framesFrom(0) }),
+  z.object({
+    on: z.literal('frame'),
+    frame: framesFrom(0),
+    /** Whether what it was tied to there is gone. */
+    loose: z.literal(true).optional(),
+  }),
 ] as const;
 
 /**

@@ -11,6 +11,7 @@ import {
   framesBeside,
   GainSchema,
 } from './fields.ts';
+import { SpanSchema } from './span-schema.ts';
 
 /** What was measured of an effect; see `measureEffect` in sound. */
 export const EffectMeasureSchema = z.object({
@@ -54,7 +55,14 @@ const common = {
   recipe: z.string().min(1).max(64).optional(),
   /** Whether it is left out for now. */
   off: z.boolean().optional(),
+  /** Whether it sounds backwards. */
+  reversed: z.boolean().optional(),
 };
+
+/** What is done with a sound that is longer or shorter than the time it has. */
+const FITS = ['stretched', 'trimmed'] as const;
+const fit = z.enum(FITS).optional();
+
 /** Semitones by which it sounds higher, or as its rate makes it. */
 const pitch = z.union([z.literal('follows'), z.number().min(-48).max(48)]);
 
@@ -68,12 +76,22 @@ const hit = {
   pitch,
 };
 
-/** A hit that a recipe puts on its cuts. */
-export const RecipeEffectSchema = z.object({
-  ...hit,
-  /** Frames after the cut. */
+const bedFade = countsFrames(count.max(100_000));
+
+const ofRecipe = {
+  effect: common.effect,
+  gain: common.gain,
+  reversed: common.reversed,
+  /** Frames after the cut, or after what the phrase lands on. */
   by: afterCut,
-});
+};
+
+/** An effect that a recipe puts on its uses: a hit where it does not say what. */
+export const RecipeEffectSchema = z.union([
+  z.object({ ...ofRecipe, kind: z.literal('riser'), over: SpanSchema, pitch, fit }),
+  z.object({ ...ofRecipe, kind: z.literal('bed'), over: SpanSchema, fade: bedFade }),
+  z.object({ ...ofRecipe, ...hit, kind: z.literal('hit').optional() }),
+]);
 export type RecipeEffect = z.output<typeof RecipeEffectSchema>;
 
 /** A sound effect in the film. */
@@ -84,9 +102,21 @@ export const EffectPlacementSchema = z.discriminatedUnion('kind', [
     ...hit,
     kind: z.literal('hit'),
     at: AnchorSchema,
+    /** Where its fall ends, and how it is brought to end there. */
+    to: AnchorSchema.optional(),
+    fit,
+    /** How much faster a repeat sounds than what is set, or higher where its length is fixed. */
+    varied: SpeedSchema.optional(),
   }),
   /** It rises from one instant and peaks on another. */
-  z.object({ ...common, kind: z.literal('riser'), from: AnchorSchema, at: AnchorSchema, pitch }),
+  z.object({
+    ...common,
+    kind: z.literal('riser'),
+    from: AnchorSchema,
+    at: AnchorSchema,
+    pitch,
+    fit,
+  }),
   /** It sounds unchanged from one instant to another, over and over where it is shorter. */
   z.object({
     ...common,
@@ -94,7 +124,7 @@ export const EffectPlacementSchema = z.discriminatedUnion('kind', [
     from: AnchorSchema,
     to: AnchorSchema,
     /** Frames over which it comes in and goes, half on either side of the instants. */
-    fade: countsFrames(count.max(100_000)),
+    fade: bedFade,
   }),
 ]);
 export type EffectPlacement = z.output<typeof EffectPlacementSchema>;

@@ -1,7 +1,8 @@
 import { useId } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Film } from '@caesura/core/film';
-import type { EffectPlacement } from '@caesura/core/plan';
+import { cutAnchors } from '@caesura/core/edits';
+import type { Anchor, EffectPlacement } from '@caesura/core/plan';
 import { useEdit } from '../../app/hooks.ts';
 import type { MoveItem } from './items.ts';
 import type { Choice } from './use-choice.ts';
@@ -32,8 +33,11 @@ export function EffectsHere({
   const here = film.effects.filter(({ placement }) => isAt(item, placement));
   const put = (effect: string) => {
     if (effect === '') return;
-    if (item.kind === 'phrase') edit('putHitsOnPhrases', effect, choice.phrases);
-    else edit('putHitsOnCuts', effect, choice.cuts);
+    const anchors: Anchor[] =
+      item.kind === 'phrase'
+        ? choice.phrases.map((phrase) => ({ on: 'phrase', phrase, by: 0 }))
+        : choice.cuts.flatMap((cut) => cutAnchors(film.plan, cut, cut));
+    edit('putHits', effect, anchors);
   };
   return (
     <section aria-label="Sounds with it">

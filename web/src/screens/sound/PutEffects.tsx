@@ -1,4 +1,5 @@
 import { barLineBefore, dropsOf } from '@caesura/core/film';
+import { cutAnchors } from '@caesura/core/edits';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Anchor, EffectFile, Plan } from '@caesura/core/plan';
@@ -70,7 +71,10 @@ export function PutEffects({
         }}
       />
       <div className="buttons">
-        <Button variant="outline-dark" onClick={() => edit('putRun', effect.id, cut, to)}>
+        <Button
+          variant="outline-dark"
+          onClick={() => edit('putRun', effect.id, cutAnchors(plan, cut, to))}
+        >
           On each cut, varied
         </Button>
         <Button
