@@ -18,7 +18,7 @@ describe('a sum that clips', () => {
   const codes = (made: Plan, top: number) =>
     faultsOf(made, {
       ...NOTHING_KNOWN,
-      sum: { top, topAt: seconds(1.5), loudness: -12, of, silent: [] },
+      sum: { top, topAt: seconds(1.5), truePeak: top + 0.2, loudness: -12, of, silent: [] },
     }).map(({ code }) => code);
 
   it('is a fault where it was measured of what sounds, and only there', () => {
@@ -33,7 +33,7 @@ describe('a sum that clips', () => {
   it('is mended by turning everything down, to a decibel under full scale', () => {
     const known = {
       ...NOTHING_KNOWN,
-      sum: { top: 1.24, topAt: seconds(1.5), loudness: -12, of, silent: [] },
+      sum: { top: 1.24, topAt: seconds(1.5), truePeak: 1.5, loudness: -12, of, silent: [] },
     };
     const fault = faultsOf(plan, known).find(({ code }) => code === 'sum-clips')!;
     expect(fault).toMatchObject({

@@ -13,4 +13,5 @@ export { decoderDelay } from './features/decoder-delay.ts';
 export { metered } from './features/meter.ts';
 export { OUTLINE_RATE, type Outline, outlineMeter } from './features/outline.ts';
 export { NOTHING_FOUND, foundIn } from './found.ts';
+export { TRUE_PEAK_REACH, truePeakIn } from './loudness/true-peak.ts';
 export { LOUDNESS_STEP, kWeighted, loudnessOf, weightedPowerMeter } from './loudness/loudness.ts';

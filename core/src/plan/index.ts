@@ -93,6 +93,7 @@ export { type Steady, type SteadyMove, SteadySchema } from './schema/steady-sche
 export {
   type Ducking,
   type LevelKey,
+  type LoudnessAim,
   type Mute,
   USUAL_DUCKING,
 } from './schema/level-schema.ts';

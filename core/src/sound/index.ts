@@ -2,6 +2,7 @@ export { CROSSFADE, heardLength } from './audio-events.ts';
 export { type Heard, type AudioEvent, sampleAt, samplesUsed } from './audio-event.ts';
 export { type EffectFacts, lostEffects } from './effect-facts.ts';
 export { audibleLength, fittingRate, passes, windowSeconds } from './effect-rate.ts';
+export { type LoudnessAdvice, loudnessAdvice } from './film-loudness.ts';
 export { guideCues } from './guide-cues.ts';
 export { FAMILIES, type Family, KIT, type KitEffect } from './kit/index.ts';
 export { measureEffect } from './measure-effect.ts';

@@ -1,4 +1,10 @@
-import { loudnessOf, LOUDNESS_STEP, weightedPowerMeter } from '../listen/index.ts';
+import {
+  loudnessOf,
+  LOUDNESS_STEP,
+  TRUE_PEAK_REACH,
+  truePeakIn,
+  weightedPowerMeter,
+} from '../listen/index.ts';
 import { seconds, type Samples } from '../time/index.ts';
 import { MIX_RATE } from './mix-rate.ts';
 import type { SumLevel } from './sum.ts';
@@ -11,27 +17,37 @@ export interface BlockLevel {
    */
   readonly top: number;
   readonly topAt: number;
+  /** Highest between samples as well. */
+  readonly truePeak: number;
   /** Weighted powers of its tenths of a second, of each side. */
   readonly powers: readonly Float64Array[];
 }
 
 const HOP = LOUDNESS_STEP * MIX_RATE;
+const decibels = (x: number): number => 20 * Math.log10(Math.max(1e-9, x));
 /** Samples in a block, and those before it from which on the weighting filters have settled. */
 const BLOCK = 40 * HOP;
 const SETTLE = 5 * HOP;
 
-function levelOf(sides: readonly Float32Array[], lead: number): BlockLevel {
-  let [top, topAt] = [0, 0];
+/**
+ * Levels of a block of the sum with so many samples before it. What lies within the reach of true
+ * peak before its end is left to the block after it, unless it is the last.
+ */
+function levelOf(sides: readonly Float32Array[], lead: number, last: boolean): BlockLevel {
+  let [top, topAt, truePeak] = [0, 0, 0];
   const powers = sides.map((side) => {
     for (let n = lead; n < side.length; n++) {
       const height = Math.abs(side[n]!);
       if (height > top) [top, topAt] = [height, n - lead];
     }
+    const from = lead === 0 ? -TRUE_PEAK_REACH : lead - TRUE_PEAK_REACH;
+    const to = side.length + (last ? TRUE_PEAK_REACH : -TRUE_PEAK_REACH);
+    truePeak = truePeakIn(side, from, to, truePeak);
     const meter = weightedPowerMeter(MIX_RATE);
     meter.take(side);
     return meter.end().subarray(lead / HOP);
   });
-  return { top, topAt, powers };
+  return { top, topAt, truePeak, powers };
 }
 
 /**
@@ -47,18 +63,20 @@ export function* measureSum(
 ): Generator<number, SumLevel> {
   const blocks: BlockLevel[] = [];
   const keys = new Set<string>();
-  let [top, topAt] = [0, 0];
+  let [top, topAt, truePeak] = [0, 0, 0];
   for (let at = 0; at < length; at += BLOCK) {
     const lead = Math.min(at, SETTLE);
     const count = Math.min(BLOCK, length - at);
     const heard = events.filter(
       ({ starts, ends }) => ends * MIX_RATE > at - lead - 1 && starts * MIX_RATE < at + count + 1,
     );
-    const key = JSON.stringify([at, count, heard]);
-    const block = known.get(key) ?? levelOf(mix(at - lead, lead + count), lead);
+    const last = at + count >= length;
+    const key = JSON.stringify([at, count, last, heard]);
+    const block = known.get(key) ?? levelOf(mix(at - lead, lead + count), lead, last);
     known.set(key, block);
     keys.add(key);
     blocks.push(block);
+    truePeak = Math.max(truePeak, block.truePeak);
     if (block.top > top) [top, topAt] = [block.top, (at + block.topAt) / MIX_RATE];
     yield Math.min(1, (at + count) / length);
   }
@@ -68,7 +86,8 @@ export function* measureSum(
     Float64Array.from(blocks.flatMap(({ powers }) => [...(powers[side] ?? [])])),
   );
   return {
-    top: 20 * Math.log10(Math.max(1e-9, top)),
+    top: decibels(top),
+    truePeak: decibels(truePeak),
     topAt: seconds(topAt),
     loudness: loudnessOf(sides).integrated,
   };

@@ -1,11 +1,13 @@
 import { filmOf } from '../film/film.ts';
 import { describe, expect, it } from 'vitest';
-import { loudnessOf, weightedPowerMeter } from '../listen/index.ts';
+import { loudnessOf, truePeakIn, weightedPowerMeter } from '../listen/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { frames, samples } from '../time/index.ts';
+import { aimLoudness } from '../plan/edits/edit-levels.ts';
 import { changeEffect, putHit } from '../plan/edits/edit-effects.ts';
 import { mixed, soundingOf } from './mix.ts';
 import { MIX_RATE } from './mix-rate.ts';
+import { loudnessAdvice } from './film-loudness.ts';
 import { sumFor, sumOf, SUMMED, turnAll, type SumLevel } from './sum.ts';
 import { measureSum, type BlockLevel } from './sum-meter.ts';
 import { kitEffect, kitMedia, kitSounds, planWithKit } from '../testing/plan-with-effects.ts';
@@ -56,6 +58,9 @@ describe('the sum of all that sounds', () => {
     expect(level.top).toBeCloseTo(20 * Math.log10(top), 9);
     expect(level.topAt).toBeCloseTo(whole[0].findIndex((x) => Math.abs(x) === top) / MIX_RATE, 9);
     expect(Math.abs(level.loudness - loudnessOf(powers).integrated)).toBeLessThan(0.001);
+    const reach = 16;
+    const peaks = whole.map((side) => truePeakIn(side, -reach, side.length + reach));
+    expect(level.truePeak).toBeCloseTo(20 * Math.log10(Math.max(...peaks)), 9);
   });
 
   it('is mixed again only where something else sounds', () => {
@@ -73,6 +78,25 @@ describe('the sum of all that sounds', () => {
   it('of silence has no loudness', () => {
     const { level } = measured(thumping([]));
     expect(level).toMatchObject({ top: -180, topAt: 0, loudness: -Infinity });
+    expect(loudnessAdvice(level, { loudness: -23, truePeak: -1 })).toBeNull();
+  });
+
+  it('comes to the loudness that is aimed at by the gain that is advised, or as far as its peak lets it', () => {
+    const plan = thumping([2, 5, 6, 9, 12]);
+    const before = measured(plan).level;
+    const soft = loudnessAdvice(before, { loudness: before.loudness - 6.04, truePeak: -1 })!;
+    expect(soft).toEqual({ by: -6, missing: 0 });
+    const after = measured(turnAll(plan, soft.by)).level;
+    expect(after.loudness).toBeCloseTo(before.loudness - 6, 3);
+    const loud = loudnessAdvice(before, { loudness: before.loudness + 40, truePeak: -1 })!;
+    expect(loud.by + loud.missing).toBeCloseTo(40, 6);
+    const peak = before.truePeak + loud.by;
+    expect(peak).toBeLessThanOrEqual(-1);
+    expect(peak).toBeGreaterThan(-1.11);
+    expect(aimLoudness(plan, { loudness: -23, truePeak: -1 }).loudness).toEqual({
+      ...{ loudness: -23, truePeak: -1 },
+    });
+    expect(() => aimLoudness(plan, { loudness: 3, truePeak: -1 })).toThrow('−60 to 0 LUFS');
   });
 
   it('is told of a plan in which the same sounds, all of it louder by as much, and of no other', () => {

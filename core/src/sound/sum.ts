@@ -12,6 +12,8 @@ export interface SumLevel {
   /** Highest sample, dB against full scale, and where in the film. */
   readonly top: number;
   readonly topAt: Seconds;
+  /** Highest between samples as well (ITU-R BS.1770-5 Annex 2), dB against full scale. */
+  readonly truePeak: number;
   /** LUFS of the whole (ITU-R BS.1770); −Infinity for silence. */
   readonly loudness: number;
 }
@@ -49,7 +51,12 @@ export function sumFor(plan: Plan, measured: MeasuredSum): SumLevel | null {
   const { events, gain } = sumOf(plan);
   if (events !== measured.of.events) return null;
   const by = gain - measured.of.gain;
-  return { top: measured.top + by, topAt: measured.topAt, loudness: measured.loudness + by };
+  return {
+    top: measured.top + by,
+    topAt: measured.topAt,
+    truePeak: measured.truePeak + by,
+    loudness: measured.loudness + by,
+  };
 }
 
 /**

@@ -9,8 +9,8 @@ import { type Decoded } from '../sound/mix.ts';
 import { MIX_RATE } from '../sound/mix-rate.ts';
 
 /** One of each kind of use; all would take long to make. */
-const USED = ['whoosh-soft', 'whoosh-hard', 'riser', 'click', 'thump', 'room'].map(
-  (id) => KIT.find((effect) => effect.id === id)!,
+const USED = ['whoosh-soft', 'whoosh-hard', 'riser', 'click', 'thump', 'room'].map((id) =>
+  KIT.find((effect) => effect.id === id)!,
 );
 
 /** The sound of some effects of the kit, by their ids. */

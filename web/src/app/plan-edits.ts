@@ -3,6 +3,7 @@ import { layOutSteadily } from '@caesura/core/layout';
 import * as edits from '@caesura/core/edits';
 import type { Plan } from '@caesura/core/plan';
 import * as recipes from '@caesura/core/recipes';
+import { turnAll } from '@caesura/core/sound';
 
 /** Every edit of a plan that the interface offers, by name: pure functions of core. */
 const EDITS = {
@@ -12,6 +13,9 @@ const EDITS = {
   addPhrases: edits.addPhrases,
   addRecipes: recipes.addRecipes,
   addSound: edits.addSound,
+  aimLoudness: edits.aimLoudness,
+  turnAll: (plan: Plan, by: number): Plan => turnAll(plan, by),
+  tieLoose: edits.tieLoose,
   asHeard: edits.asHeard,
   chooseReading: edits.chooseReading,
   bringIn: edits.bringIn,
@@ -187,6 +191,9 @@ export const EDIT_LABELS: Readonly<Record<EditName, string>> = {
   addNote: 'note',
   addRecipes: 'bring recipes in',
   addSound: 'add a sound',
+  aimLoudness: 'aim at a loudness',
+  turnAll: 'turn everything',
+  tieLoose: 'tie effects',
   asHeard: 'take back corrections',
   chooseReading: 'choose a reading',
   bringIn: 'bring cues in',

@@ -1,5 +1,12 @@
 import { CaesuraError, samples, type GivenSamples } from '../../time/index.ts';
-import { USUAL_DUCKING, type Ducking, type LevelKey, type Mute, type Plan } from '../index.ts';
+import {
+  USUAL_DUCKING,
+  type Ducking,
+  type LevelKey,
+  type LoudnessAim,
+  type Mute,
+  type Plan,
+} from '../index.ts';
 import { soundOf, withSound } from './edit-sounds.ts';
 
 /** Refuses a level that is absurd. */
@@ -116,4 +123,20 @@ export function setDucking(plan: Plan, change: Partial<Ducking> | null): Plan {
       'Give figures between them.',
     );
   return { ...plan, ducking };
+}
+
+/**
+ * Chooses how loud the whole film is to be; null for open. Throws when that is absurd.
+ */
+export function aimLoudness(plan: Plan, aim: LoudnessAim | null): Plan {
+  if (
+    aim &&
+    !(aim.loudness >= -60 && aim.loudness <= 0 && aim.truePeak >= -20 && aim.truePeak <= 0)
+  )
+    throw new CaesuraError(
+      'bad-loudness',
+      'A film has −60 to 0 LUFS, and a true peak of −20 to 0 dB.',
+      'Give figures between them.',
+    );
+  return { ...plan, loudness: aim };
 }

@@ -47,6 +47,7 @@ export {
   renameEffectFile,
 } from './edit-effects.ts';
 export {
+  aimLoudness,
   moveLevelKey,
   muteSound,
   removeLevelKeys,

@@ -35,3 +35,10 @@ export const USUAL_DUCKING: Ducking = {
   ...{ depth: 10, attack: 0.25, hold: 0.3, release: 0.6 },
   ...{ voices: true, clips: true },
 };
+
+/** How loud the whole film is to be, in LUFS, and how high its true peak at most, in dB. */
+export const LoudnessAimSchema = z.object({
+  loudness: z.number().min(-60).max(0),
+  truePeak: z.number().min(-20).max(0),
+});
+export type LoudnessAim = z.output<typeof LoudnessAimSchema>;

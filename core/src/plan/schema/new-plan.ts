@@ -22,6 +22,7 @@ export const newPlan = (name: string): Plan => ({
   music: null,
   sounds: [],
   ducking: null,
+  loudness: null,
   clips: [],
   score: null,
   phrases: [],

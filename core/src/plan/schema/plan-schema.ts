@@ -3,7 +3,7 @@ import type { Frames } from '../../time/index.ts';
 import { ClipSchema } from './clip-schema.ts';
 import { EffectFileSchema, EffectPlacementSchema, NoteSchema } from './effect-schema.ts';
 import { framesBeside, framesFrom, RateSchema, SizeSchema, withUnit } from './fields.ts';
-import { DuckingSchema } from './level-schema.ts';
+import { DuckingSchema, LoudnessAimSchema } from './level-schema.ts';
 import { PhraseSchema } from './phrase-schema.ts';
 import { brokenReferences } from './plan-references.ts';
 import { RampGroupSchema } from './ramp-schema.ts';
@@ -38,6 +38,8 @@ export const PlanSchema = z
     sounds: z.array(SoundSchema).max(200),
     /** How the music goes down under speech; null where it does not. */
     ducking: DuckingSchema.nullable().default(null),
+    /** How loud the film is to be; null where that is open. */
+    loudness: LoudnessAimSchema.nullable().default(null),
     clips: z.array(ClipSchema).max(5000),
     score: ScoreSchema.nullable(),
     /** Motions over ranges of the film; where they overlap the later ones lie above. */
