@@ -1,4 +1,5 @@
 import { filmOf } from '../core/src/film/index.ts';
+import { fadeAt } from '../core/src/sound/index.ts';
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
@@ -157,7 +158,7 @@ test('a file made afresh is measured, put on a cut, fitted, levelled with its re
   expect(effect!.name).toBe('paper swish');
   expect(Math.abs(effect!.measure.peak / RATE - 0.6)).toBeLessThan(0.002);
 
-  await tab(page, 'At the cut');
+  await tab(page, 'Here');
   await page.getByRole('button', { name: 'Put it on cut 11' }).click();
   const close = page.getByRole('group', { name: 'Sound at cut 11' });
   await expect(close).toContainText('paper swish');
@@ -222,7 +223,7 @@ test('by keyboard an effect is put, made louder until it clips, mended and taken
   await page.keyboard.press('Delete');
   await expect.poll(async () => (await now(page)).effects.length).toBe(0);
 
-  await tab(page, 'At the cut');
+  await tab(page, 'Here');
   const effect = page.getByLabel('Effect', { exact: true }).first();
   await effect.selectOption({ label: 'Riser' });
   await page.getByRole('button', { name: 'As a riser' }).click();
@@ -300,7 +301,9 @@ test('a recipe carries the effects of its cut to other cuts, and into another pl
   await page.getByRole('button', { name: 'Put Zoom through of cut 6 on this cut' }).click();
   await step(page, 'Sound');
   await expect(
-    page.getByRole('navigation', { name: 'Cuts' }).getByRole('link', { name: /^8/ }),
+    page
+      .getByRole('listbox', { name: 'Cuts and effects' })
+      .getByRole('option', { name: /^Cut 8 / }),
   ).toContainText('Whoosh, hard');
   const put = await now(page);
   expect(put.effects).toHaveLength(plan.effects.length + 1);
@@ -352,4 +355,86 @@ test('files that are no effects are refused with what is wrong and how to mend i
     await expect(page.getByRole('alert').filter({ hasText: name })).toContainText(says);
   }
   expect(await now(page)).toEqual(before);
+});
+
+test('the music is ducked under speech, keyed, muted and brought to a loudness; ends of effects are dragged; several are set at once', async ({
+  page,
+}) => {
+  const plan = await openPlan(page, 'rehearsed', 'sound/33');
+  await tab(page, 'Music and voice');
+  const speech = page.getByRole('region', { name: 'Music under speech' });
+  await expect(speech).toContainText(/Somebody speaks \d times?, [\d.]+ s in all/);
+  await speech.getByLabel('Goes down').click();
+  await type(page, 'Down by', '14');
+  const ducked = await now(page);
+  expect(ducked.ducking).toMatchObject({ depth: 14, attack: 0.25 });
+  // In the middle of a word of the line the music is down by as much, and whole long before.
+  const voice = ducked.sounds[0]!;
+  const word = voice.found.words[2]!.at / voice.analysis.sampleRate + voice.place / 24;
+  const levelAt = (made: Plan, at: number) => {
+    const event = filmOf(made).audioEvents.find(({ id }) => id === made.music!.id)!;
+    return 20 * Math.log10(fadeAt(event, at));
+  };
+  expect(levelAt(ducked, word + 0.05)).toBeCloseTo(-14, 3);
+  expect(levelAt(ducked, 10)).toBeCloseTo(0, 6);
+
+  // A level at the position, made softer by typing, by arrow and by dragging; a muted bar.
+  const music = page.getByRole('region', { name: 'open-day-music.mp3' });
+  await music.getByRole('button', { name: 'Set a level here' }).click();
+  const key = page.getByRole('button', { name: /^Level \+?0\.0 dB at / });
+  await key.focus();
+  await page.keyboard.press('ArrowDown');
+  expect((await now(page)).music!.levels.map(({ level }) => level)).toEqual([-1]);
+  const dot = page.getByRole('button', { name: /^Level −1\.0 dB at / });
+  const box = (await dot.boundingBox())!;
+  await page.mouse.move(box.x + 5, box.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 65, box.y + 30, { steps: 4 });
+  await page.mouse.up();
+  const [moved] = (await now(page)).music!.levels;
+  expect(moved!.level).toBeLessThan(-8);
+  expect(moved!.level).toBeGreaterThan(-14);
+  await music.getByRole('button', { name: 'Mute this bar' }).click();
+  await expect(music).toContainText(/muted [\d:]+ to [\d:]+/);
+  const [mute] = (await now(page)).music!.mutes;
+  const bar = (mute!.to - mute!.from) / (await now(page)).music!.analysis.sampleRate;
+  expect(Math.abs(bar - 240 / 112)).toBeLessThan(0.05);
+  await music.getByRole('button', { name: 'hear it again' }).click();
+  await expect(music).not.toContainText('muted');
+
+  // As loud as is asked, by the meter that measures it anew.
+  await page.getByLabel('Aim at').selectOption({ label: '−14 LUFS, web' });
+  await expect(page.getByText(/its true peak is at its limit/)).toBeVisible();
+  await type(page, 'Loudness', '−30');
+  await page.getByRole('button', { name: /^Turn everything by/ }).click();
+  await expect(page.getByText('It is as loud as that.')).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'All together' })).toContainText(
+    /together −(30\.0|29\.9|30\.1) LUFS/,
+  );
+
+  // The hits of chosen cuts at once, and one dragged to another beat.
+  await tab(page, 'Here');
+  await page.getByRole('button', { name: /^with effects/ }).click();
+  const rows = page.getByRole('listbox', { name: 'Cuts and effects' }).getByRole('option');
+  await rows.nth(1).click();
+  await rows.nth(3).click({ modifiers: ['Shift'] });
+  const chosen = page.getByRole('region', { name: 'All that are chosen' });
+  await expect(chosen).toContainText('at 3 places');
+  await type(page, 'Level', '−30 dB');
+  const soft = (await now(page)).effects.filter(({ gain }) => gain === -30).length;
+  expect(soft).toBeGreaterThanOrEqual(3);
+  await page.getByRole('button', { name: /^all / }).click();
+  await rows.filter({ hasText: 'Cut 6 ' }).click();
+  const tie = page.locator('.effect-row.is-chosen .effect-tie').first();
+  const from = (await tie.boundingBox())!;
+  const before = filmOf(await now(page)).effects.find(({ at }) => at.cut === 6)!;
+  await page.mouse.move(from.x + 4, from.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 140, from.y + 20, { steps: 5 });
+  await page.mouse.up();
+  const after = filmOf(await now(page)).effects.find(
+    ({ placement }) => placement.id === before.placement.id,
+  )!;
+  expect(after.at.frame).toBeGreaterThan(before.at.frame + 8);
+  expect(plan.effects).toHaveLength((await now(page)).effects.length);
 });

@@ -68,16 +68,18 @@ export function instantOn(plan: Plan, frame: Frames): Extract<Anchor, { on: 'sou
 const HEARD: ReadonlySet<string> = new Set(['word', 'hit', 'drop', 'rise-peak', 'hand']);
 
 /**
- * Ties a frame of the film to what is there: to what is heard on it, else to the cut on it, else to
- * the beat; elsewhere so many frames after the start of the shot, so that it stays with the
- * picture.
+ * Ties a frame of the film to what is there: to what is heard on it, else to the cut on it, or the
+ * other way round, else to the beat; elsewhere so many frames after the start of the shot, so that
+ * it stays with the picture.
  */
-export function anchorOn(plan: Plan, frame: Frames): PlaceAnchor {
+export function anchorOn(plan: Plan, frame: Frames, first: 'heard' | 'cut' = 'heard'): PlaceAnchor {
   const { beats, cues, standing, shots } = filmOf(plan);
+  const cut = shots.find(({ index, start }) => index > 0 && start === frame);
+  const onCut = cut && ({ on: 'cut', shot: cut.shot.id, by: 0 } as const);
+  if (onCut && first === 'cut') return onCut;
   const heard = [...cues, ...standing].find((c) => c.frame === frame && HEARD.has(c.kind));
   if (heard) return anchorOnCue(plan, heard);
-  const cut = shots.find(({ index, start }) => index > 0 && start === frame);
-  if (cut) return { on: 'cut', shot: cut.shot.id, by: 0 };
+  if (onCut) return onCut;
   const beat = beats.find((c) => c.frame === frame);
   if (beat) return anchorOnCue(plan, beat);
   const under = shots.findLast(({ start }) => start <= frame);

@@ -1,5 +1,6 @@
 export { CROSSFADE, heardLength } from './audio-events.ts';
-export { type Heard, type AudioEvent, sampleAt, samplesUsed } from './audio-event.ts';
+export { type Heard, type AudioEvent, fadeAt, sampleAt, samplesUsed } from './audio-event.ts';
+export { speechSpans } from './ducking.ts';
 export { type EffectFacts, lostEffects } from './effect-facts.ts';
 export { audibleLength, fittingRate, passes, windowSeconds } from './effect-rate.ts';
 export { type LoudnessAdvice, loudnessAdvice } from './film-loudness.ts';

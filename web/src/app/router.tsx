@@ -35,7 +35,7 @@ export const makeRouter = () =>
         { path: 'score', element: <ScoreScreen /> },
         { path: 'moves/:at?', element: <MovesScreen /> },
         { path: 'speeds/:shot?', element: <SpeedsScreen /> },
-        { path: 'sound/:cut?', element: <SoundScreen /> },
+        { path: 'sound/:at?', element: <SoundScreen /> },
         { path: 'rehearse', element: <RehearseScreen /> },
         { path: 'hand-off', element: <HandOffScreen /> },
         { path: '*', element: <Navigate to="../score" replace /> },

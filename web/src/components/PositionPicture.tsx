@@ -4,7 +4,10 @@ import type { Size } from '@caesura/core/plan';
 /** Width at which the picture at the position is painted. */
 const WIDTH = 480;
 
-/** The picture at the position, in the shape of the film, with what lies over it. */
+/**
+ * The picture at the position, in the shape of the film, with what lies over it; until it is there
+ * it is said to be on its way.
+ */
 export function PositionPicture({
   canvas,
   size,
@@ -25,6 +28,7 @@ export function PositionPicture({
         role="img"
         aria-label="The picture at the position"
       />
+      <span className="picture-waits">The picture is loading.</span>
       {children}
     </div>
   );

@@ -5,10 +5,12 @@ const [LOWEST, HIGHEST] = [-90, 24];
 
 /** A field for how loud something is. */
 export function LevelField({
+  label = 'Level',
   value,
   also = '',
   onCommit,
 }: {
+  label?: string;
   /** Decibels. */
   value: number;
   also?: string;
@@ -16,7 +18,7 @@ export function LevelField({
 }) {
   return (
     <NumberField
-      label="Level"
+      label={label}
       value={value}
       unit="dB"
       least={LOWEST}

@@ -8,7 +8,7 @@ import { TypedField } from './TypedField.tsx';
 export function numberOf(text: string, least: number, most: number): number {
   const bare = text
     .trim()
-    .replace(/\s*(%|°|px|f|db|st|s)$/i, '')
+    .replace(/\s*(%|°|px|f|db|lufs|beats?|stops?|st|s)$/i, '')
     .replace('−', '-')
     .replace(',', '.');
   const number = Number(bare.trim());

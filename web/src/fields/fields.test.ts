@@ -49,6 +49,9 @@ describe('a number as typed', () => {
     ['3 st', 3],
     ['1.5s', 1.5],
   ])('reads %s with its unit on or off', (text, number) => {
+    // What a field shows can be typed again, with its unit.
+    for (const unit of ['%', '°', 'px', 'f', 'dB', 'LUFS', 'beats', 'stops', 'st', 's'])
+      expect(numberOf(`2 ${unit}`, 0, 5)).toBe(2);
     expect(numberOf(text, -100, 100)).toBe(number);
   });
 

@@ -230,6 +230,16 @@ export const changeEffects = (
 export const changeEffect = (plan: Plan, id: string, change: PlacementChange): Plan =>
   changeEffects(plan, [id], change);
 
+/** Turns effects up by so many decibels; levels that were advised become such as are set. */
+export function turnEffects(plan: Plan, ids: readonly string[], by: number): Plan {
+  const gains = new Map(filmOf(plan).effects.map(({ placement, gain }) => [placement.id, gain]));
+  const turned = (gain: number) => Math.min(24, Math.max(-90, Math.round(10 * (gain + by)) / 10));
+  return ids.reduce((made, id) => {
+    const gain = gains.get(id);
+    return gain === undefined ? made : changeEffect(made, id, { gain: turned(gain) });
+  }, plan);
+}
+
 /** Takes effects out. */
 export const removeEffects = (plan: Plan, ids: readonly string[]): Plan => ({
   ...plan,

@@ -45,6 +45,7 @@ export {
   removeEffects,
   removeEffectFile,
   renameEffectFile,
+  turnEffects,
 } from './edit-effects.ts';
 export {
   aimLoudness,

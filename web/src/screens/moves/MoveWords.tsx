@@ -4,10 +4,10 @@ import { handlesOf } from '@caesura/core/joins';
 import { softnessAt } from '@caesura/core/motion';
 import { frames, type Frames } from '@caesura/core/time';
 import { counted, timecodeAt } from '../../app/format.ts';
-import { anchorWords } from './anchor-words.ts';
+import { anchorWords } from '../../components/anchor-words.ts';
 import { HandleBar } from './HandleBar.tsx';
 import { rangeOfItem, shotsUnder, type MoveItem, type PhraseItem } from './items.ts';
-import { placeWords } from './place-words.ts';
+import { placeWords } from '../../components/place-words.ts';
 import { largestScale } from './seen-part.ts';
 import { MOVE_NAMES, PHRASE_NAMES } from './words.ts';
 

@@ -21,7 +21,7 @@ import { MoveList } from './MoveList.tsx';
 import { MoveStage } from './MoveStage.tsx';
 import { useChoice } from './use-choice.ts';
 import { useMoveActs } from './use-move-acts.ts';
-import { useSelection } from './use-selection.ts';
+import { useSelection } from '../../components/use-selection.ts';
 import { useStage } from './use-stage.ts';
 import { PHRASE_NAMES } from './words.ts';
 

@@ -3,16 +3,15 @@ import { Button, Form } from 'react-bootstrap';
 import { anchorOn, frameSpan, type Film } from '@caesura/core/film';
 import { wholeCover } from '@caesura/core/motion';
 import type { PhraseFacts } from '@caesura/core/phrases';
-import { PHRASE_KINDS, type PhraseSettings, type PlaceAnchor } from '@caesura/core/plan';
+import { PHRASE_KINDS, type PhraseSettings } from '@caesura/core/plan';
 import { frames as framesOf } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { NumberField } from '../../fields/NumberField.tsx';
-import { anchorWords } from './anchor-words.ts';
+import { AnchorField } from '../../components/AnchorField.tsx';
 import { EasingField } from '../../fields/EasingField.tsx';
 import { AimFields, LookFields } from './LookFields.tsx';
 import { ShakeFields } from './ShakeFields.tsx';
-import { WholeField } from '../../fields/WholeField.tsx';
 import { SpanField } from './SpanField.tsx';
 import type { Choice } from './use-choice.ts';
 import { PHRASE_NAMES } from './words.ts';
@@ -34,54 +33,6 @@ const LOOKS = [
   { of: 'contrast', label: 'Contrast', unit: '%', times: 100, least: 0, most: 400, by: 5 },
   { of: 'saturation', label: 'Saturation', unit: '%', times: 100, least: 0, most: 400, by: 5 },
 ] as const;
-
-/** Where a phrase starts and ends: what it is tied to, chosen among what is near. */
-function AnchorField({
-  film,
-  label,
-  anchor,
-  frame,
-  position,
-  onChoose,
-}: {
-  film: Film;
-  label: string;
-  anchor: PlaceAnchor;
-  frame: number;
-  position: number;
-  onChoose: (anchor: PlaceAnchor) => boolean;
-}) {
-  return (
-    <>
-      <WholeField
-        label={label}
-        value={frame}
-        least={0}
-        most={film.shots.at(-1)?.end ?? 0}
-        also={<span>{anchorWords(film, anchor, frame)}</span>}
-        onCommit={(to) => onChoose(anchorOn(film.plan, framesOf(to)))}
-      />
-      <p className="field-note">
-        <Button
-          variant="link"
-          size="sm"
-          onClick={() => onChoose(anchorOn(film.plan, framesOf(position)))}
-        >
-          to the position
-        </Button>
-        {anchor.on !== 'frame' && (
-          <Button
-            variant="link"
-            size="sm"
-            onClick={() => onChoose({ on: 'frame', frame: framesOf(Math.max(0, frame)) })}
-          >
-            to its frame
-          </Button>
-        )}
-      </p>
-    </>
-  );
-}
 
 /** Everything that can be set of a phrase, for all phrases that are chosen. */
 export function PhrasePanel({

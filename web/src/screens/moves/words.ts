@@ -1,6 +1,5 @@
 import { PARAMETER_UNITS } from '@caesura/core/motion';
 import { type CutChoice } from '@caesura/core/recipes';
-import type { Each } from '@caesura/core/phrases';
 import type {
   Cover,
   Hinge,
@@ -78,17 +77,6 @@ export const HINGE_NAMES: Readonly<Record<Hinge, string>> = {
   right: 'the right edge, in depth',
   top: 'the top edge, in depth',
   bottom: 'the bottom edge, in depth',
-};
-
-/** What phrases can be put on. */
-export const EACH_NAMES: Readonly<Record<Each, string>> = {
-  hit: 'each hit',
-  word: 'each word',
-  beat: 'each beat',
-  downbeat: 'each downbeat',
-  drop: 'each drop',
-  cut: 'each cut',
-  moment: 'each moment that lands',
 };
 
 /** How parameters are written. */

@@ -1,11 +1,12 @@
 import { useId } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import type { Plan } from '@caesura/core/plan';
+import type { Film } from '@caesura/core/film';
 import { effectRate } from '@caesura/core/edits';
 import { type EffectFacts } from '@caesura/core/sound';
 import { percent, semitonesOfRate } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
+import { EffectPlace } from './EffectPlace.tsx';
 import { Choose } from '../../fields/Choose.tsx';
 import { LevelField } from '../../fields/LevelField.tsx';
 import { NumberField } from '../../fields/NumberField.tsx';
@@ -16,7 +17,17 @@ const PITCHES = { follows: 'goes with the speed', kept: 'stays', own: 'by semito
 const KINDS = { hit: '', riser: 'riser', bed: 'bed' } as const;
 
 /** Everything that can be set of one effect in the film. */
-export function EffectFields({ plan, facts }: { plan: Plan; facts: EffectFacts }) {
+export function EffectFields({
+  film,
+  facts,
+  position,
+}: {
+  film: Film;
+  facts: EffectFacts;
+  /** Frame of the film. */
+  position: number;
+}) {
+  const { plan } = film;
   const edit = useEdit();
   const id = useId();
   const { placement, effect, at, rate, semitones, starts, ends, advice, gain, join } = facts;
@@ -37,8 +48,9 @@ export function EffectFields({ plan, facts }: { plan: Plan; facts: EffectFacts }
         label="Effect"
         value={effect.id}
         of={Object.fromEntries(plan.effectFiles.map((e) => [e.id, e.name]))}
-        onChoose={(other) => change({ effect: other })}
+        onChoose={(file) => change({ effect: file })}
       />
+      <EffectPlace {...{ film, facts, position }} onChange={change} />
       {placement.kind === 'hit' && (
         <>
           <Choose
@@ -47,18 +59,6 @@ export function EffectFields({ plan, facts }: { plan: Plan; facts: EffectFacts }
             of={MARKS}
             onChoose={(mark) => change({ mark })}
           />
-          {placement.at.on === 'cut' && (
-            <NumberField
-              label="After the cut"
-              value={placement.at.by}
-              unit="f"
-              least={-1000}
-              most={1000}
-              onCommit={(by) =>
-                placement.at.on === 'cut' && change({ at: { ...placement.at, by: Math.round(by) } })
-              }
-            />
-          )}
           <Choose
             label="Length"
             value={placement.rate === 'window' ? 'window' : 'own'}
@@ -136,10 +136,17 @@ export function EffectFields({ plan, facts }: { plan: Plan; facts: EffectFacts }
       )}
       <Form.Check
         type="switch"
+        id={`${id}-back`}
+        label="Backwards"
+        checked={placement.reversed ?? false}
+        onChange={(event) => change({ reversed: event.target.checked ? true : undefined })}
+      />
+      <Form.Check
+        type="switch"
         id={`${id}-on`}
         label="In use"
         checked={!placement.off}
-        onChange={(event) => change({ off: !event.target.checked })}
+        onChange={(event) => change({ off: event.target.checked ? undefined : true })}
       />
       <div className="buttons">
         <Button

@@ -9,7 +9,9 @@ import { Wave } from '../../components/Wave.tsx';
 import { Working } from '../../components/Working.tsx';
 import { seconds } from '@caesura/core/time';
 import { TextField } from '../../fields/TextField.tsx';
-import { bringEffect, kitFile, kitLeft, nameOfFile } from './bring-effect.ts';
+import { bringEffect, nameOfFile } from './bring-effect.ts';
+import { KitList } from './KitList.tsx';
+import { useHear, type Hear } from './use-hear.ts';
 
 /** Sound files that are offered for choosing. */
 const ACCEPT = '.wav,.mp3,.flac,.ogg,.opus,.m4a,.aac,.webm,audio/*';
@@ -17,7 +19,7 @@ const ACCEPT = '.wav,.mp3,.flac,.ogg,.opus,.m4a,.aac,.webm,audio/*';
 const milliseconds = (samples: number, { sampleRate }: EffectFile) =>
   Math.round((1000 * samples) / sampleRate);
 
-function EffectCard({ plan, effect }: { plan: Plan; effect: EffectFile }) {
+function EffectCard({ plan, effect, hear }: { plan: Plan; effect: EffectFile; hear: Hear }) {
   const edit = useEdit();
   const outline = useOutline(effect.outline);
   const { measure, sampleRate, length } = effect;
@@ -50,6 +52,14 @@ function EffectCard({ plan, effect }: { plan: Plan; effect: EffectFile }) {
         <Button
           variant="link"
           size="sm"
+          aria-label={`Hear ${effect.name}`}
+          onClick={() => hear.file(effect.media)}
+        >
+          Hear it
+        </Button>{' '}
+        <Button
+          variant="link"
+          size="sm"
           aria-label={`Remove ${effect.name}`}
           onClick={() => edit('removeEffectFile', effect.id)}
         >
@@ -63,7 +73,7 @@ function EffectCard({ plan, effect }: { plan: Plan; effect: EffectFile }) {
 /** The files of effects: brought in and measured, or taken from the kit. */
 export function EffectFiles({ plan, task }: { plan: Plan; task: Task }) {
   const edit = useEdit();
-  const left = kitLeft(plan.effectFiles);
+  const hear = useHear();
   return (
     <>
       {task.working ? (
@@ -76,31 +86,14 @@ export function EffectFiles({ plan, task }: { plan: Plan; task: Task }) {
             multiple
             onFiles={(files) => bringFiles(files, task, edit)}
           />
-          {left.length > 0 && (
-            <Button
-              variant="outline-dark"
-              onClick={() =>
-                task.run(async (onStage, signal) => {
-                  for (const [i, made] of left.entries()) {
-                    onStage('Making the kit', i / left.length);
-                    edit(
-                      'addEffectFile',
-                      await bringEffect(await kitFile(made), made.name, () => undefined, signal),
-                    );
-                  }
-                })
-              }
-            >
-              Add the kit
-            </Button>
-          )}
         </div>
       )}
       <ul className="effects">
         {plan.effectFiles.map((effect) => (
-          <EffectCard key={effect.id} plan={plan} effect={effect} />
+          <EffectCard key={effect.id} plan={plan} effect={effect} hear={hear} />
         ))}
       </ul>
+      <KitList plan={plan} task={task} hear={hear} />
     </>
   );
 }

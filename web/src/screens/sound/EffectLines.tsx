@@ -1,11 +1,12 @@
 import { useMemo, type Ref } from 'react';
-import { filmOf, scoreLines } from '@caesura/core/film';
+import { scoreLines, type Film } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
-import type { EffectFacts } from '@caesura/core/sound';
 import { instantOfFrame, toNumber } from '@caesura/core/time';
 import { Hairpin } from '../../components/Hairpin.tsx';
 import { LineList, type LineListHandle } from '../../components/LineList.tsx';
+import { OwnSoundMarks } from '../../components/OwnSoundMarks.tsx';
 import { percentOn } from '../../components/place.ts';
+import type { SoundItem } from './items.ts';
 
 const LINE_HEIGHT = 54;
 
@@ -13,23 +14,24 @@ const LINE_HEIGHT = 54;
 export function EffectLines({
   ref,
   plan,
-  effects,
-  cut,
+  film,
+  item,
   onPoint,
 }: {
   ref: Ref<LineListHandle>;
   plan: Plan;
-  effects: readonly EffectFacts[];
-  cut: number;
+  film: Film;
+  item: SoundItem;
   onPoint: (time: number) => void;
 }) {
   const lines = useMemo(() => scoreLines(plan), [plan]);
   const cuts = useMemo(
     () =>
-      filmOf(plan)
-        .shots.slice(1)
-        .map(({ index, start }) => ({ index, at: toNumber(instantOfFrame(start, plan.rate)) })),
-    [plan],
+      film.joins.map(({ cut, frame }) => ({
+        cut,
+        at: toNumber(instantOfFrame(frame, plan.rate)),
+      })),
+    [film, plan.rate],
   );
   return (
     <LineList
@@ -42,16 +44,17 @@ export function EffectLines({
         <div className="hairpins">
           {cuts
             .filter(({ at }) => at >= line.from && at < line.to)
-            .map(({ index, at }) => (
+            .map(({ cut, at }) => (
               <i
-                key={index}
-                className={`hairpin-cut${index === cut ? ' is-open' : ''}`}
+                key={cut}
+                className={`hairpin-cut${cut === item.join?.cut ? ' is-open' : ''}`}
                 style={{ left: `${percentOn(line, at)}%` }}
               />
             ))}
-          {effects.map((facts) => (
+          {film.effects.map((facts) => (
             <Hairpin key={facts.placement.id} facts={facts} line={line} />
           ))}
+          <OwnSoundMarks plan={plan} line={line} />
         </div>
       )}
     />

@@ -1,36 +1,67 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { Tab, Tabs } from 'react-bootstrap';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Button, Tab, Tabs } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
+import type { Fault } from '@caesura/core/faults';
 import { filmOf, wholeFilm } from '@caesura/core/film';
 import { SUMMED } from '@caesura/core/sound';
 import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
-import { faultKey } from '@caesura/core/faults';
 import { faultsOn } from '../../app/fault-places.ts';
 import { useFaults } from '../../app/faults.ts';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useTask } from '../../app/use-task.ts';
 import { cutSelected, placed } from '../../app/view.ts';
-import { CutList } from '../../components/CutList.tsx';
 import { DropArea } from '../../components/DropArea.tsx';
-import { FaultMends } from '../../components/FaultMends.tsx';
+import { FaultsHere } from '../../components/FaultsHere.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import type { LineListHandle } from '../../components/LineList.tsx';
+import { ListFilters } from '../../components/ListFilters.tsx';
+import { useSelection } from '../../components/use-selection.ts';
+import { Working } from '../../components/Working.tsx';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
 import { playRangeOf } from '../../rehearse/play-ranges.ts';
+import { ChosenEffects } from './ChosenEffects.tsx';
 import { CutClose } from './CutClose.tsx';
+import { EffectChoice } from './EffectChoice.tsx';
 import { EffectFields } from './EffectFields.tsx';
 import { bringFiles, EffectFiles } from './EffectFiles.tsx';
 import { EffectLines } from './EffectLines.tsx';
+import { soundItems, type SoundItem } from './items.ts';
 import { LinePanel } from './LinePanel.tsx';
 import { PutEffects } from './PutEffects.tsx';
 import { SoundHead } from './SoundHead.tsx';
+import { SoundList } from './SoundList.tsx';
 import { SumLine } from './SumLine.tsx';
 import { useCloseView } from './use-close-view.ts';
 import { useEffectActs } from './use-effect-acts.ts';
 import { useSoundKeys } from './use-sound-keys.ts';
 
-/** Effects at the cuts, against the music: which, where, how fast, how high, how loud, and why. */
+/** What of the list is shown. */
+const FILTERS = { all: 'all', sounding: 'with effects', faults: 'faults' } as const;
+type Filter = keyof typeof FILTERS;
+
+/** Whether a fault is at a place of the list. */
+const isAt = (fault: Fault, { join, effects }: SoundItem): boolean =>
+  (join !== null && fault.cut === join.cut) ||
+  effects.some(({ placement }) => placement.id === fault.target);
+
+/** Goes to a place where it is; an edit of it moves nothing. */
+function usePositionAt(item: SoundItem | undefined, show: (frame: number) => void): void {
+  const dispatch = useAppDispatch();
+  const [key, frame, cut] = [item?.key, item?.frame, item?.join?.cut];
+  useEffect(() => {
+    if (frame === undefined) return;
+    if (cut !== undefined) dispatch(cutSelected(cut));
+    dispatch(placed(frames(Math.max(0, frame))));
+    show(frame);
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [dispatch, key]);
+}
+
+/**
+ * Everything that sounds with the pictures: effects at the cuts and between them, against the music
+ * and its levels: which, where, how fast, how high, how loud, and why.
+ */
 export default function SoundScreen() {
   const plan = usePlan();
   const edit = useEdit();
@@ -41,92 +72,101 @@ export default function SoundScreen() {
   const { cut: selected, frame } = useAppSelector((state) => state.view);
   const { all } = useFaults();
   const faults = useMemo(() => faultsOn(all, 'sound'), [all]);
-  const { shots } = filmOf(plan);
-  const effects = useMemo(() => filmOf(plan).effects.toSorted((a, b) => a.peaks - b.peaks), [plan]);
-  const last = shots.length - 1;
-  const cut = Math.min(last, Math.max(1, Number(params.cut) || selected || 1));
-  const cutFrame = shots[cut]?.start;
+  const film = filmOf(plan);
+  const items = useMemo(() => soundItems(film), [film]);
+  const [filter, setFilter] = useState<Filter>('all');
   const [tab, setTab] = useState('cut');
-  const [effectId, setEffect] = useState('');
-  const effect = plan.effectFiles.find(({ id }) => id === effectId) ?? plan.effectFiles[0];
+  const [media, setMedia] = useState('');
+  const effect = plan.effectFiles.find((file) => file.media === media) ?? plan.effectFiles[0];
   const canvas = useRef<HTMLCanvasElement>(null);
   const list = useRef<LineListHandle>(null);
+  const item =
+    items.find(({ key }) => key === params.at) ??
+    items.find(({ key }) => key === String(selected ?? 1)) ??
+    items[0];
+  const open = item?.key ?? '';
+  // At once, and not when there is time for it: what is pressed next is meant for this place.
+  const go = useCallback(
+    (key: string) => void navigate(`../sound/${key}`, { replace: true, flushSync: true }),
+    [navigate],
+  );
+  const wrong = useMemo(
+    () => new Set(items.filter((i) => faults.some((f) => isAt(f, i))).map(({ key }) => key)),
+    [items, faults],
+  );
+  const listed: Record<Filter, readonly SoundItem[]> = {
+    all: items,
+    sounding: items.filter(({ effects }) => effects.length > 0),
+    faults: items.filter(({ key }) => wrong.has(key)),
+  };
+  const shown = listed[filter];
+  const selection = useSelection(shown, open, go);
+  const chosen = items.filter(({ key }) => selection.keys.has(key));
 
-  useEffect(() => {
-    if (cutFrame === undefined) return;
-    dispatch(cutSelected(cut));
-    dispatch(placed(cutFrame));
-    list.current?.show(toNumber(instantOfFrame(cutFrame, plan.rate)));
-  }, [dispatch, cut, cutFrame, plan.rate]);
-
-  const [close, mark, onFrame] = useCloseView(plan, cutFrame, list);
+  const { close, mark, onFrame, span, setSpan } = useCloseView(plan, item?.frame, list);
+  usePositionAt(item, (at) => list.current?.show(toNumber(instantOfFrame(at, plan.rate))));
   const rehearsal = useRehearsal(canvas, { version: plan, heard: SUMMED }, frame, onFrame);
   const still = rehearsal.state === 'still';
   const toggle = () =>
     still
-      ? rehearsal.play(playRangeOf('around', plan, { frame, cut: cutFrame ?? null }, true), 1)
+      ? rehearsal.play(playRangeOf('around', plan, { frame, cut: item?.frame ?? null }, true), 1)
       : rehearsal.stop();
-  const go = (to: number) => {
-    if (to >= 1 && to <= last) void navigate(`../sound/${to}`, { flushSync: true });
+  const byItem = (by: 1 | -1) => {
+    const at = shown.findIndex(({ key }) => key === open);
+    const next = shown[Math.min(shown.length - 1, Math.max(0, at + by))];
+    if (next) selection.choose(next, 'only');
   };
   const goNear = (at: number) => {
-    const distance = ({ start }: (typeof shots)[number]) =>
-      Math.abs(toNumber(instantOfFrame(start, plan.rate)) - at);
-    const nearest = shots.slice(1).toSorted((a, b) => distance(a) - distance(b))[0];
-    if (nearest) go(nearest.index);
+    const distance = (other: SoundItem) =>
+      Math.abs(toNumber(instantOfFrame(other.frame, plan.rate)) - at);
+    const nearest = items.toSorted((a, b) => distance(a) - distance(b))[0];
+    if (nearest) selection.choose(nearest, 'only');
   };
-  const here = effects.filter(({ at, other }) => at.cut === cut || other?.cut === cut);
-  const effectActs = useEffectActs(cut, effect, here);
   useSoundKeys({
-    ...effectActs,
+    ...useEffectActs(plan, effect, chosen),
     play: toggle,
-    byCut: (by) => go(cut + by),
+    byCut: byItem,
     byFrame: (by) =>
       dispatch(placed(frames(Math.min(wholeFilm(plan).to - 1, Math.max(0, frame + by))))),
   });
 
-  if (cutFrame === undefined || last < 1)
-    return <LayOutFirst title="No cuts yet" why="Effects are put at cuts." />;
-  const rows = shots.slice(1).map(({ index }) => ({
-    name:
-      effects
-        .filter(({ at }) => at.cut === index)
-        .map((facts) => facts.effect.name)
-        .join(', ') || null,
-    wrong: faults.some((fault) => fault.cut === index) ? 'fault' : undefined,
-  }));
-  const wrongHere = faults.filter((fault) => fault.cut === cut || fault.cut === null);
+  if (!item)
+    return <LayOutFirst title="No cuts yet" why="Effects are put at cuts and between them." />;
+  const here = faults.filter((fault) => fault.cut === null || isAt(fault, item));
   return (
     <DropArea hint="Drop sound effects here" onFiles={(files) => bringFiles(files, task, edit)}>
-      <div className="joins sounds">
-        <div className="cut-column">
-          <CutList step="sound" rows={rows} cut={cut} />
+      <div className="moves sounds">
+        <div className="move-column">
+          <ListFilters
+            names={FILTERS}
+            counts={(kind) => listed[kind].length}
+            chosen={filter}
+            onChoose={setFilter}
+          />
+          <SoundList film={film} items={shown} open={open} selection={selection} wrong={wrong} />
+          <div className="move-acts">
+            <span>
+              {chosen.length > 1 && <b>{chosen.length} chosen </b>}
+              <Button variant="link" size="sm" onClick={() => selection.chooseAll(shown)}>
+                Choose all {shown.length}
+              </Button>
+            </span>
+          </div>
         </div>
         <div className="sound-view">
           <SoundHead
-            {...{ plan, cut, cutFrame, frame, canvas, state: rehearsal.state, onPlay: toggle }}
+            {...{ plan, item, canvas, span, state: rehearsal.state, onPlay: toggle }}
+            onSpan={setSpan}
           />
           <div className="close-frame">
-            <CutClose
-              plan={plan}
-              line={close}
-              cuts={shots.slice(1).map((s) => s.start)}
-              cut={cut}
-              effects={effects}
-            />
+            <CutClose film={film} line={close} item={item} />
             <i className="close-mark" ref={mark} hidden={still} />
           </div>
-          {wrongHere.length > 0 && (
-            <div className="join-faults" role="group" aria-label="Faults here">
-              {wrongHere.map((fault) => (
-                <FaultMends key={faultKey(fault)} plan={plan} fault={fault} />
-              ))}
-            </div>
-          )}
+          <FaultsHere plan={plan} faults={here} />
           <SumLine plan={plan} onPoint={goNear} />
-          <EffectLines ref={list} {...{ plan, effects, cut }} onPoint={goNear} />
+          <EffectLines ref={list} {...{ plan, film, item }} onPoint={goNear} />
         </div>
-        <aside className="panel" aria-label="What sounds at the cut">
+        <aside className="panel" aria-label="What sounds here">
           <Tabs
             id="sound-tabs"
             variant="underline"
@@ -135,17 +175,28 @@ export default function SoundScreen() {
             mountOnEnter
             unmountOnExit
           >
-            <Tab eventKey="cut" title="At the cut">
-              <PutEffects plan={plan} cut={cut} effect={effect} onEffect={setEffect} />
-              {here.map((facts) => (
-                <EffectFields key={facts.placement.id} plan={plan} facts={facts} />
-              ))}
+            <Tab eventKey="cut" title="Here">
+              <EffectChoice plan={plan} chosen={effect?.id ?? ''} task={task} onChoose={setMedia} />
+              {task.working && <Working {...task.working} onStop={task.stop} />}
+              {effect && <PutEffects {...{ film, item, chosen, effect }} position={frame} />}
+              {chosen.length > 1 ? (
+                <ChosenEffects chosen={chosen} />
+              ) : (
+                item.effects.map((facts) => (
+                  <EffectFields
+                    key={facts.placement.id}
+                    film={film}
+                    facts={facts}
+                    position={frame}
+                  />
+                ))
+              )}
             </Tab>
             <Tab eventKey="effects" title="Effects">
               <EffectFiles plan={plan} task={task} />
             </Tab>
             <Tab eventKey="lines" title="Music and voice">
-              <LinePanel plan={plan} />
+              <LinePanel film={film} position={frame} />
             </Tab>
           </Tabs>
         </aside>

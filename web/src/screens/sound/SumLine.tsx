@@ -27,6 +27,7 @@ export function SumLine({ plan, onPoint }: { plan: Plan; onPoint: (at: Seconds) 
           <Button variant="link" size="sm" onClick={() => onPoint(level.topAt)}>
             {timecodeAt(frameAtTime(level.topAt, plan), plan)}
           </Button>
+          , true peak {written(level.truePeak)} dB
         </>
       ) : (
         `All together: measuring, ${Math.round(100 * done)} %`

@@ -1,5 +1,5 @@
 import type { Cue, Film } from '@caesura/core/film';
-import type { PlaceAnchor } from '@caesura/core/plan';
+import type { Anchor } from '@caesura/core/plan';
 import { plural } from '@caesura/core/time';
 
 /** What kinds of cues are called where something is tied to one. */
@@ -21,7 +21,7 @@ const beside = (by: number): string =>
   by === 0 ? '' : `${plural(Math.abs(by), 'frame')} ${by < 0 ? 'before' : 'after'} `;
 
 /** What an anchor is tied to, in words; `frame` is where it lies. */
-export function anchorWords(film: Film, anchor: PlaceAnchor, frame: number): string {
+export function anchorWords(film: Film, anchor: Anchor, frame: number): string {
   switch (anchor.on) {
     case 'cut': {
       const at = film.shots.find(({ shot }) => shot.id === anchor.shot);
@@ -40,6 +40,10 @@ export function anchorWords(film: Film, anchor: PlaceAnchor, frame: number): str
       const at = film.shots.find(({ shot }) => shot.id === anchor.shot);
       return at?.clip ? `a moment of “${at.clip.name}”` : 'a moment';
     }
+    case 'phrase':
+      return film.phrases.some(({ phrase }) => phrase.id === anchor.phrase)
+        ? `${beside(anchor.by)}a phrase`
+        : 'a phrase that is gone';
     case 'frame':
       return `frame ${anchor.frame}`;
   }

@@ -1,5 +1,4 @@
 import { useCallback, useState } from 'react';
-import type { MoveItem } from './items.ts';
 
 /** How an item is chosen: alone, with those between, or with what is chosen already. */
 export type Choosing = 'only' | 'to' | 'also';
@@ -11,11 +10,16 @@ export const choosingOf = (event: {
   readonly metaKey: boolean;
 }): Choosing => (event.shiftKey ? 'to' : event.ctrlKey || event.metaKey ? 'also' : 'only');
 
+/** What is listed, by what it is chosen and addressed. */
+export interface Keyed {
+  readonly key: string;
+}
+
 /** The items that are chosen beside the open one. */
 export interface Selection {
   readonly keys: ReadonlySet<string>;
-  readonly choose: (item: MoveItem, how: Choosing) => void;
-  readonly chooseAll: (items: readonly MoveItem[]) => void;
+  readonly choose: (item: Keyed, how: Choosing) => void;
+  readonly chooseAll: (items: readonly Keyed[]) => void;
 }
 
 /**
@@ -23,14 +27,14 @@ export interface Selection {
  * be opened; `first` are chosen at first.
  */
 export function useSelection(
-  items: readonly MoveItem[],
+  items: readonly Keyed[],
   open: string,
   onOpen: (key: string) => void,
   first: readonly string[] = [],
 ): Selection {
   const [keys, setKeys] = useState<ReadonlySet<string>>(new Set([...first, open]));
   const choose = useCallback(
-    (item: MoveItem, how: Choosing) => {
+    (item: Keyed, how: Choosing) => {
       if (how === 'to') {
         const [a, b] = [open, item.key].map((key) => items.findIndex((i) => i.key === key));
         const range = items.slice(Math.min(a!, b!), Math.max(a!, b!) + 1);
@@ -50,7 +54,7 @@ export function useSelection(
     [items, keys, open, onOpen],
   );
   const chooseAll = useCallback(
-    (all: readonly MoveItem[]) => setKeys(new Set([...all.map(({ key }) => key), open])),
+    (all: readonly Keyed[]) => setKeys(new Set([...all.map(({ key }) => key), open])),
     [open],
   );
   // Another one that was opened by a key or an address is chosen alone.
