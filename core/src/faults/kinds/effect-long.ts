@@ -1,10 +1,13 @@
 import { changeEffect, effectRate } from '../../plan/edits/edit-effects.ts';
-import { fittingRate } from '../../sound/index.ts';
+import { fittingRate, passes } from '../../sound/index.ts';
 import { percent, semitonesOfRate } from '../../time/index.ts';
 import { decimal, effectOf, perEffect, placeOf, shotsAround, SLACK, takenOut } from '../effects.ts';
 import { faultKind } from '../fault.ts';
 
-/** An effect at a cut sticks out of the two shots there. */
+/**
+ * An effect at a cut sticks out of the two shots there: by its rise, or by its fall as well where it
+ * is to pass as the pictures do. Other falls ring on, as those of impacts are meant to.
+ */
 export const effectLong = faultKind({
   code: 'effect-long',
   name: 'Effect longer than its shots',
@@ -13,7 +16,8 @@ export const effectLong = faultKind({
     const { placement, effect, starts, ends, rate } = facts;
     const around = placement.kind === 'hit' ? shotsAround(film, facts) : null;
     if (!around || -starts > SLACK) return [];
-    const [before, after] = [around.from - starts, ends - around.to];
+    const before = around.from - starts;
+    const after = passes(effect) ? ends - around.to : 0;
     if (before <= SLACK && after <= SLACK) return [];
     const fits = fittingRate(facts, around);
     return [

@@ -37,6 +37,18 @@ const highestOf = (channel: Float32Array, from: number, to: number): number => {
   return most;
 };
 
+/** The highest that weights make of as many samples in a row. */
+function highestBetween(samples: Float32Array, weights: Float64Array): number {
+  let most = 0;
+  for (let n = 0; n + weights.length <= samples.length; n++) {
+    let sum = 0;
+    for (let i = 0; i < 2 * REACH; i++) sum += weights[i]! * samples[n + i]!;
+    if (sum > most) most = sum;
+    else if (-sum > most) most = -sum;
+  }
+  return most;
+}
+
 /**
  * The true peak of a channel from one sample up to another, 1 for full scale: the highest of four
  * times as many samples, interpolated by a windowed sinc, after ITU-R BS.1770-5 Annex 2. Nothing is
@@ -48,15 +60,15 @@ export function truePeakIn(channel: Float32Array, from: number, to: number, know
     const end = Math.min(to, cell + CELL);
     peak = Math.max(peak, highestOf(channel, cell, end));
     if (highestOf(channel, cell - REACH, end + REACH) * MOST <= peak) continue;
-    for (let n = cell; n < end; n++)
-      for (const weights of PHASES) {
-        let sum = 0;
-        for (let i = 0; i < weights.length; i++)
-          sum += weights[i]! * (channel[n - REACH + 1 + i] ?? 0);
-        peak = Math.max(peak, Math.abs(sum));
-      }
+    const [first, last] = [cell - REACH + 1, end + REACH];
+    const around =
+      first >= 0 && last <= channel.length
+        ? channel.subarray(first, last)
+        : Float32Array.from({ length: last - first }, (_, i) => channel[first + i] ?? 0);
+    for (const weights of PHASES) peak = Math.max(peak, highestBetween(around, weights));
   }
   return peak;
 }
+
 /** Samples beyond an instant that its true peak is made of. */
 export const TRUE_PEAK_REACH = REACH;

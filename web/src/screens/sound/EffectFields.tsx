@@ -14,7 +14,7 @@ import { NumberField } from '../../fields/NumberField.tsx';
 const MARKS = { peak: 'its peak', onset: 'its onset' } as const;
 const LENGTHS = { window: 'fitted to the window', own: 'at a speed of its own' } as const;
 const PITCHES = { follows: 'goes with the speed', kept: 'stays', own: 'by semitones' } as const;
-const KINDS = { hit: '', riser: 'riser', bed: 'bed' } as const;
+const KINDS = { hit: '', riser: ', rising', bed: ', as a bed' } as const;
 
 /** Everything that can be set of one effect in the film. */
 export function EffectFields({
@@ -38,7 +38,8 @@ export function EffectFields({
   return (
     <section className="effect-placement" aria-label={`${effect.name} on frame ${at.frame}`}>
       <h3>
-        {effect.name} {KINDS[placement.kind]}
+        {effect.name}
+        {KINDS[placement.kind]}
       </h3>
       <p className="figures">
         frame {at.frame} · lasts {(ends - starts).toFixed(2)} s

@@ -40,10 +40,12 @@ export function SoundHead({
   const still = state === 'still';
   return (
     <div className="sound-head">
-      <h2>{item.join ? `Cut ${item.join.cut}` : NAMES[item.effects[0]!.placement.kind]}</h2>
-      <span className="figures">
-        {item.frame} · {timecodeAt(item.frame, plan)}
-      </span>
+      <div className="sound-place">
+        <h2>{item.join ? `Cut ${item.join.cut}` : NAMES[item.effects[0]!.placement.kind]}</h2>
+        <span className="figures">
+          {item.frame} · {timecodeAt(item.frame, plan)}
+        </span>
+      </div>
       <Button
         variant="dark"
         onClick={onPlay}
