@@ -105,6 +105,29 @@ test('the guide track has every effect on its instant to a millisecond, with a c
   }
 });
 
+test('the parts of the sound are files that together are the guide track, to the last bits', async ({
+  page,
+}) => {
+  await openPlan(page, 'rehearsed', 'hand-off');
+  const { left } = await guide(page);
+  const sum = new Float64Array(left.length);
+  const parts = page.getByRole('button', { name: /^Make the part/ });
+  expect(await parts.count()).toBe(3);
+  for (const part of await parts.all()) {
+    const waiting = page.waitForEvent('download');
+    await part.click();
+    const wave = new wavefile.WaveFile(readFileSync(await (await waiting).path()));
+    const [own] = wave.getSamples(false, Float64Array) as unknown as [Float64Array];
+    expect(own).toHaveLength(left.length);
+    expect(own.some((x) => Math.abs(x) > 1e-3 * 2 ** 23)).toBe(true);
+    own.forEach((x, n) => (sum[n]! += x / 2 ** 23));
+    expect(wave.listCuePoints().length).toBeGreaterThan(40);
+  }
+  // Each file is rounded by itself.
+  const off = sum.map((x, n) => Math.abs(x - left[n]!));
+  expect(off.reduce((a, b) => Math.max(a, b))).toBeLessThan(4 / 2 ** 23);
+});
+
 test('the whole mix is as loud as ffmpeg’s meter finds it, and stays below full scale', async ({
   page,
 }) => {
@@ -128,7 +151,22 @@ test('the whole mix is as loud as ffmpeg’s meter finds it, and stays below ful
   const report = stderr.slice(stderr.lastIndexOf('Summary'));
   const reference = Number(/I:\s+(-?[\d.]+) LUFS/.exec(report)![1]);
   const ours = Number(/^(−?[\d.]+) LUFS/.exec(told)![1]!.replace('−', '-'));
-  expect(Math.abs(ours - reference)).toBeLessThan(0.15);
+  expect(Math.abs(ours - reference)).toBeLessThan(0.1 + 0.05);
+
+  // The true peak that Sound tells is that of ffmpeg's meter, less what the track was turned down.
+  const peaked = spawnSync(
+    'ffmpeg',
+    ['-hide_banner', '-i', file, '-af', 'ebur128=peak=true', '-f', 'null', '-'],
+    { encoding: 'utf8' },
+  ).stderr;
+  const peak = Number(
+    /Peak:\s+(-?[\d.]+) dBFS/.exec(peaked.slice(peaked.lastIndexOf('Summary')))![1],
+  );
+  const down = Number(/turned down by ([\d.]+) dB/.exec(told)?.[1] ?? 0);
+  await step(page, 'Sound');
+  const sum = page.getByRole('status').filter({ hasText: 'true peak' });
+  const tells = /true peak (−?[\d.]+) dB/.exec(await sum.innerText())![1]!.replace('−', '-');
+  expect(Math.abs(Number(tells) - down - peak)).toBeLessThan(0.2);
 });
 
 /** A swell that peaks at a time, as a WAV file. */

@@ -1,6 +1,6 @@
 import { filmOf } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
-import { type EffectFacts } from '../sound/index.ts';
+import { sampleAt, type EffectFacts } from '../sound/index.ts';
 import {
   frames,
   instantOfFrame,
@@ -36,16 +36,16 @@ export function effectEvents(
   const perSecond = toNumber(plan.rate);
   const events = filmOf(plan).audioEvents.filter(({ of }) => of === 'placement');
   return effects.flatMap((facts) =>
-    events.flatMap(({ id, anchor, starts, ends, rate, sampleRate, by }): EffectEvent[] => {
+    events.flatMap((event): EffectEvent[] => {
+      const { id, starts, ends, by } = event;
       if (id !== facts.placement.id) return [];
-      const fileAt = (frame: number) =>
-        anchor.sample +
-        (toNumber(instantOfFrame(frame, plan.rate)) - anchor.at) * rate * sampleRate;
+      const fileAt = (frame: number) => sampleAt(event, toNumber(instantOfFrame(frame, plan.rate)));
+      const inFile = (frame: number) => fileAt(frame) >= 0 && fileAt(frame) <= facts.effect.length;
       const [from, to] = by === 'sample' ? [starts, ends] : [facts.starts, facts.ends];
       let start = Math.max(0, Math.floor(from * perSecond));
-      while (fileAt(start) < 0) start++;
       let end = Math.min(length, Math.ceil(to * perSecond));
-      while (end > start && fileAt(end) > facts.effect.length) end--;
+      while (start < end && !inFile(start)) start++;
+      while (end > start && !inFile(end)) end--;
       return start >= end
         ? []
         : [
@@ -61,8 +61,10 @@ export function effectEvents(
 }
 
 /** Events on as few tracks as hold them without any two at a time, each track in order. */
-export function onTracks(events: readonly EffectEvent[]): EffectEvent[][] {
-  const tracks: EffectEvent[][] = [];
+export function onTracks<E extends { readonly start: number; readonly end: number }>(
+  events: readonly E[],
+): E[][] {
+  const tracks: E[][] = [];
   for (const event of events.toSorted((a, b) => a.start - b.start)) {
     const free = tracks.find((track) => track.at(-1)!.end <= event.start);
     if (free) free.push(event);

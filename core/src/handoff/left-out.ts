@@ -2,6 +2,7 @@ import { carriedOverlaps } from './carried-overlaps.ts';
 import { filmOf, type Film } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { plural, sameRate } from '../time/index.ts';
+import { levelKeys } from './level-keys.ts';
 import type { HandoffFormat } from './format.ts';
 
 /** What of a plan is more than cuts at constant speeds. */
@@ -25,6 +26,8 @@ interface Beyond {
   readonly effects: number;
   /** Shots whose own sound is heard. */
   readonly own: number;
+  /** Levels of sounds set by hand, of what is muted, and of music under speech. */
+  readonly levels: number;
 }
 
 function beyondOf(film: Film): Beyond {
@@ -46,6 +49,7 @@ function beyondOf(film: Film): Beyond {
     otherRates: new Set(rates.map(({ clip }) => clip!.id)).size,
     sounds: plan.sounds.length,
     effects: film.effects.filter(({ placement }) => !placement.off).length,
+    levels: levelKeys(film).length,
     own: new Set(film.audioEvents.flatMap(({ of, id }) => (of === 'own' ? [id] : []))).size,
   };
 }
@@ -169,8 +173,26 @@ const LOSSES: readonly Loss[] = [
   },
   {
     of: 'own',
-    formats: ['edl', 'otio', 'csv', 'html'],
-    say: (n) => `The own sound of ${plural(n, 'shot')} not at all: it is in the guide track.`,
+    formats: ['edl'],
+    say: (n) =>
+      `The own sound of ${plural(n, 'shot')} as events of ${n === 1 ? 'its' : 'their'} own on the nearest frames; levels and fades as comments, pitch not at all.`,
+  },
+  {
+    of: 'own',
+    formats: ['otio'],
+    say: (n) =>
+      `The own sound of ${plural(n, 'shot')} on tracks of ${n === 1 ? 'its' : 'their'} own; levels, fades and pitch stand in the metadata.`,
+  },
+  {
+    of: 'levels',
+    formats: ['edl', 'otio'],
+    say: (n, format) =>
+      `${plural(n, 'level')} of sounds only ${format === 'edl' ? 'as comments' : 'in the metadata'}: they are in the guide track.`,
+  },
+  {
+    of: 'levels',
+    formats: ['csv', 'html'],
+    say: (n) => `${plural(n, 'level')} of sounds not at all: they stand in the key sheet.`,
   },
   {
     of: 'moves',

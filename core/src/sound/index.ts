@@ -9,7 +9,7 @@ export { FAMILIES, type Family, KIT, type KitEffect } from './kit/index.ts';
 export { measureEffect } from './measure-effect.ts';
 export { CLICK, type Decoded, type Sounding, mixed, soundingOf } from './mix.ts';
 export { MIX_RATE } from './mix-rate.ts';
-export { OVER_CUT } from './own-events.ts';
+export { heardShot, type HeardShot, OVER_CUT, positionAt, sampleOfSource } from './own-events.ts';
 export { type OwnHandle, ownHandlesOf } from './own-handles.ts';
 export { proposalsOf, soundMoments } from './sound-moments.ts';
 export { type BlockLevel, measureSum } from './sum-meter.ts';

@@ -62,7 +62,7 @@ export function sampleOfSource(
  * Source position on a frame of a shot, before it and after its end at the speed that it has there:
  * a sound that leads or lags knows no ramp beyond its shot.
  */
-function positionAt({ time, length }: ShotFacts, k: number): number {
+export function positionAt({ time, length }: ShotFacts, k: number): number {
   const { exact } = time!;
   if (k < 0) return exact(0) + k * (exact(1) - exact(0));
   if (k > length) return exact(length) + (k - length) * (exact(length) - exact(length - 1));

@@ -34,12 +34,13 @@ function* blocksOf({ sound, name, plan }: LoadedFilm, heard: readonly Heard[]) {
 
 /**
  * The mix of a loaded plan as a WAV file of 24 bits with a cue point on every cut and effect. A sum
- * that would come nearer to full scale than 1 dB is turned down as a whole. Throws when it is too
- * long.
+ * that would come nearer to full scale than 1 dB is turned down as a whole. Only `written` of what
+ * is heard is in the file, turned down as the whole is, so that such files together are the whole.
+ * Throws when it is too long.
  */
 export async function guideTrack(
   film: LoadedFilm,
-  heard: readonly Heard[],
+  { heard, written }: { readonly heard: readonly Heard[]; readonly written: readonly Heard[] },
   onProgress: (fraction: number) => void,
 ): Promise<GuideTrack> {
   const { plan } = film;
@@ -56,7 +57,7 @@ export async function guideTrack(
   const source = new AudioSampleSource({ codec: 'pcm-s24' });
   output.addAudioTrack(source);
   await output.start();
-  for (const { at, done, planes } of blocksOf(film, heard)) {
+  for (const { at, done, planes } of blocksOf(film, written)) {
     const [left, right] = planes;
     await addMix(source, [left.map((x) => x * gain), right.map((x) => x * gain)], at);
     onProgress(0.5 + done / 2);

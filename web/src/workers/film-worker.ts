@@ -38,11 +38,11 @@ const work = {
       return transfer({ bytes, silent }, [bytes.buffer]);
     },
   ),
-  /** Writes the mixed sound of the film. */
+  /** Writes what is to be written of the mixed sound of the film. */
   guide: answering(
     async (
       plan: Plan,
-      heard: readonly Heard[],
+      heard: { readonly heard: readonly Heard[]; readonly written: readonly Heard[] },
       onProgress: (fraction: number) => void,
     ): Promise<GuideTrack & { readonly silent: readonly string[] }> => {
       const { sound, silent, rest } = await loaded(plan, onProgress);

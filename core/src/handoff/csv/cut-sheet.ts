@@ -15,6 +15,7 @@ import { effectsAt, effectWords, fallsOn } from '../cut-words.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords, rampWords } from '../join-words.ts';
 import { betweenWords, framingWords, phraseWords, steadyWords } from '../picture-words.ts';
+import { ownSoundWords } from '../own-sound-events.ts';
 import { scoredFilm, type ScoredFilm } from '../scored.ts';
 import { sourceTimecode } from '../source-timecode.ts';
 import { csvLine } from './fields.ts';
@@ -90,6 +91,7 @@ const COLUMNS: readonly (readonly [name: string, value: (row: Row) => Value])[] 
   ['framing', ({ facts }) => framingWords(facts)],
   ['steadied', ({ facts }) => steadyWords(facts)],
   ['between frames', ({ facts }) => betweenWords(facts)],
+  ['own sound', ({ facts }) => ownSoundWords(facts)],
   ['sound effects', ({ facts, effects }) => effectsAt(facts, effects).map(effectWords).join('; ')],
 ];
 

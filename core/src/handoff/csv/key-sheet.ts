@@ -3,6 +3,7 @@ import { PARAMETER_UNITS } from '../../motion/index.ts';
 import type { Plan } from '../../plan/index.ts';
 import { formatTimecode } from '../../time/index.ts';
 import type { HandoffFormat } from '../format.ts';
+import { levelKeys, type SoundLevelKey } from '../level-keys.ts';
 import { motionKeys, type MotionKeyRow } from '../motion-keys.ts';
 import { scoredShots } from '../scored.ts';
 import { speedKeys, type SpeedKeyRow } from '../speed-keys.ts';
@@ -10,6 +11,7 @@ import { steadyKeys } from '../steady-keys.ts';
 import { csvLine } from './fields.ts';
 
 type Value = string | number | null;
+type Fields = Readonly<Record<string, Value>>;
 
 const percent = (part: number): number => Math.round(part * 1e4) / 100;
 
@@ -18,7 +20,7 @@ const timecodeOf = (frame: number, { start, rate, dropFrame }: Plan): string =>
   start + frame < 0 ? '' : formatTimecode(start + frame, rate, dropFrame);
 
 /** A key of speeds in the same columns; it has no aim and no look. */
-const speedFields = (row: SpeedKeyRow, plan: Plan): Readonly<Record<string, Value>> => ({
+const speedFields = (row: SpeedKeyRow, plan: Plan): Fields => ({
   at: `shot ${row.shot}`,
   name: 'speed',
   'film frame': row.frame,
@@ -29,6 +31,13 @@ const speedFields = (row: SpeedKeyRow, plan: Plan): Readonly<Record<string, Valu
   value: row.percent,
   unit: '%',
   'easing to the next': row.easing,
+});
+
+/** A level of a sound in the same columns. */
+const levelFields = ({ sound, frame, level }: SoundLevelKey, plan: Plan): Fields => ({
+  ...{ at: sound.kind, name: sound.fileName, 'film frame': frame },
+  timecode: timecodeOf(frame, plan),
+  ...{ parameter: 'level', value: level, unit: 'dB', 'easing to the next': 'linear' },
 });
 
 /** The columns with what stands in them. */
@@ -56,9 +65,9 @@ const COLUMNS: readonly (readonly [
 ];
 
 /**
- * The keys of every join and phrase in use, of what steadies shots and of their speeds as CSV (RFC
- * 4180), one a row: what a person types in another program. Easings in the syntax of W3C CSS Easing
- * Functions. Throws when the plan has not been laid out.
+ * The keys of every join and phrase in use, of what steadies shots, of their speeds and of levels as
+ * CSV (RFC 4180), one a row: what a person types in another program. Easings in the syntax of W3C
+ * CSS Easing Functions. Throws when the plan has not been laid out.
  */
 export function writeKeySheet(plan: Plan): string {
   scoredShots(plan);
@@ -66,11 +75,11 @@ export function writeKeySheet(plan: Plan): string {
   const rows = [...motionKeys(film), ...steadyKeys(film)].map((row) =>
     COLUMNS.map(([, value]) => value(row, plan)),
   );
-  const speeds = speedKeys(film).map((row) => {
-    const fields = speedFields(row, plan);
-    return COLUMNS.map(([name]) => fields[name] ?? null);
-  });
-  const table = [COLUMNS.map(([name]) => name), ...rows, ...speeds];
+  const others = [
+    ...speedKeys(film).map((row) => speedFields(row, plan)),
+    ...levelKeys(film).map((key) => levelFields(key, plan)),
+  ].map((fields) => COLUMNS.map(([name]) => fields[name] ?? null));
+  const table = [COLUMNS.map(([name]) => name), ...rows, ...others];
   return table.map((fields) => csvLine(fields.map((field) => field ?? ''))).join('');
 }
 
@@ -79,7 +88,7 @@ export const keySheet: HandoffFormat = {
   id: 'keys',
   name: 'Key sheet',
   purpose:
-    'Every key of every join, phrase, ramp and steadied shot with its frame, value and easing, to be typed where files do not carry them.',
+    'Every key of every join, phrase, ramp, steadied shot and level with its frame, value and easing, to be typed where files do not carry them.',
   extension: 'keys.csv',
   mediaType: 'text/csv',
   write: writeKeySheet,

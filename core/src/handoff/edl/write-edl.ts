@@ -18,6 +18,8 @@ import type { Plan } from '../../plan/index.ts';
 import { constantSteps, type SpeedStep } from '../../ramps/index.ts';
 import { asciiText } from '../ascii.ts';
 import { carriedOverlaps } from '../carried-overlaps.ts';
+import { levelKeys } from '../level-keys.ts';
+import { ownSoundEvents } from '../own-sound-events.ts';
 import { soundEvents, type SoundEvent } from '../sound-events.ts';
 import { PARAMETER_UNITS } from '../../motion/index.ts';
 import type { HandoffFormat } from '../format.ts';
@@ -34,7 +36,7 @@ const LONGEST_TITLE = 70;
 
 interface Event {
   readonly reel: string;
-  readonly track: 'V' | 'AA';
+  readonly track: 'V' | 'A' | 'A2' | 'A3' | 'A4' | 'AA';
   /** Labels of the source, the end exclusive. */
   readonly source: readonly [string, string];
   readonly record: readonly [number, number];
@@ -259,6 +261,54 @@ function musicEvent({ sound, from, start, end, fade }: SoundEvent, plan: Plan): 
   };
 }
 
+/** Tracks of own sound, so that one that leads or lags lies beside its neighbour. */
+const OWN_TRACKS = { alone: ['A', 'A2'], withMusic: ['A3', 'A4'] } as const;
+
+/** The own sound of shots as events, each on its own so that it may lead or lag its picture. */
+function ownSoundLines(writing: Writing): Event[] {
+  const { film, reels } = writing;
+  const { plan } = film;
+  const tracks = plan.music ? OWN_TRACKS.withMusic : OWN_TRACKS.alone;
+  return ownSoundEvents(film).map((event): Event => {
+    const { facts, heard, start, end, source, speed, lead, lag, fadeIn, fadeOut } = event;
+    const counting = sourceCounting(facts.clip!, plan);
+    const length = end - start;
+    const motion = motionAt(facts, counting, writing, { speed, length });
+    const from = Math.max(0, Math.round(source));
+    const said = (count: number, words: string) => (count > 0 ? [`${words} ${count} FRAMES`] : []);
+    return {
+      reel: reels.get(facts.clip!.id)!,
+      track: tracks[facts.index % 2]!,
+      ...sourceOf(facts, counting, from, { motion, length, backwards: speed.num < 0 }),
+      record: [plan.start + start, plan.start + end],
+      comments: [
+        `FROM CLIP NAME: ${facts.clip!.name}`,
+        `OWN SOUND OF SHOT ${facts.index + 1}, LEVEL ${heard.gain.toFixed(1)} DB`,
+        ...said(lead, 'SOUND LEADS ITS PICTURE BY'),
+        ...said(lag, 'SOUND LAGS ITS PICTURE BY'),
+        ...said(fadeIn, 'SOUND FADES IN OVER'),
+        ...said(fadeOut, 'SOUND FADES OUT OVER'),
+        ...(Number.isInteger(source) ? [] : ['SOURCE IN IS THE NEAREST FRAME']),
+      ],
+    };
+  });
+}
+
+/** Comments with the levels of sounds, to be read and typed. */
+function levelComments(film: Film): string[] {
+  const { plan } = film;
+  const label = (frame: number) =>
+    formatTimecode(Math.max(0, plan.start + frame), plan.rate, plan.dropFrame);
+  return soundsOf(plan).flatMap((sound) => {
+    const keys = levelKeys(film).filter((key) => key.sound === sound);
+    if (keys.length === 0) return [];
+    const words = keys
+      .map(({ frame, level }) => `${level.toFixed(1)} AT ${label(frame)}`)
+      .join(', ');
+    return [`* LEVELS OF ${asciiText(sound.fileName).toUpperCase()}, DB: ${words}`];
+  });
+}
+
 /** Comments for the sounds beside the music, for which the list has no events. */
 function otherSounds(plan: Plan, length: number): string[] {
   const label = (frame: number) => formatTimecode(plan.start + frame, plan.rate, plan.dropFrame);
@@ -312,7 +362,8 @@ function checkMidnight(plan: Plan, length: number): void {
 
 /**
  * The plan as an edit decision list of the CMX 3600 form (column layout from memory): an event for
- * each shot or step of a ramp, dissolves for overlaps without movement, then the music. Source
+ * each shot or step of a ramp, dissolves for overlaps without movement, then the music and the own
+ * sound of shots. Source
  * times are the labels of each file, the exact source frames and a counting that is not the list's
  * stand in comments; a speed line says how many source frames are played in a second where it is
  * not frame for frame. Throws beyond 999 events, over midnight, and at rates and speeds that the
@@ -328,6 +379,7 @@ export function writeEdl(plan: Plan): string {
   const events = shots.flatMap((facts) => pictureEvents(facts, writing));
   if (plan.music)
     events.push(...soundEvents(plan.music, plan.rate, length).map((e) => musicEvent(e, plan)));
+  events.push(...ownSoundLines(writing));
   if (events.length > MOST_EVENTS)
     throw new CaesuraError(
       'edl-events',
@@ -340,6 +392,7 @@ export function writeEdl(plan: Plan): string {
     '',
     ...events.flatMap((event, i) => eventLines(event, i + 1, plan)),
     ...otherSounds(plan, length),
+    ...levelComments(film),
     ...motionComments(film),
   ];
   return `${lines.join('\r\n')}\r\n`;

@@ -21,6 +21,8 @@ import {
 } from '../../time/index.ts';
 import { carriedOverlaps } from '../carried-overlaps.ts';
 import { effectEvents, onTracks, type EffectEvent } from '../effect-events.ts';
+import { levelKeys, type SoundLevelKey } from '../level-keys.ts';
+import { ownSoundEvents, type OwnSoundEvent } from '../own-sound-events.ts';
 import { PARAMETER_UNITS } from '../../motion/index.ts';
 import type { HandoffFormat } from '../format.ts';
 import { shotSteadyKeys } from '../steady-keys.ts';
@@ -228,19 +230,30 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
   return [...before, ...steps];
 }
 
-function soundItem({ sound, from, start, end, fade }: SoundEvent, plan: Plan): Json {
+/** Levels of a sound from one frame up to another as metadata, the frame and the exact time. */
+const levelsMetadata = (keys: readonly SoundLevelKey[]): Json[] =>
+  keys.map(({ frame, at, level }): Json => ({
+    ...{ frame, seconds: Number(at.toFixed(6)), level_db: level },
+  }));
+
+function soundItem({ sound, from, start, end, fade }: SoundEvent, film: Film): Json {
+  const { plan } = film;
   const { sampleRate, length } = sound.analysis;
+  const levels = levelKeys(film).filter(
+    (key) => key.sound === sound && key.frame >= start && key.frame <= end,
+  );
   return clipItem(
     sound.fileName,
     range(time(from, sampleRate), atRate(end - start, plan.rate)),
     mediaReference(sound.fileName, range(time(0, sampleRate), time(length, sampleRate))),
     {
       metadata:
-        fade > 0 || sound.gain !== 0
+        fade > 0 || sound.gain !== 0 || levels.length > 0
           ? {
               caesura: {
                 ...(fade > 0 && { fade_out_frames: fade }),
                 ...(sound.gain !== 0 && { gain_db: sound.gain }),
+                ...(levels.length > 0 && { levels: levelsMetadata(levels) }),
               },
             }
           : {},
@@ -249,11 +262,12 @@ function soundItem({ sound, from, start, end, fade }: SoundEvent, plan: Plan): J
 }
 
 /** The parts of a sound, after a gap when it comes in later. */
-function soundItems(events: readonly SoundEvent[], plan: Plan): Json[] {
+function soundItems(events: readonly SoundEvent[], film: Film): Json[] {
+  const { plan } = film;
   const first = events[0]?.start ?? 0;
   const wait = range(atRate(0, plan.rate), atRate(first, plan.rate));
   const gap = first > 0 ? [item('Gap.1', 'before the sound', wait, {})] : [];
-  return [...gap, ...events.map((event) => soundItem(event, plan))];
+  return [...gap, ...events.map((event) => soundItem(event, film))];
 }
 
 /** An effect as a clip at its rate; what a reader may not know of it stands in the metadata. */
@@ -272,24 +286,61 @@ function effectItem({ facts, start, end, from }: EffectEvent, plan: Plan): Json 
           ...(at.cut !== null && { cut: at.cut }),
           peak_seconds: Number(peaks.toFixed(6)),
           rate: Number(rate.toFixed(6)),
+          ...(placement.reversed && { backwards: true }),
+          ...(placement.kind !== 'bed' && placement.fit && { fit: placement.fit }),
           semitones: Number(semitones.toFixed(3)),
           gain_db: gain,
           ...(placement.kind === 'bed' && { fade_frames: placement.fade }),
         },
       },
-      speed: rational(Math.round(rate * 1e6), 1e6),
+      speed: rational(Math.round((placement.reversed ? -rate : rate) * 1e6), 1e6),
     },
   );
 }
 
-/** The effects of a track, with gaps between them. */
-function effectItems(events: readonly EffectEvent[], plan: Plan): Json[] {
+/**
+ * The own sound of a shot as a clip of the same file, to the sample: counted from the timecode of
+ * the file at the rate of its samples.
+ */
+function ownSoundItem(event: OwnSoundEvent, plan: Plan): Json {
+  const { facts, heard, start, end, source, speed, lead, lag, fadeIn, fadeOut } = event;
+  const clip = facts.clip!;
+  const { sampleRate } = heard.sound;
+  const sample = Math.round(((clip.start + source) * sampleRate) / toNumber(clip.rate));
+  const available = range(atRate(clip.start, clip.rate), atRate(clip.frames, clip.rate));
+  return clipItem(
+    clip.name,
+    range(time(sample, sampleRate), atRate(end - start, plan.rate)),
+    mediaReference(clip.fileName, available),
+    {
+      metadata: {
+        caesura: {
+          own_sound_of_shot: facts.index + 1,
+          gain_db: heard.gain,
+          ...(lead > 0 && { lead_frames: lead }),
+          ...(lag > 0 && { lag_frames: lag }),
+          ...(fadeIn > 0 && { fade_in_frames: fadeIn }),
+          ...(fadeOut > 0 && { fade_out_frames: fadeOut }),
+          pitch: heard.pitch,
+        },
+      },
+      speed,
+    },
+  );
+}
+
+/** The items of a track, with gaps between them. */
+function withGaps<E extends { readonly start: number; readonly end: number }>(
+  events: readonly E[],
+  plan: Plan,
+  write: (event: E) => Json,
+): Json[] {
   let at = 0;
   return events.flatMap((event) => {
     const gap = event.start - at;
     at = event.end;
     const wait = range(atRate(0, plan.rate), atRate(gap, plan.rate));
-    return [...(gap > 0 ? [item('Gap.1', 'silence', wait, {})] : []), effectItem(event, plan)];
+    return [...(gap > 0 ? [item('Gap.1', 'silence', wait, {})] : []), write(event)];
   });
 }
 
@@ -352,7 +403,7 @@ const TRACK_NAMES: Readonly<Record<SoundKind, string>> = {
 
 /**
  * The plan as an OpenTimelineIO document: a picture track with a clip a shot, a track for each
- * sound, and tracks of effects.
+ * sound, tracks of clips' own sound as it leads and lags, and tracks of effects.
  */
 export function otioDocument(plan: Plan): Json {
   const length = scoredShots(plan).at(-1)!.end;
@@ -364,10 +415,24 @@ export function otioDocument(plan: Plan): Json {
     const events = soundEvents(sound, plan.rate, length);
     const name = sound === plan.music ? 'Music' : TRACK_NAMES[sound.kind];
     if (events.length > 0 || sound === plan.music)
-      tracks.push(track('Audio', name, soundItems(events, plan)));
+      tracks.push(track('Audio', name, soundItems(events, film)));
   }
-  for (const events of onTracks(effectEvents(plan, filmOf(plan).effects, length)))
-    tracks.push(track('Audio', 'Sound effects', effectItems(events, plan)));
+  for (const events of onTracks(ownSoundEvents(film)))
+    tracks.push(
+      track(
+        'Audio',
+        'Own sound',
+        withGaps(events, plan, (event) => ownSoundItem(event, plan)),
+      ),
+    );
+  for (const events of onTracks(effectEvents(plan, film.effects, length)))
+    tracks.push(
+      track(
+        'Audio',
+        'Sound effects',
+        withGaps(events, plan, (event) => effectItem(event, plan)),
+      ),
+    );
   return {
     OTIO_SCHEMA: 'Timeline.1',
     name: plan.name,

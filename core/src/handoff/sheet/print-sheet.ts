@@ -15,6 +15,7 @@ import {
   type Frames,
 } from '../../time/index.ts';
 import { effectsAt, fallsOn } from '../cut-words.ts';
+import { ownSoundWords } from '../own-sound-events.ts';
 import type { HandoffFormat } from '../format.ts';
 import { joinWords } from '../join-words.ts';
 import { betweenWords, framingWords, phraseWords, steadyWords } from '../picture-words.ts';
@@ -64,6 +65,7 @@ function shotRow(
 ): Cell[] {
   const { joins, effects } = film;
   const steadied = steadyWords(facts);
+  const own = ownSoundWords(facts);
   const { index, start, length, clip, sourceIn, sourceOut } = facts;
   const [into, next] = [joins[index - 1], joins[index]];
   return [
@@ -79,8 +81,8 @@ function shotRow(
     figures(handleWords(into && handlesOf(into).in)),
     figures(handleWords(next && handlesOf(next).out)),
     words(
-      effectsAt(facts, effects)
-        .map(({ effect }) => effect.name)
+      [own && `own sound ${own}`, ...effectsAt(facts, effects).map(({ effect }) => effect.name)]
+        .filter(Boolean)
         .join(', '),
     ),
     words(
