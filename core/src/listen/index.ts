@@ -15,3 +15,4 @@ export { OUTLINE_RATE, type Outline, outlineMeter } from './features/outline.ts'
 export { NOTHING_FOUND, foundIn } from './found.ts';
 export { TRUE_PEAK_REACH, truePeakIn } from './loudness/true-peak.ts';
 export { LOUDNESS_STEP, kWeighted, loudnessOf, weightedPowerMeter } from './loudness/loudness.ts';
+export { LINE_UP_RATE, type LinedUp, lineUp } from './line-up.ts';

@@ -83,6 +83,7 @@ export {
   USUAL_HOLDS,
 } from './schema/speed-schema.ts';
 export {
+  type ClipLineUp,
   type ClipSound,
   type Pitch,
   PITCHES,

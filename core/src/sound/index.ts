@@ -1,6 +1,6 @@
 export { CROSSFADE, heardLength } from './audio-events.ts';
 export { type Heard, type AudioEvent, fadeAt, sampleAt, samplesUsed } from './audio-event.ts';
-export { speechSpans } from './ducking.ts';
+export { duckingOf, speechSpans } from './ducking.ts';
 export { type EffectFacts, lostEffects } from './effect-facts.ts';
 export { audibleLength, fittingRate, passes, windowSeconds } from './effect-rate.ts';
 export { type LoudnessAdvice, loudnessAdvice } from './film-loudness.ts';
@@ -10,6 +10,7 @@ export { measureEffect } from './measure-effect.ts';
 export { CLICK, type Decoded, type Sounding, mixed, soundingOf } from './mix.ts';
 export { MIX_RATE } from './mix-rate.ts';
 export { heardShot, type HeardShot, OVER_CUT, positionAt, sampleOfSource } from './own-events.ts';
+export { type OwnLevel, ownLevels } from './own-levels.ts';
 export { type OwnHandle, ownHandlesOf } from './own-handles.ts';
 export { proposalsOf, soundMoments } from './sound-moments.ts';
 export { type BlockLevel, measureSum } from './sum-meter.ts';

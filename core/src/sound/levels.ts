@@ -24,12 +24,12 @@ export interface Advice {
  */
 const UNDER: Readonly<Record<PlacementKind, number>> = { hit: 7, riser: 7, bed: 15 };
 /** Loudness of a programme after EBU R 128, by which levels go where no music is. LUFS. */
-const PROGRAMME = -23;
+export const PROGRAMME = -23;
 /** dB below full scale that the highest sample of an effect keeps. */
 const HEADROOM = 3;
 
 /** Seconds of short-term loudness: each value is of three that start at its second. */
-const SHORT_TERM = 3;
+export const SHORT_TERM = 3;
 
 /** Levels at which nothing of a sound is left. */
 const GONE = -60;

@@ -3,17 +3,19 @@ import { describe, expect, it } from 'vitest';
 import { faultsOf, mendedBy } from '../faults/index.ts';
 import { filmOf } from '../film/film.ts';
 import { leftOut } from '../handoff/index.ts';
-import { hearClip, soundShots } from '../plan/edits/own-sound.ts';
+import { fitOwnLevels, hearClip, soundShots } from '../plan/edits/own-sound.ts';
 import { slipShot, swapShots } from '../plan/edits/edit-shots.ts';
 import { correctClipRate } from '../plan/edits/correct-clip-rate.ts';
 import { changeRate } from '../plan/edits/change-rate.ts';
 import { PlanSchema, type ClipSound, type Plan, type Ramp } from '../plan/index.ts';
 import { planOfParts, type Part } from '../testing/joined-plans.ts';
+import { samplePlan } from '../testing/sample-plan.ts';
 import { stepped } from '../testing/stepped.ts';
 import { frameRate, rational, samples, USUAL_RATES, type FrameRate } from '../time/index.ts';
 import { sampleAt, samplesUsed } from './audio-event.ts';
 import { MIX_RATE } from './mix-rate.ts';
 import { sampleOfSource } from './own-events.ts';
+import { ownLevels } from './own-levels.ts';
 import { ownHandlesOf } from './own-handles.ts';
 import { mixed, soundingOf } from './mix.ts';
 import { turnAll } from './sum.ts';
@@ -258,5 +260,49 @@ describe('the mix of own sound', () => {
     expect(pitch(mix(plan, tone(440, 20)))).toBeCloseTo(660, -1);
     const stays = soundShots(plan, [0], { pitch: 'stays' });
     expect(pitch(mix(stays, tone(440, 20)))).toBeCloseTo(440, -1);
+  });
+});
+
+describe('the level that fits the own sound of a shot', () => {
+  it('is that of speech, or under the music with it, by the part that is shown', () => {
+    const at24 = frameRate(24);
+    // −40 LUFS for twenty seconds, then −20.
+    const shortTerm = Array.from({ length: 60 }, (_, second) => (second < 20 ? -40 : -20));
+    const heard = { ...SILENT, loudness: { ...SILENT.loudness, shortTerm } };
+    const base = heardPlan(
+      at24,
+      [
+        { length: 72, in: 120, frames: 9000, rate: at24 },
+        { length: 71, in: 960, frames: 9000, rate: at24 },
+      ],
+      { heard },
+    );
+    const fitted = fitOwnLevels(base, [0, 1], 'speech');
+    expect(fitted.score!.shots.map(({ sound }) => sound?.gain)).toEqual([17, -3]);
+    const [, loud] = filmOf(base).shots;
+    expect(ownLevels(base, loud!, [])).toEqual([
+      {
+        ...{ to: 'speech', gain: -3 },
+        reason: 'It has about −20.0 LUFS in this shot; speech of a programme has −23 (EBU R 128).',
+      },
+    ]);
+    const song = samplePlan().music!;
+    const music = {
+      ...song,
+      found: {
+        ...song.found,
+        loudness: { ...song.found.loudness, shortTerm: Array<number>(60).fill(-14) },
+      },
+    };
+    const under = fitOwnLevels({ ...base, music }, [1], 'under');
+    expect(under.score!.shots[1]!.sound!.gain).toBe(-1);
+    // What the clip says counts.
+    const ruled = base.clips.reduce(
+      (made, { id }) => hearClip(made, id, { on: true, gain: 5 }),
+      base,
+    );
+    expect(fitOwnLevels(ruled, [1], 'speech').score!.shots[1]!.sound!.gain).toBe(-8);
+    const silent = heardPlan(at24, [{ length: 72, in: 120, frames: 9000, rate: at24 }]);
+    expect(() => fitOwnLevels(silent, [0], 'speech')).toThrow('whose loudness is known');
   });
 });

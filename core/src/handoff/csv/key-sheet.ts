@@ -65,9 +65,9 @@ const COLUMNS: readonly (readonly [
 ];
 
 /**
- * The keys of every join and phrase in use, of what steadies shots, of their speeds and of levels as
- * CSV (RFC 4180), one a row: what a person types in another program. Easings in the syntax of W3C
- * CSS Easing Functions. Throws when the plan has not been laid out.
+ * The keys of every join and phrase in use, of what steadies shots, of their speeds and of levels
+ * as CSV (RFC 4180), one a row: what a person types in another program. Easings in the syntax of
+ * W3C CSS Easing Functions. Throws when the plan has not been laid out.
  */
 export function writeKeySheet(plan: Plan): string {
   scoredShots(plan);

@@ -91,7 +91,8 @@ export {
   speedOffers,
   type SpeedQuestion,
 } from './ask-speeds.ts';
-export { hearClip, type SoundChange, soundShots } from './own-sound.ts';
+export { type ClipInSong, lineUpClips, sourceInSync, syncShots } from './line-up-clips.ts';
+export { fitOwnLevels, hearClip, type SoundChange, soundShots } from './own-sound.ts';
 export { heldOffers } from './held-offers.ts';
 export {
   copiedSpeeds,

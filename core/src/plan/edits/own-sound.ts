@@ -1,4 +1,5 @@
-import { shotFactsAt } from '../../film/index.ts';
+import { filmOf, shotFactsAt } from '../../film/index.ts';
+import { duckingOf, ownLevels, type OwnLevel } from '../../sound/index.ts';
 import { CaesuraError, type GivenFrames, type ShotIndex } from '../../time/index.ts';
 import type { Pitch, Plan, Shot, ShotSound, SoundRule } from '../index.ts';
 
@@ -61,4 +62,27 @@ export function hearClip(plan: Plan, id: string, rule: SoundRule | null): Plan {
     return rule ? { ...rest, heard: rule } : rest;
   });
   return { ...plan, clips };
+}
+
+/**
+ * Sets the level of each shot's own sound as its loudness asks: as loud as speech, or under the
+ * music; see `ownLevels`. Throws when none of them has a sound that is heard.
+ */
+export function fitOwnLevels(plan: Plan, indices: readonly ShotIndex[], to: OwnLevel['to']): Plan {
+  const { shots } = filmOf(plan);
+  const ducked = duckingOf(plan, shots);
+  const fits = indices.flatMap((index) => {
+    const fit = ownLevels(plan, shotFactsAt(plan, index), ducked).find((level) => level.to === to);
+    return fit ? [{ index, gain: fit.gain }] : [];
+  });
+  if (fits.length === 0)
+    throw new CaesuraError(
+      'no-own-sound',
+      'None of these shots has a sound whose loudness is known there.',
+      'Choose shots that are heard.',
+    );
+  return fits.reduce(
+    (made, { index, gain }) => soundShots(made, [index], { gain: gain === 0 ? null : gain }),
+    plan,
+  );
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FramingSchema } from './framing-schema.ts';
-import { ClipSoundSchema, SoundRuleSchema } from './own-sound-schema.ts';
+import { ClipSoundSchema, LinedUpSchema, SoundRuleSchema } from './own-sound-schema.ts';
 import { MOMENT_KINDS } from '../../footage/moments/moment.ts';
 import { MediaIdSchema, RateSchema, SizeSchema, sourceFramesFrom, whole } from './fields.ts';
 
@@ -74,6 +74,8 @@ export const ClipSchema = FileFactsSchema.extend({
   framing: FramingSchema.optional(),
   /** Whether its shots are heard unless they say otherwise; they are not when left out. */
   heard: SoundRuleSchema.optional(),
+  /** Where its sound lies in a song that was played while it was filmed. */
+  linedUp: LinedUpSchema.optional(),
   /** Its own limits of stillness, when not the usual ones. */
   limits: StillLimitsSchema.optional(),
 })

@@ -57,3 +57,12 @@ export const ShotSoundSchema = z.object({
   pitch: z.enum(PITCHES).optional(),
 });
 export type ShotSound = z.output<typeof ShotSoundSchema>;
+
+/** Where the sound of a clip lies in a song that was played while it was filmed. */
+export const LinedUpSchema = z.object({
+  /** The file of the song. */
+  media: MediaIdSchema,
+  /** Samples of the song's file before the first of the clip's sound; negative after it. */
+  offset: whole,
+});
+export type ClipLineUp = z.output<typeof LinedUpSchema>;

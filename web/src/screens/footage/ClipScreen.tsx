@@ -120,7 +120,7 @@ function Large({ clip }: { clip: Clip }) {
             <SpeedPanel {...{ plan, clip, times, edit }} />
           </Tab>
           <Tab eventKey="sound" title="Sound">
-            <ClipSoundPanel clip={clip} />
+            <ClipSoundPanel plan={plan} clip={clip} />
           </Tab>
           <Tab eventKey="alike" title="Alike">
             <AlikePanel {...{ plan, clip, clipAnalysisOf }} />

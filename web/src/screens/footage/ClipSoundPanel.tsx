@@ -1,8 +1,9 @@
 import { useId } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import type { Clip } from '@caesura/core/plan';
+import type { Clip, Plan } from '@caesura/core/plan';
 import { plural } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
+import { LineUpClips } from './LineUpClips.tsx';
 import { LevelField } from '../../fields/LevelField.tsx';
 
 /** Loudness of speech in a programme after EBU R 128. LUFS. */
@@ -11,7 +12,7 @@ const PROGRAMME = -23;
 const level = (x: number): string => x.toFixed(1).replace('-', '−');
 
 /** What the file of a clip sounds like, and whether its shots are heard as a rule. */
-export function ClipSoundPanel({ clip }: { clip: Clip }) {
+export function ClipSoundPanel({ plan, clip }: { plan: Plan; clip: Clip }) {
   const edit = useEdit();
   const id = useId();
   const { sound, heard } = clip;
@@ -75,6 +76,7 @@ export function ClipSoundPanel({ clip }: { clip: Clip }) {
           {level(fits)} dB makes it {level(PROGRAMME)} LUFS
         </Button>
       )}
+      <LineUpClips plan={plan} clip={clip} />
     </>
   );
 }

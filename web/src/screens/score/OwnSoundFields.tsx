@@ -1,8 +1,9 @@
 import { Button } from 'react-bootstrap';
-import type { ShotFacts } from '@caesura/core/film';
+import type { Film, ShotFacts } from '@caesura/core/film';
 import { PITCHES, type Pitch } from '@caesura/core/plan';
-import { OVER_CUT, ownHandlesOf } from '@caesura/core/sound';
+import { duckingOf, OVER_CUT, ownHandlesOf, ownLevels } from '@caesura/core/sound';
 import { plural } from '@caesura/core/time';
+import { signed } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { LevelField } from '../../fields/LevelField.tsx';
@@ -18,11 +19,15 @@ const MOST = 10_000;
 /** What is said of a shot's sound, as it is chosen. */
 const ON = { clip: 'as its clip', on: 'on', off: 'off' } as const;
 
+const FITS = { speech: 'As loud as speech', under: 'Under the music' } as const;
+
 /** How the own sound of the chosen shots is heard; what is set is set of all of them. */
 export function OwnSoundFields({
+  film,
   facts,
   chosen,
 }: {
+  film: Film;
   /** The shot whose values are shown. */
   facts: ShotFacts;
   chosen: readonly number[];
@@ -53,6 +58,8 @@ export function OwnSoundFields({
       }}
     />
   );
+  const { plan } = film;
+  const fitting = ownLevels(plan, facts, duckingOf(plan, film.shots));
   return (
     <section aria-label="Own sound">
       <h3>{chosen.length > 1 ? `Own sound of ${plural(chosen.length, 'shot')}` : 'Own sound'}</h3>
@@ -62,12 +69,36 @@ export function OwnSoundFields({
         of={{ ...ON, clip: `as its clip, ${clip.heard?.on ? 'on' : 'off'}` }}
         onChoose={(on) => set({ on: on === 'clip' ? null : on === 'on' })}
       />
+      {clip.linedUp && (
+        <Button
+          variant="outline-dark"
+          size="sm"
+          onClick={() => edit('syncShots', chosen)}
+          title="Shows what was filmed while the part of the song was played that is heard here"
+        >
+          In sync with the song
+        </Button>
+      )}
       {handles && (
         <>
           <LevelField
             value={own.gain ?? 0}
             onCommit={(gain) => set({ gain: gain === 0 ? null : gain })}
           />
+          {fitting
+            .filter(({ gain }) => Math.abs(gain - (own.gain ?? 0)) > 0.05)
+            .map(({ to, gain, reason }) => (
+              <Button
+                key={to}
+                variant="link"
+                size="sm"
+                title={reason}
+                onClick={() => edit('fitOwnLevels', chosen, to)}
+              >
+                {FITS[to]}
+                {chosen.length > 1 ? ', each by its own' : `: ${signed(gain, 1)} dB`}
+              </Button>
+            ))}
           {frames('Lead', 'lead')}
           {frames('Lag', 'lag')}
           {frames('Fade in', 'fadeIn')}

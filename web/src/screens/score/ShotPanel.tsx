@@ -1,3 +1,4 @@
+import { filmOf } from '@caesura/core/film';
 import { useState } from 'react';
 import { Button, ButtonGroup, Form } from 'react-bootstrap';
 import { lengthContext, speedsFor, type ShotFacts } from '@caesura/core/film';
@@ -186,7 +187,7 @@ export function ShotPanel({
             onFrame={(framing) => edit('frameShot', index, framing)}
           />
           <SteadyFields key={shot.id} plan={plan} facts={facts} />
-          <OwnSoundFields facts={facts} chosen={[index]} />
+          <OwnSoundFields film={filmOf(plan)} facts={facts} chosen={[index]} />
         </>
       )}
       <WholeField

@@ -125,7 +125,13 @@ function Several({
           Propose this stretch anew
         </Button>
       </div>
-      {sounding && <OwnSoundFields facts={sounding} chosen={chosen.map(({ index }) => index)} />}
+      {sounding && (
+        <OwnSoundFields
+          film={filmOf(plan)}
+          facts={sounding}
+          chosen={chosen.map(({ index }) => index)}
+        />
+      )}
       <p className="hint">
         Of a proposal that is on view, “Take the selected stretch” takes only what is chosen here.
       </p>
