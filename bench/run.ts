@@ -21,6 +21,7 @@ import { benchFaults } from './faults.ts';
 import { benchList, benchPage, benchSteps } from './pages.ts';
 import { benchHardRehearsing, benchLooping, benchRehearsing, benchSwitching } from './rehearse.ts';
 import { benchDragging, benchMoves, benchProposals } from './score.ts';
+import { benchSound } from './sound.ts';
 import { benchSpeeds } from './speeds.ts';
 import { benchTenClips } from './watching.ts';
 import type * as Proxies from '../web/src/proxy/reader.ts';
@@ -226,6 +227,7 @@ const BENCHES: Readonly<Record<string, () => void | Promise<void>>> = {
   dragging: () => benchDragging(say),
   moves: () => benchMoves(say),
   speeds: () => benchSpeeds(say),
+  sound: () => benchSound(say),
   movement: benchWatching,
   footage: benchFootage,
   'ten-clips': () => benchTenClips(say),

@@ -306,3 +306,34 @@ describe('the level that fits the own sound of a shot', () => {
     expect(() => fitOwnLevels(silent, [0], 'speech')).toThrow('whose loudness is known');
   });
 });
+
+describe('cuts between shots that are heard', () => {
+  it('do not click: no sample steps farther from the one before than what sounds does by itself', () => {
+    const rate = frameRate(30000, 1001);
+    const lengths = [7, 12, 30, 9, 24, 15, 11, 40, 8, 19];
+    const plan = heardPlan(
+      rate,
+      lengths.map((length, i) => ({ length, in: 200 + 37 * i, frames: 9000, rate })),
+    );
+    // Leads, lags and fades of a frame as well.
+    const made = soundShots(soundShots(plan, [2], { lead: 5, lag: 3 }), [4], {
+      ...{ fadeIn: 1, fadeOut: 1 },
+    });
+    const tone = Float32Array.from({ length: 48_000 * 40 }, (_, n) =>
+      Math.sin((2 * Math.PI * 220 * n) / 48_000),
+    );
+    const decoded = { channels: [tone], sampleRate: 48_000, from: 0 };
+    const total = lengths.reduce((sum, length) => sum + length, 0);
+    const count = Math.round((total * rate.den * MIX_RATE) / rate.num);
+    const [left] = mixed(
+      own(made).map((event) => soundingOf(event, decoded)),
+      ...([0, count] as const),
+    );
+    const steps = left.map((x, n) => (n === 0 ? 0 : Math.abs(x - left[n - 1]!)));
+    const inTone = 2 * Math.sin((Math.PI * 220) / 48_000);
+    // Two that go over into one another may add up.
+    for (let n = 0; n < steps.length; n++)
+      if (steps[n]! > 1.5 * inTone) throw new Error(`a click at ${n}: ${steps[n]! / inTone}`);
+    expect(Math.max(...left.subarray(0, 100_000).map(Math.abs))).toBeGreaterThan(0.9);
+  });
+});

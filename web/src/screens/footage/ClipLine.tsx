@@ -10,6 +10,7 @@ import type { Clip } from '@caesura/core/plan';
 import { sourceFrames, toNumber, type SourceFrames } from '@caesura/core/time';
 import type { ProxyReader } from '../../proxy/reader.ts';
 import { MOMENT_KINDS } from '../../components/moment-kinds.ts';
+import { ClipWave } from './ClipWave.tsx';
 import { MovementCurve } from './MovementCurve.tsx';
 import { useFrameDrag } from './use-frame-drag.ts';
 
@@ -270,6 +271,7 @@ export const ClipLine = memo(function WholeLine(props: ClipLineProps) {
                 title={`Another shot starts at frame ${at}`}
               />
             ))}
+            <ClipWave {...{ clip, from, to, across }} />
             <Directions analysis={analysis} rate={toNumber(clip.rate)} {...{ from, to, across }} />
           </>
         )}
