@@ -317,3 +317,30 @@ test('two takes are lined up with the song of the film, one is not in it, and a 
   const inTake = sampleAt(own, 2) * (music!.analysis.sampleRate / own.sampleRate);
   expect(Math.abs(inSong - inTake) / music!.analysis.sampleRate).toBeLessThan(0.5 / 25 + 1e-3);
 });
+
+test('what is said in a clip is heard as it is in a voice file of the same line', async ({
+  page,
+}) => {
+  const demo = JSON.parse(readFileSync(`${ROOT}/demo/output/tried/rehearsed.json`, 'utf8')) as Plan;
+  const voice = demo.sounds.find(({ kind }) => kind === 'voice')!;
+  const seconds = (at: number) => at / voice.analysis.sampleRate;
+  await newPlan(page);
+  await step(page, 'Footage');
+  await bringIn(page, [
+    await clip('line.mp4', [
+      ...['-f', 'lavfi', '-i', 'testsrc2=size=320x180:rate=25:duration=8'],
+      ...['-i', `${ROOT}/demo/output/voice/spoken-line.mp3`, '-shortest'],
+      ...[...H264, '-c:a', 'aac', '-b:a', '128k'],
+    ]),
+  ]);
+  await saved(page);
+  const [own] = ((await planOf(page)) as Plan).clips;
+  const { heard, start, sampleRate } = own!.sound!;
+  const words = heard.words.map(({ at }) => (at - start) / sampleRate);
+  const inVoice = voice.found.words.map(({ at }) => seconds(at));
+  expect(inVoice.length).toBeGreaterThan(3);
+  // Coded once more, a soft word may be heard in one of the two only.
+  const found = inVoice.filter((at) => words.some((own) => Math.abs(own - at) < 0.015));
+  expect(found.length).toBeGreaterThanOrEqual(inVoice.length - 1);
+  expect(Math.abs(words.length - inVoice.length)).toBeLessThanOrEqual(1);
+});

@@ -42,11 +42,11 @@ it('puts each part on the nearest frame and keeps its beats where they are in th
   }
 });
 
-it('ends with the film, without a fade that comes later', () => {
+it('ends with the film, over whose end it fades as it is heard', () => {
   const events = soundEvents(spliced(), frameRate(24), frames(300));
   expect(events.map((e) => [e.start, e.end, e.fade])).toEqual([
     [0, 240, 0],
-    [240, 300, 0],
+    [240, 300, 12],
   ]);
   expect(soundEvents({ ...spliced(), place: frames(300) }, frameRate(24), frames(300))).toEqual([]);
 });

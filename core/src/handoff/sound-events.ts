@@ -43,7 +43,8 @@ export function soundEvents(sound: Sound, rate: FrameRate, length: Frames): Soun
     const [start, end] = [bounds[i]!, Math.min(bounds[i + 1]!, length)];
     if (start >= end) return [];
     const at = round(multiply(rational(start - sound.place), samplesPerFrame(rate, sampleRate)));
-    const last = i === parts.length - 1 && bounds[i + 1]! <= length;
+    // As it is heard it fades at the end of the film where it would go on.
+    const last = i === parts.length - 1 || bounds[i + 1]! >= length;
     return [
       {
         sound,

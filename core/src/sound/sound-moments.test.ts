@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { NOTHING_FOUND } from '../listen/index.ts';
+import { addSound } from '../plan/edits/edit-sounds.ts';
 import type { Clip } from '../plan/index.ts';
-import { sampleClip } from '../testing/sample-plan.ts';
+import { exactAnalysis, sampleClip, samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, samples, sourceFrames, USUAL_RATES } from '../time/index.ts';
 import { proposalsOf, soundMoments } from './sound-moments.ts';
 
@@ -30,7 +32,7 @@ describe('moments of a clip’s own sound', () => {
   it('lie on the frames that are shown while they are heard, at any rate and start', () => {
     for (const rate of USUAL_RATES)
       for (const start of [0, -4801, 12_345])
-        expect(soundMoments(sounding(rate, start)).map(({ at, kind }) => [at, kind])).toEqual([
+        expect(soundMoments(sounding(rate, start), []).map(({ at, kind }) => [at, kind])).toEqual([
           [40, 'word'],
           // The stronger of two on one frame.
           [90, 'hit'],
@@ -45,7 +47,7 @@ describe('moments of a clip’s own sound', () => {
       { at: sourceFrames(300), kind: 'flash', strength: 1, reason: 'Seen.' },
     ] as const;
     const clip = sounding();
-    expect(proposalsOf(clip, seen).map(({ at, kind }) => [at, kind])).toEqual([
+    expect(proposalsOf(clip, seen, []).map(({ at, kind }) => [at, kind])).toEqual([
       [40, 'word'],
       [90, 'hit'],
       [120, 'pause'],
@@ -57,17 +59,35 @@ describe('moments of a clip’s own sound', () => {
       moments: [{ at: sourceFrames(41), kind: 'word' }],
       declined: [sourceFrames(120)],
     };
-    expect(proposalsOf(kept, []).map(({ at }) => at)).toEqual([90, 200]);
+    expect(proposalsOf(kept, [], []).map(({ at }) => at)).toEqual([90, 200]);
     const { sound: _none, ...mute } = clip;
-    expect(proposalsOf(mute, [])).toEqual([]);
+    expect(proposalsOf(mute, [], [])).toEqual([]);
   });
 
   it('are the strongest four hundred of a long talk', () => {
     const clip = sounding();
     const words = Array.from({ length: 499 }, (_, i) => cue(i * 1920, (i % 100) / 100));
     const long = { ...clip, sound: { ...clip.sound!, heard: { ...clip.sound!.heard, words } } };
-    const found = soundMoments(long);
+    const found = soundMoments(long, []);
     expect(found).toHaveLength(400);
     expect(Math.min(...found.map(({ strength }) => strength))).toBeGreaterThan(0.15);
+  });
+
+  it('have the beats of the song that the clip is lined up with, on the frames that show them', () => {
+    const analysis = exactAnalysis(120, 40, { sampleRate: 44_100 });
+    const heard = { media: 'b'.repeat(64), fileName: 'song.mp3', outline: null };
+    const song = addSound(samplePlan(), { ...heard, analysis, found: NOTHING_FOUND }, 'music')
+      .sounds[0]!;
+    // The take begins two seconds into the song: its beat at 2.5 s is half a second into it.
+    const rate = frameRate(25);
+    const clip: Clip = {
+      ...sounding(rate),
+      linedUp: { media: song.media, offset: 2 * 44_100 },
+    };
+    const beats = soundMoments(clip, [song]).filter(({ kind }) => kind === 'beat');
+    expect(beats.slice(0, 3).map(({ at }) => at)).toEqual([0, 12, 25]);
+    // Bars begin at 2.5 s and 4.5 s of the song.
+    expect(beats.filter(({ strength }) => strength > 0.5).map(({ at }) => at)[0]).toBe(12);
+    expect(soundMoments(clip, []).some(({ kind }) => kind === 'beat')).toBe(false);
   });
 });

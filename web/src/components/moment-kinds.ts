@@ -19,5 +19,6 @@ export const MOMENT_KINDS: Readonly<
   word: { name: 'a word', glyph: 'M0 2H10V8H5L2 10V8H0Z' },
   hit: { name: 'a hit in its sound', glyph: 'M4 0H6V4H10V6H6V10H4V6H0V4H4Z' },
   pause: { name: 'its sound pauses', glyph: 'M1 0H4V10H1ZM6 0H9V10H6Z' },
+  beat: { name: 'a beat of the song', glyph: 'M4 0H6V10H4Z' },
   peak: { name: 'a moment', glyph: 'M5 0A5 5 0 1 1 4.99 0Z' },
 };

@@ -5,8 +5,8 @@ import { decimal, effectOf, perEffect, placeOf, shotsAround, SLACK, takenOut } f
 import { faultKind } from '../fault.ts';
 
 /**
- * An effect at a cut sticks out of the two shots there: by its rise, or by its fall as well where it
- * is to pass as the pictures do. Other falls ring on, as those of impacts are meant to.
+ * An effect at a cut sticks out of the two shots there: by its rise, or by its fall as well where
+ * it is to pass as the pictures do. Other falls ring on, as those of impacts are meant to.
  */
 export const effectLong = faultKind({
   code: 'effect-long',

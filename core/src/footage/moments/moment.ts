@@ -3,8 +3,8 @@ import type { SourceFrames } from '../../time/index.ts';
 /**
  * What happens at a moment: movement begins or comes to rest, light flashes, something strikes or
  * is struck, the camera whips over, something turns back, comes in or goes out, the camera's speed
- * changes; in its own sound something is said or hit, or it pauses; `peak` is any other height of
- * what happens.
+ * changes; in its own sound something is said or hit, or it pauses, or the song that it was filmed
+ * to has a beat; `peak` is any other height of what happens.
  */
 export const MOMENT_KINDS = [
   'start',
@@ -19,6 +19,7 @@ export const MOMENT_KINDS = [
   'word',
   'hit',
   'pause',
+  'beat',
   'peak',
 ] as const;
 export type MomentKind = (typeof MOMENT_KINDS)[number];

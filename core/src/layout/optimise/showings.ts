@@ -52,6 +52,7 @@ const BEGINS: Readonly<Record<MomentKind, number>> = {
   word: 0.5,
   hit: 0.2,
   pause: 0,
+  beat: 0.5,
   // What is over in a frame or two is hardly seen to happen.
   flash: 0.2,
   impact: 0.1,

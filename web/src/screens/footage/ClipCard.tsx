@@ -1,8 +1,9 @@
 import { ArrowLeft, ArrowRight, Pencil, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { cameraDirection, usualMove, type ClipAnalysis } from '@caesura/core/footage';
-import { slowestCleanSpeed } from '@caesura/core/film';
+import { slowestCleanSpeed, soundsOf } from '@caesura/core/film';
 import type { Clip } from '@caesura/core/plan';
+import { usePlan } from '../../app/hooks.ts';
 import { proposalsOf } from '@caesura/core/sound';
 import { percent, rateLabel, toNumber, type FrameRate } from '@caesura/core/time';
 import { counted, grouped } from '../../app/format.ts';
@@ -49,7 +50,7 @@ function Pictures({ clip, place }: { clip: Clip; place: number }) {
 function Said({ clip, analysis }: { clip: Clip; analysis: ClipAnalysis }) {
   const rate = toNumber(clip.rate);
   const camera = cameraDirection(usualMove(analysis.frames, analysis.activity.camera), rate).words;
-  const open = proposalsOf(clip, analysis.proposed).length;
+  const open = proposalsOf(clip, analysis.proposed, soundsOf(usePlan())).length;
   return (
     <p className="movement-said">
       Camera {camera} · {counted(clip.moments.length, 'moment')} kept, {open} proposed
@@ -72,6 +73,7 @@ export function ClipCard({
   onRemove,
   onMove,
 }: Props) {
+  const songs = soundsOf(usePlan());
   const lasts = clip.frames / toNumber(clip.rate);
   const slowest = toNumber(slowestCleanSpeed(clip.rate, planRate));
   const trimmed = clip.usable.in > 0 || clip.usable.out < clip.frames;
@@ -98,7 +100,7 @@ export function ClipCard({
                 most={mostOf(analysis)}
                 label={`How ${clip.name} moves`}
               />
-              {proposalsOf(clip, analysis.proposed).map(({ at }) => (
+              {proposalsOf(clip, analysis.proposed, songs).map(({ at }) => (
                 <i key={`proposed ${at}`} className="card-pin" style={{ left: placeOf(at) }} />
               ))}
             </>

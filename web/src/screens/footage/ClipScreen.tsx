@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Form, Tab, Tabs } from 'react-bootstrap';
 import { Navigate, useNavigate, useParams } from 'react-router';
 import { meantMoment, stillTail, storedFrameAt, type MomentKind } from '@caesura/core/footage';
+import { soundsOf } from '@caesura/core/film';
 import type { Clip } from '@caesura/core/plan';
 import { proposalsOf } from '@caesura/core/sound';
 import { sourceFrames, toNumber, type SourceFrames } from '@caesura/core/time';
@@ -42,7 +43,10 @@ function Large({ clip }: { clip: Clip }) {
   const analysis = clipAnalysisOf(clip);
   const { frame, playing, place, toggle } = useClipClock(clip.frames, toNumber(clip.rate));
   const [across, setAcross] = useState(96);
-  const proposed = useMemo(() => proposalsOf(clip, analysis?.proposed ?? []), [analysis, clip]);
+  const proposed = useMemo(
+    () => proposalsOf(clip, analysis?.proposed ?? [], soundsOf(plan)),
+    [analysis, clip, plan],
+  );
   const most = useMemo(() => (analysis ? mostOf(analysis) : 1), [analysis]);
   const storedOf = useCallback(
     (n: number) => (times ? storedFrameAt(times, clip.rate, n) : n),

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { orderByLikeness } from '@caesura/core/footage';
+import { soundsOf } from '@caesura/core/film';
 import { proposalsOf } from '@caesura/core/sound';
 import type { Clip } from '@caesura/core/plan';
 import { toNumber } from '@caesura/core/time';
@@ -43,7 +44,7 @@ export default function FootageScreen() {
     if (known ? edit('changeClip', clip) : edit('addClips', [clip])) setDescribed(null);
   };
   const proposals = plan.clips.flatMap((clip) => {
-    const open = proposalsOf(clip, clipAnalysisOf(clip)?.proposed ?? []);
+    const open = proposalsOf(clip, clipAnalysisOf(clip)?.proposed ?? [], soundsOf(plan));
     return open.map((moment) => ({ ...moment, clip: clip.id }));
   });
   const orderAlike = () => {

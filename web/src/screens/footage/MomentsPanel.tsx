@@ -5,12 +5,13 @@ import {
   type ClipAnalysis,
   type StillLimits,
 } from '@caesura/core/footage';
-import type { Clip } from '@caesura/core/plan';
+import { soundsOf } from '@caesura/core/film';
+import type { Clip, Sound } from '@caesura/core/plan';
 import { soundMoments } from '@caesura/core/sound';
 import { CaesuraError, frames, sourceFrames, type SourceFrames } from '@caesura/core/time';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { TypedField } from '../../fields/TypedField.tsx';
-import type { ApplyEdit } from '../../app/hooks.ts';
+import { usePlan, type ApplyEdit } from '../../app/hooks.ts';
 import { counted } from '../../app/format.ts';
 import type { ProxyReader } from '../../proxy/reader.ts';
 import { KeepMoments } from './KeepMoments.tsx';
@@ -94,8 +95,13 @@ interface Listed {
   readonly reason: string;
 }
 
-function listed(clip: Clip, analysis: ClipAnalysis | null, proposed: readonly Moment[]): Listed[] {
-  const heard = soundMoments(clip);
+function listed(
+  clip: Clip,
+  analysis: ClipAnalysis | null,
+  proposed: readonly Moment[],
+  songs: readonly Sound[],
+): Listed[] {
+  const heard = soundMoments(clip, songs);
   const kept = clip.moments.map(({ at, kind, strength }): Listed => {
     const measured = [...(analysis?.proposed ?? []), ...heard].find(
       (m) => m.at === at && m.kind === kind,
@@ -150,7 +156,8 @@ function Row({ moment, here, clip, edit, onPlace }: RowProps) {
 /** The moments of a clip, kept and proposed, its usable part, and what counts as still. */
 export function MomentsPanel(props: Props) {
   const { clip, analysis, proposed, frame, edit, onPlace, reader, storedOf } = props;
-  const all = listed(clip, analysis, proposed);
+  const songs = soundsOf(usePlan());
+  const all = listed(clip, analysis, proposed, songs);
   const folded = ({ kept, strength, at }: Listed) =>
     !kept && strengthName(strength ?? 1) === 'weak' && at !== frame;
   const [shown, weak] = [all.filter((m) => !folded(m)), all.filter(folded)];

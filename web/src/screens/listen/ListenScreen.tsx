@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useLocation } from 'react-router';
 import { ButtonGroup, Form, ToggleButton } from 'react-bootstrap';
 import { SOUND_KINDS, type SoundKind } from '@caesura/core/plan';
 import { soundsOf } from '@caesura/core/film';
@@ -22,7 +23,8 @@ export default function ListenScreen() {
   const dispatch = useAppDispatch();
   const { working, run, stop } = useTask();
   /** Content hash of the sound on view. */
-  const [shown, setShown] = useState<string | null>(null);
+  const { state } = useLocation() as { state: { sound?: string } | null };
+  const [shown, setShown] = useState<string | null>(state?.sound ?? null);
   const [adding, setAdding] = useState<SoundKind>('voice');
   const sounds = soundsOf(plan);
   const sound = sounds.find((s) => s.media === shown) ?? sounds[0];

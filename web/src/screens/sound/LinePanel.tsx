@@ -119,7 +119,9 @@ function SoundFields({ film, sound, position }: { film: Film; sound: Sound; posi
       ))}
       <HandLevels {...{ film, sound, position }} />
       <p className="field-note">
-        <Link to={`../listen/${sound.id}`}>Its part, its end and its splices</Link>
+        <Link to="../listen" state={{ sound: sound.media }}>
+          Its part, its end and its splices
+        </Link>
       </p>
     </section>
   );
