@@ -74,9 +74,8 @@ for (const theme of ['light', 'dark'] as const) {
   await take('speeds');
   await step(page, 'Sound');
   await page
-    .getByRole('navigation', { name: 'Cuts' })
-    .getByRole('link', { name: /^2/ })
-    .first()
+    .getByRole('listbox', { name: 'Cuts and effects' })
+    .getByRole('option', { name: /^Cut 2 / })
     .click();
   await page.locator('canvas[data-frame="103"]').waitFor();
   await page.getByText(/All together .* LUFS/).waitFor();
