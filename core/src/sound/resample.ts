@@ -1,3 +1,5 @@
+import { windowedSinc } from '../numbers/windowed-sinc.ts';
+
 /**
  * Turns of the sinc on either side at full bandwidth, and steps of its table between two of them.
  */
@@ -6,23 +8,10 @@ const FINE = 256;
 /** Shape of the Kaiser window: side lobes some 80 dB down. */
 const BETA = 8;
 
-/** Modified Bessel function of the first kind and order 0, by its series. */
-function bessel0(x: number): number {
-  let [sum, term] = [1, 1];
-  for (let k = 1; term > 1e-12 * sum; k++) {
-    term *= (x / (2 * k)) ** 2;
-    sum += term;
-  }
-  return sum;
-}
-
 /** The sinc under a Kaiser window, at FINE steps a turn. */
-const KERNEL = Float64Array.from({ length: TURNS * FINE + 2 }, (_, i) => {
-  const x = i / FINE;
-  if (x >= TURNS) return 0;
-  const sinc = x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x);
-  return (sinc * bessel0(BETA * Math.sqrt(1 - (x / TURNS) ** 2))) / bessel0(BETA);
-});
+const KERNEL = Float64Array.from({ length: TURNS * FINE + 2 }, (_, i) =>
+  windowedSinc(i / FINE, TURNS, BETA),
+);
 
 /** From which place of a sound on samples are taken, and how far apart. */
 export interface Taken {

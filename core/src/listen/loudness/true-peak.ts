@@ -1,3 +1,5 @@
+import { windowedSinc } from '../../numbers/windowed-sinc.ts';
+
 /** Times as many samples as there are, as ITU-R BS.1770-5 Annex 2 asks of 48 kHz. */
 const TIMES = 4;
 /** Samples on either side of an instant that it is made of. */
@@ -5,24 +7,11 @@ const REACH = 16;
 /** Shape of the window: stop-band some 70 dB down (Kaiser 1974). */
 const BETA = 7;
 
-/** Modified Bessel function of the first kind of order 0, by its series. */
-function bessel0(x: number): number {
-  let [sum, term] = [1, 1];
-  for (let k = 1; term > 1e-12 * sum; k++) {
-    term *= (x / (2 * k)) ** 2;
-    sum += term;
-  }
-  return sum;
-}
-
 /** Weights of the samples around an instant that is a part of a sample after one of them. */
-function weightsAt(part: number): Float64Array {
-  return Float64Array.from({ length: 2 * REACH }, (_, i) => {
-    const x = i - REACH + 1 - part;
-    const window = bessel0(BETA * Math.sqrt(Math.max(0, 1 - (x / REACH) ** 2))) / bessel0(BETA);
-    return x === 0 ? 1 : (Math.sin(Math.PI * x) / (Math.PI * x)) * window;
-  });
-}
+const weightsAt = (part: number): Float64Array =>
+  Float64Array.from({ length: 2 * REACH }, (_, i) =>
+    windowedSinc(i - REACH + 1 - part, REACH, BETA),
+  );
 
 const PHASES = Array.from({ length: TIMES - 1 }, (_, i) => weightsAt((i + 1) / TIMES));
 /** What interpolation makes of samples is at most so many times the highest of them. */
