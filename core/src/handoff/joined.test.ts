@@ -1,8 +1,4 @@
 import { filmOf } from '../film/index.ts';
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
@@ -14,6 +10,7 @@ import { frameRate, rational } from '../time/index.ts';
 import { HANDOFF_FORMATS } from './index.ts';
 import { leftOut } from './left-out.ts';
 import otioSchema from './testing/otio-subset.schema.json' with { type: 'json' };
+import { readEdl } from './testing/read-edl.ts';
 
 const write = (plan: Plan, id: string): string =>
   HANDOFF_FORMATS.find((f) => f.id === id)!.write(plan);
@@ -39,17 +36,7 @@ interface ReadEvent {
   m2?: { fps: number };
   comments: string[];
 }
-/** The independent reader of edit decision lists, in another language. */
-function read(text: string): { events: ReadEvent[]; errors: unknown[] } {
-  const file = path.join(mkdtempSync(path.join(tmpdir(), 'caesura-')), 'list.edl');
-  writeFileSync(file, text);
-  const reader = path.join(import.meta.dirname, 'testing/edlcheck.py');
-  try {
-    return JSON.parse(execFileSync('python3', [reader, file, '24', 'json'], { encoding: 'utf8' }));
-  } catch (error) {
-    return JSON.parse((error as { stdout: string }).stdout);
-  }
-}
+const read = (text: string) => readEdl<ReadEvent>(text);
 
 describe('edit decision list', () => {
   it('carries a dissolve: it begins at its first half, the outgoing goes on for all of it', () => {

@@ -1,7 +1,3 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -13,6 +9,7 @@ import { planOfParts } from '../testing/joined-plans.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, rational, samples, toNumber, type FrameRate } from '../time/index.ts';
 import { HANDOFF_FORMATS, leftOut } from './index.ts';
+import { readEdl } from './testing/read-edl.ts';
 
 const write = (plan: Plan, id: string): string =>
   HANDOFF_FORMATS.find((format) => format.id === id)!.write(plan);
@@ -28,17 +25,7 @@ interface ReadEvent {
   ro: number;
   comments: string[];
 }
-/** The independent reader of edit decision lists, in another language. */
-function read(text: string): { events: ReadEvent[]; errors: unknown[] } {
-  const file = path.join(mkdtempSync(path.join(tmpdir(), 'caesura-')), 'list.edl');
-  writeFileSync(file, text);
-  const reader = path.join(import.meta.dirname, 'testing/edlcheck.py');
-  try {
-    return JSON.parse(execFileSync('python3', [reader, file, '24', 'json'], { encoding: 'utf8' }));
-  } catch (error) {
-    return JSON.parse((error as { stdout: string }).stdout);
-  }
-}
+const read = (text: string) => readEdl<ReadEvent>(text);
 
 const RATE = frameRate(24);
 const sounding = (rate: FrameRate, start: number): ClipSound => ({
