@@ -27,8 +27,10 @@ export interface AudioEvent {
   readonly sampleRate: number;
   /** Sample of the file at a place of the film, by which all others go. */
   readonly anchor: { readonly sample: Samples; readonly at: Seconds };
-  /** Where of its file it is when, in place of a rate, its pitch as that makes it. */
+  /** Where of its file it is when, in place of a rate. */
   readonly course?: readonly CoursePoint[];
+  /** Whether its pitch stays along its course; it is as that makes it otherwise. */
+  readonly pitchStays?: true;
   /**
    * What of the file is laid on the anchor once it sounds at its rate and pitch: that very sample,
    * or the loudest or first instant of the file, measured anew.

@@ -7,6 +7,7 @@ export { type LoudnessAdvice, loudnessAdvice } from './film-loudness.ts';
 export { guideCues } from './guide-cues.ts';
 export { FAMILIES, type Family, KIT, type KitEffect } from './kit/index.ts';
 export { measureEffect } from './measure-effect.ts';
+export { holding, type Needed, neededOf, type Stretch } from './needed.ts';
 export { CLICK, type Decoded, type Sounding, mixed, soundingOf } from './mix.ts';
 export { MIX_RATE } from './mix-rate.ts';
 export { heardShot, type HeardShot, OVER_CUT, positionAt, sampleOfSource } from './own-events.ts';

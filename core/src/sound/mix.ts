@@ -1,10 +1,10 @@
 import type { GivenSamples } from '../time/index.ts';
 import { MIX_RATE } from './mix-rate.ts';
-import { timeStretched } from './time-stretch.ts';
+import { stretchedAlong, timeStretched } from './time-stretch.ts';
 import { measureEffect } from './measure-effect.ts';
 import { addResampled } from './resample.ts';
 import { CLICK_RATE } from './audio-events.ts';
-import { fadeAt, type AudioEvent, type CoursePoint } from './audio-event.ts';
+import { fadeAt, sampleAt, type AudioEvent, type CoursePoint } from './audio-event.ts';
 
 /** Decoded sound of a file, from one of its samples on. */
 export interface Decoded {
@@ -59,11 +59,9 @@ function clickSound(): Decoded {
 }
 export const CLICK = clickSound();
 
-/** All of a sound at another speed with its pitch kept. */
-function slowedOrSped({ channels, sampleRate }: Decoded, speed: number): Float32Array[] {
-  const length = channels[0]?.length ?? 0;
-  const packets = [...timeStretched(channels, sampleRate, { from: 0, to: length }, speed)];
-  return channels.map((_, c) => {
+/** The packets of a sound of so many channels as one. */
+function joined(packets: readonly Float32Array[][], channels: number): Float32Array[] {
+  return Array.from({ length: channels }, (_, c) => {
     const whole = new Float32Array(packets.reduce((sum, packet) => sum + packet[c]!.length, 0));
     let at = 0;
     for (const packet of packets) {
@@ -72,6 +70,32 @@ function slowedOrSped({ channels, sampleRate }: Decoded, speed: number): Float32
     }
     return whole;
   });
+}
+
+/** All of a sound at another speed with its pitch kept. */
+function slowedOrSped({ channels, sampleRate }: Decoded, speed: number): Float32Array[] {
+  const length = channels[0]?.length ?? 0;
+  const packets = timeStretched(channels, sampleRate, { from: 0, to: length }, speed);
+  return joined([...packets], channels.length);
+}
+
+/**
+ * A voice along its course with its pitch kept, from the instant at which it starts on. One that
+ * goes backwards is turned around and followed forwards.
+ */
+function stretchedCourse(event: AudioEvent, { channels, sampleRate, from }: Decoded): Sounding {
+  const { starts, ends, rate } = event;
+  const last = (channels[0]?.length ?? 0) - 1;
+  const place = (n: number) => sampleAt(event, starts + n / sampleRate) - from;
+  const packets = stretchedAlong(
+    rate < 0 ? channels.map((channel) => channel.slice().reverse()) : channels,
+    sampleRate,
+    (ends - starts) * sampleRate,
+    rate < 0 ? (n) => last - place(n) : place,
+  );
+  const step = sampleRate / MIX_RATE;
+  const made = joined([...packets], channels.length);
+  return { event, channels: made, origin: -starts * sampleRate, step };
 }
 
 /** A whole file from its last sample to its first. */
@@ -102,6 +126,7 @@ function atMixRate(channels: readonly Float32Array[], step: number): readonly Fl
 export function soundingOf(event: AudioEvent, file: Decoded): Sounding {
   const { anchor, rate, semitones, by, course, reversed } = event;
   const decoded = reversed === undefined ? file : backwards(file);
+  if (event.pitchStays) return stretchedCourse(event, decoded);
   if (course)
     return {
       ...{ event, channels: decoded.channels, origin: 0, step: 1 },

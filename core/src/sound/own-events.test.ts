@@ -261,6 +261,45 @@ describe('the mix of own sound', () => {
     const stays = soundShots(plan, [0], { pitch: 'stays' });
     expect(pitch(mix(stays, tone(440, 20)))).toBeCloseTo(440, -1);
   });
+
+  it('keeps its pitch under a ramp and backwards where that is wished, its attacks within 20 ms', () => {
+    const ramp: Ramp = [
+      { from: 'start', at: 0, speed: { num: 3, den: 5 }, ease: 'linear' },
+      { from: 'end', at: 0, speed: { num: 9, den: 5 }, ease: 'linear' },
+    ];
+    const ramped = heardPlan(frameRate(24), [{ length: 96, in: 120, frames: 480, ramp }]);
+    const back = heardPlan(frameRate(24), [{ length: 96, in: 120, frames: 480 }]);
+    const [shot] = back.score!.shots;
+    const turned = {
+      ...back,
+      score: { ...back.score!, shots: [{ ...shot!, speed: { num: -3, den: 4 } }] },
+    };
+    /** Upward crossings of zero a second, over half a second from `from` on. */
+    const pitch = (out: Float32Array, from: number) => {
+      const part = out.subarray(from * MIX_RATE, (from + 0.5) * MIX_RATE);
+      return 2 * part.filter((x, n) => n > 0 && part[n - 1]! < 0 && x >= 0).length;
+    };
+    for (const plan of [ramped, turned]) {
+      const stays = mix(soundShots(plan, [0], { pitch: 'stays' }), tone(440, 20));
+      for (const from of [0.3, 1.5, 3.3])
+        expect(Math.abs(pitch(stays, from) - 440)).toBeLessThan(9);
+    }
+    const follows = mix(ramped, tone(440, 20));
+    expect(pitch(follows, 0.3)).toBeLessThan(340);
+    expect(pitch(follows, 3.3)).toBeGreaterThan(640);
+    // A click where it is filmed: found where a second way, by stepping frames, has it.
+    for (const plan of [ramped, turned]) {
+      const { exact } = filmOf(plan).shots[0]!.time!;
+      for (const k of [20, 48, 80]) {
+        const sound = new Float32Array(48_000 * 20);
+        const filmed = Math.round(exact(k) * 2000);
+        for (let n = 0; n < 48; n++) sound[filmed + n] = n % 2 ? -0.8 : 0.8;
+        const out = mix(soundShots(plan, [0], { pitch: 'stays' }), sound);
+        const at = out.reduce((top, x, n) => (Math.abs(x) > Math.abs(out[top]!) ? n : top), 0);
+        expect(Math.abs(at / MIX_RATE - k / 24)).toBeLessThan(0.02);
+      }
+    }
+  });
 });
 
 describe('the level that fits the own sound of a shot', () => {

@@ -160,7 +160,9 @@ export function ownEventsOf(facts: ShotFacts, plan: Plan): AudioEvent[] {
     const over = (own: number | null, reaches: boolean) =>
       own !== null ? own * frame : reaches ? 2 * OVER_CUT * frame : AT_SILENCE;
     const steady = course.length === 2;
-    const follows = pitch === 'follows' || rate < 0;
+    const follows = pitch === 'follows';
+    // At one speed forwards a rate says it all.
+    const plain = steady && !follows && rate > 0;
     return [
       {
         of: 'own',
@@ -169,7 +171,7 @@ export function ownEventsOf(facts: ShotFacts, plan: Plan): AudioEvent[] {
         fileName: clip.fileName ?? clip.name,
         sampleRate: sound.sampleRate,
         anchor: { sample: samples(Math.round(begins.sample)), at: begins.at },
-        ...(!(steady && !follows) && { course }),
+        ...(!plain && { course, ...(!follows && { pitchStays: true }) }),
         by: 'sample',
         ...within,
         rate,

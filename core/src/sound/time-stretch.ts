@@ -48,16 +48,17 @@ function bestPlace(
 }
 
 /**
- * Sound at another speed with its pitch kept: overlapping pieces of 40 ms, each taken where it
- * continues the one before best (waveform similarity overlap-add, Verhelst and Roelands 1993).
- * Yields packets of half a piece, all channels, that follow one another without a seam, from sample
- * `from` on; ends at `to`. `speed` 0.5 is half as fast.
+ * Sound along a course with its pitch kept: overlapping pieces of 40 ms, each taken where it
+ * continues the one before best, within 10 ms of where the course is (waveform similarity
+ * overlap-add, Verhelst and Roelands 1993). `place(n)`: sample of the channels for the nth of the
+ * `length` samples that are made; it may not go backwards. Yields packets of half a piece, all
+ * channels, that follow one another without a seam; the last may reach beyond the length.
  */
-export function* timeStretched(
+export function* stretchedAlong(
   channels: readonly Float32Array[],
   sampleRate: number,
-  { from, to }: { readonly from: number; readonly to: number },
-  speed: number,
+  length: number,
+  place: (n: number) => number,
 ): Generator<Float32Array[]> {
   const half = Math.round((PIECE * sampleRate) / 2);
   const play = Math.round(PLAY * sampleRate);
@@ -67,9 +68,9 @@ export function* timeStretched(
     { length: half },
     (_, n) => 0.5 - 0.5 * Math.cos((Math.PI * (n + 0.5)) / half),
   );
-  let last = from - half;
-  for (let packet = 1; from + (packet - 1) * half * speed < to; packet++) {
-    const near = Math.round(from + (packet - 1) * half * speed);
+  let last = Math.round(place(0)) - half;
+  for (let at = 0; at < length; at += half) {
+    const near = Math.round(place(at));
     // What would come next in the sound itself is what the next piece should be like.
     const next = bestPlace(mono, last + half, near, { length: half, play });
     yield channels.map((channel) =>
@@ -80,3 +81,15 @@ export function* timeStretched(
     last = next;
   }
 }
+
+/**
+ * Sound from sample `from` to `to` at another speed with its pitch kept, as along a course of that
+ * speed. `speed` 0.5 is half as fast.
+ */
+export const timeStretched = (
+  channels: readonly Float32Array[],
+  sampleRate: number,
+  { from, to }: { readonly from: number; readonly to: number },
+  speed: number,
+): Generator<Float32Array[]> =>
+  stretchedAlong(channels, sampleRate, (to - from) / speed, (n) => from + n * speed);

@@ -1,58 +1,33 @@
 import { filmOf } from '@caesura/core/film';
 import {
   CLICK,
+  holding,
   mixed,
-  samplesUsed,
+  neededOf,
   soundingOf,
   type Decoded,
   type Heard,
   type Sounding,
-  type AudioEvent,
+  type Stretch,
 } from '@caesura/core/sound';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
 import { ask, mediaUrl } from '../app/http.ts';
 import { channelsOf, withSound } from '../sound/sound-file.ts';
 
-/** Samples decoded beyond what is used, since interpolation and fades reach there. */
-const MARGIN = 48_000;
-
-/** The voices of a file, and the samples of it that they use. */
-interface Need {
-  readonly fileName: string;
-  from: number;
-  to: number;
-}
-
-/** What each file is needed for. Effects are needed whole, since they are measured, and so is
- * what sounds backwards. */
-function needsOf(events: readonly AudioEvent[]): Map<string, Need> {
-  const needs = new Map<string, Need>();
-  for (const event of events) {
-    const { media, fileName, by, reversed } = event;
-    if (media === null) continue;
-    const used = samplesUsed(event);
-    const inPart = by === 'sample' && reversed === undefined;
-    const from = inPart ? Math.max(0, Math.floor(used.from) - MARGIN) : 0;
-    const to = inPart ? Math.ceil(used.to) + MARGIN : Infinity;
-    const known = needs.get(media);
-    needs.set(media, {
-      fileName,
-      from: Math.min(from, known?.from ?? from),
-      to: Math.max(to, known?.to ?? to),
-    });
-  }
-  return needs;
-}
-
-/** Decodes a kept file from one sample to another, as far as it goes. */
-async function decode(media: string, { fileName, from, to }: Need): Promise<Decoded> {
+/** Decodes a stretch of a kept file, as far as it goes. */
+async function decode(media: string, fileName: string, { from, to }: Stretch): Promise<Decoded> {
   const blob = await (await ask(mediaUrl(media))).blob();
   return withSound(blob, fileName, async (file) => ({
     channels: await channelsOf(file, from, to),
     sampleRate: file.sampleRate,
     from,
   }));
+}
+
+/** A stretch of a file that is decoded or about to be. */
+interface Held extends Stretch {
+  readonly decoded: Promise<Decoded>;
 }
 
 /** A plan whose sounds are loaded under a name. */
@@ -62,12 +37,10 @@ export interface LoadedFilm {
   readonly plan: Plan;
 }
 
-/** Makes the sound of films: every file decoded once, mixed where it is asked for. */
+/** Makes the sound of films: what is used of every file decoded once, mixed where asked for. */
 export class FilmSound {
-  private readonly files = new Map<
-    string,
-    { readonly need: Need; readonly decoded: Promise<Decoded> }
-  >();
+  /** Stretches of files by media id, those of the last plan and of any that is being loaded. */
+  private files = new Map<string, readonly Held[]>();
   private readonly films = new Map<string, readonly Sounding[]>();
   /** Voices made ready before, by all that they are made of. */
   private readonly ready = new Map<string, Sounding>();
@@ -82,29 +55,32 @@ export class FilmSound {
     onProgress: (fraction: number) => void = () => undefined,
   ): Promise<string[]> {
     const events = filmOf(plan).audioEvents;
-    const needs = needsOf(events);
+    const needed = neededOf(events);
+    const held = new Map<string, Held[]>();
     const silent: string[] = [];
+    const all = [...needed.values()].reduce((sum, { stretches }) => sum + stretches.length, 0);
     let done = 0;
-    for (const [media, need] of needs) {
-      const known = this.files.get(media);
-      if (!known || known.need.from > need.from || known.need.to < need.to)
-        this.files.set(media, { need, decoded: decode(media, need) });
-      await this.files.get(media)!.decoded.catch((error: unknown) => {
-        this.files.delete(media);
-        silent.push(
-          error instanceof CaesuraError
-            ? error.message
-            : `“${need.fileName}” could not be decoded.`,
-        );
-      });
-      onProgress(++done / needs.size);
-    }
+    for (const [media, { fileName, stretches }] of needed)
+      for (const stretch of stretches) {
+        const one = this.hold(media, fileName, stretch);
+        try {
+          await one.decoded;
+          held.set(media, [...(held.get(media) ?? []), one]);
+        } catch (error) {
+          silent.push(
+            error instanceof CaesuraError ? error.message : `“${fileName}” could not be decoded.`,
+          );
+        }
+        onProgress(++done / all);
+      }
+    this.files = held;
     const soundings: Sounding[] = [];
     for (const event of events) {
-      const decoded = event.media === null ? CLICK : await this.files.get(event.media)?.decoded;
+      const own = event.media === null ? [] : (held.get(event.media) ?? []);
+      const decoded = event.media === null ? CLICK : await holding(event, own)?.decoded;
       if (!decoded) continue;
       // Where a voice lies and how loud it is may change without its sound being made anew.
-      const key = `${event.media} ${event.rate} ${event.semitones} ${event.by} ${event.anchor.at} ${event.anchor.sample} ${event.reversed} ${decoded.from} ${JSON.stringify(event.course)}`;
+      const key = `${event.media} ${event.rate} ${event.semitones} ${event.by} ${event.anchor.at} ${event.anchor.sample} ${event.reversed} ${decoded.from} ${JSON.stringify(event.course)} ${event.pitchStays && `${event.starts} ${event.ends}`}`;
       const sounding = { ...(this.ready.get(key) ?? soundingOf(event, decoded)), event };
       this.ready.set(key, sounding);
       soundings.push(sounding);
@@ -112,6 +88,22 @@ export class FilmSound {
     if (this.ready.size > 4 * soundings.length + 200) this.ready.clear();
     this.films.set(name, soundings);
     return silent;
+  }
+
+  /** A stretch of a file, decoded anew unless one that holds it is, or is about to be. */
+  private hold(media: string, fileName: string, { from, to }: Stretch): Held {
+    const known = this.files.get(media) ?? [];
+    const found = known.find((one) => one.from <= from && to <= one.to);
+    if (found) return found;
+    const one = { from, to, decoded: decode(media, fileName, { from, to }) };
+    this.files.set(media, [...known, one]);
+    one.decoded.catch(() => {
+      this.files.set(
+        media,
+        (this.files.get(media) ?? []).filter((other) => other !== one),
+      );
+    });
+    return one;
   }
 
   /** Forgets a plan. */
