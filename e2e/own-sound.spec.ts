@@ -244,6 +244,39 @@ test('a clip is heard as a rule, a shot lags under its neighbour, its handle is 
   expect((await now()).score!.shots[index]!.sound).toBeUndefined();
 });
 
+test('another sound track of a file is read from it, and that choice is undone', async ({
+  page,
+}) => {
+  /** A quiet tone and a loud one, each a track of its own. */
+  const tones = ['0.05', '0.5'].flatMap((height) => [
+    ...['-f', 'lavfi', '-i', `aevalsrc=${height}*sin(2*PI*997*t):s=48000:d=3`],
+  ]);
+  const maps = ['-map', '0:v', '-map', '1:a', '-map', '2:a'];
+  const two = await clip('two.mov', [...MUTE, ...tones, ...maps, ...H264, '-c:a', 'pcm_s16le']);
+  await newPlan(page);
+  await step(page, 'Footage');
+  await bringIn(page, [two]);
+  await page.getByRole('link', { name: 'Open two' }).click();
+  await tab(page, 'Sound');
+  // A sine of 997 Hz of full height in one channel has −3.01 LKFS: ITU-R BS.1770-5, annex 1.
+  await expect(page.getByText('−29.0 LUFS')).toBeVisible();
+  await page.getByLabel('Sound track').selectOption('Track 2 of 2');
+  const read = async (file: Chosen) => {
+    const choosing = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Read track 2 from the file' }).click();
+    await (await choosing).setFiles({ ...file });
+  };
+  await read({ ...two, buffer: Buffer.concat([two.buffer, Buffer.from([0])]) });
+  await expect(page.getByText('“two.mov” is not the file of “two”.')).toBeVisible();
+  await read(two);
+  await expect(page.getByText('−9.0 LUFS')).toBeVisible();
+  await saved(page);
+  expect((await planOf(page)).clips[0]!.sound).toMatchObject({ tracks: 2, track: 1 });
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('−29.0 LUFS')).toBeVisible();
+  await expect(page.getByLabel('Sound track')).toHaveValue('0');
+});
+
 test('two takes are lined up with the song of the film, one is not in it, and a shot is put in sync to be heard together', async ({
   page,
 }, info) => {

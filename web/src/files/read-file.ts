@@ -1,5 +1,5 @@
 import { proxy } from 'comlink';
-import type { FileFacts } from '@caesura/core/plan';
+import type { Clip, ClipSound, FileFacts } from '@caesura/core/plan';
 import { FACTS_VERSION, framesAtRate, packTimes, type FrameTimes } from '@caesura/core/footage';
 import {
   CaesuraError,
@@ -11,6 +11,7 @@ import {
 import { ask, askJson, keepMedia } from '../app/http.ts';
 import type { HeardClip } from '../workers/clip-listener.ts';
 import type { MediaWorker } from '../workers/media-worker.ts';
+import { contentId } from '../workers/content-id.ts';
 import { startMediaWorker } from '../workers/start.ts';
 import { workerPool } from '../workers/pool.ts';
 import { valueOf } from '../workers/task.ts';
@@ -162,25 +163,48 @@ async function withFrames(
   return { ...facts, movement: movement!, measured: FACTS_VERSION, proxy: small!, strip: strip! };
 }
 
-/** Listens to the sound of a file: the facts with what was heard and a copy of it. */
-async function withOwnSound(
+/**
+ * Listens to the sound of a file and keeps a copy of it; null where it has none. `of`: the rate of
+ * its pictures, and which of its sound tracks, null for its main one.
+ */
+async function ownSoundOf(
   file: File,
-  facts: FileFacts,
+  of: { readonly rate: FrameRate; readonly wanted: number | null },
   onProgress: (fraction: number) => void,
   signal: AbortSignal,
-): Promise<FileFacts> {
+): Promise<ClipSound | null> {
   const made = await inMediaWorker(
     async (worker): Promise<HeardClip | null> =>
-      valueOf(await worker.listenToClip(file, facts.rate, proxy(onProgress))),
+      valueOf(await worker.listenToClip(file, of, proxy(onProgress))),
     signal,
   );
-  if (!made) return { ...facts, sound: null };
+  if (!made) return null;
   const [media, outline] = await Promise.all(
     [new Blob([made.copy], { type: 'video/webm' }), new Blob([made.outline])].map((blob) =>
       keepMedia(blob, signal),
     ),
   );
-  return { ...facts, sound: { ...made.sound, media: media!, outline: outline! } };
+  return { ...made.sound, media: media!, outline: outline! };
+}
+
+/**
+ * Listens to another sound track of the file of a clip, counted from 0. Throws when it is not that
+ * file, and what is wrong with its sound.
+ */
+export async function hearTrackOf(
+  file: File,
+  clip: Pick<Clip, 'name' | 'content' | 'sound'>,
+  track: number,
+  { onProgress, signal }: { onProgress: (fraction: number) => void; signal: AbortSignal },
+): Promise<ClipSound> {
+  if (!clip.sound || (await contentId(file)) !== clip.content)
+    throw new CaesuraError(
+      'other-file',
+      `“${file.name}” is not the file of “${clip.name}”.`,
+      'Choose the file that the clip was made of.',
+    );
+  const of = { rate: clip.sound.rate, wanted: track };
+  return (await ownSoundOf(file, of, onProgress, signal))!;
 }
 
 /**
@@ -202,7 +226,8 @@ export async function watchFile(
   if (seen.sound !== undefined) return { facts: seen, note: null };
   const onHeard = (done: number) => onProgress(WATCHED + (1 - WATCHED) * done);
   try {
-    const heard = await withOwnSound(file, seen, onHeard, signal);
+    const of = { rate: seen.rate, wanted: null };
+    const heard = { ...seen, sound: await ownSoundOf(file, of, onHeard, signal) };
     await keepFacts(content, heard, signal);
     return { facts: heard, note: null };
   } catch (error) {

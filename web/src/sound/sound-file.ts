@@ -7,7 +7,7 @@ import {
   type InputAudioTrack,
 } from 'mediabunny';
 import { decoderDelay } from '@caesura/core/listen';
-import { CaesuraError } from '@caesura/core/time';
+import { CaesuraError, plural } from '@caesura/core/time';
 
 const MEND = 'Choose a WAV, MP3, FLAC, OGG, Opus or M4A file.';
 /** Longest sound that is taken, in seconds: what is kept of it must fit into memory. */
@@ -41,8 +41,9 @@ export interface SoundFile {
    * own time.
    */
   readonly delay: number;
-  /** Sound tracks in the file; the first that can be decoded is this one. */
+  /** Sound tracks in the file, and which of them this is, from 0 on. */
   readonly tracks: number;
+  readonly track: number;
   /**
    * All channels from one sample to another, in pieces that follow one another. Throws where it is
    * damaged.
@@ -61,29 +62,43 @@ function planesOf(sample: AudioSample): Float32Array[] {
 }
 
 /**
- * The sound track that is used of a file: the one it marks as the main one, or the first other that
- * can be decoded. Throws what is wrong where there is none.
+ * The sound track that is used of a file: the one that is wanted, or else the one it marks as the
+ * main one, or the first other that can be decoded. Throws what is wrong where there is none.
  */
 async function usedTrack(
   name: string,
   input: Input,
-): Promise<{ readonly track: InputAudioTrack; readonly tracks: number }> {
+  wanted: number | null,
+): Promise<{ readonly used: InputAudioTrack; readonly tracks: number; readonly track: number }> {
   const [main, all] = [await input.getPrimaryAudioTrack(), await input.getAudioTracks()];
-  if (!main) throw new CaesuraError('no-sound', `“${name}” holds no sound.`, MEND);
-  for (const track of [main, ...all])
-    if (await track.canDecode()) return { track, tracks: all.length };
+  const [first, ...others] = wanted === null ? [main, ...all] : [all[wanted]];
+  if (!first)
+    throw new CaesuraError(
+      'no-sound',
+      wanted === null
+        ? `“${name}” holds no sound.`
+        : `“${name}” has ${plural(all.length, 'sound track')}, no track ${wanted + 1}.`,
+      MEND,
+    );
+  for (const used of [first, ...others])
+    if (await used.canDecode()) return { used, tracks: all.length, track: all.indexOf(used) };
   throw new CaesuraError(
     'undecodable',
-    `“${name}” is coded as ${(await main.getCodec()) ?? 'something unknown'}, which this browser cannot decode.`,
+    `“${name}” is coded as ${(await first.getCodec()) ?? 'something unknown'}, which this browser cannot decode.`,
     'Convert it to WAV, FLAC or MP3 and choose it again.',
   );
 }
 
 /**
  * Opens a sound file to be decoded at its own sample rate, so that nothing is resampled, less what
- * the coder put before the sound. Throws when it is none, is too long or cannot be decoded.
+ * the coder put before the sound. `wanted`: which of its tracks, from 0 on; null for its main one.
+ * Throws when it is none, is too long or cannot be decoded.
  */
-export async function openSound(file: Blob, name: string): Promise<SoundFile> {
+export async function openSound(
+  file: Blob,
+  name: string,
+  wanted: number | null = null,
+): Promise<SoundFile> {
   if (file.size === 0) throw new CaesuraError('empty-file', `“${name}” is empty.`, MEND);
   const input = new Input({ source: new BlobSource(file), formats: ALL_FORMATS });
   const damaged = (where: string) =>
@@ -92,9 +107,9 @@ export async function openSound(file: Blob, name: string): Promise<SoundFile> {
     // Files of a few bytes make it throw instead of answering.
     if (!(await input.canRead().catch(() => false)))
       throw new CaesuraError('bad-media', `“${name}” is not a sound file that can be read.`, MEND);
-    const { track, tracks } = await usedTrack(name, input);
-    const [sampleRate, channels] = [await track.getSampleRate(), await track.getNumberOfChannels()];
-    const duration = await track.computeDuration({ skipLiveWait: true });
+    const { used, tracks, track } = await usedTrack(name, input, wanted);
+    const [sampleRate, channels] = [await used.getSampleRate(), await used.getNumberOfChannels()];
+    const duration = await used.computeDuration({ skipLiveWait: true });
     if (duration > LONGEST)
       throw new CaesuraError(
         'too-long',
@@ -102,8 +117,8 @@ export async function openSound(file: Blob, name: string): Promise<SoundFile> {
         `Cut out the part you need: up to ${LONGEST / 60} minutes.`,
       );
     const { samples: delay, guessed } = decoderDelay({
-      codec: await track.getCodec(),
-      firstTimestamp: await track.getFirstTimestamp(),
+      codec: await used.getCodec(),
+      firstTimestamp: await used.getFirstTimestamp(),
       head: new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer()),
     });
     return {
@@ -113,10 +128,11 @@ export async function openSound(file: Blob, name: string): Promise<SoundFile> {
       startGuessed: guessed,
       delay,
       tracks,
+      track,
       close: () => input.dispose(),
       async *planes(from, to) {
         const first = (from + delay) / sampleRate;
-        const decoded = new AudioSampleSink(track).samples(
+        const decoded = new AudioSampleSink(used).samples(
           from === 0 ? undefined : Math.max(0, first - LEAD_IN),
           Number.isFinite(to) ? (to + delay) / sampleRate : undefined,
         );
@@ -181,8 +197,9 @@ export async function withSound<T>(
   file: Blob,
   name: string,
   work: (sound: SoundFile) => Promise<T>,
+  wanted: number | null = null,
 ): Promise<T> {
-  const sound = await openSound(file, name);
+  const sound = await openSound(file, name, wanted);
   try {
     return await work(sound);
   } finally {

@@ -4,7 +4,7 @@ import { MIX_RATE } from '@caesura/core/sound';
 import { CaesuraError, samples, type FrameRate } from '@caesura/core/time';
 import { transfer } from 'comlink';
 import { opusCopy } from '../sound/opus-copy.ts';
-import { withSound } from '../sound/sound-file.ts';
+import { withSound, type SoundFile } from '../sound/sound-file.ts';
 import { withInput } from './media-input.ts';
 
 const MEND = 'Choose an MP4, MOV, WebM or MKV file that this browser can play.';
@@ -31,18 +31,19 @@ const headOf = (file: File): Promise<{ readonly first: number; readonly sounds: 
 
 /**
  * Listens to the sound of a clip's file and makes a copy of it, bit by bit. Null where the file has
- * none. All times are those of the copy, at the rate of the mix; `rate` is that of its pictures.
+ * none. All times are those of the copy, at the rate of the mix; `rate` is that of its pictures,
+ * `wanted` which of its sound tracks, null for its main one.
  * Throws when its sound cannot be decoded.
  */
 export async function listenToClip(
   file: File,
-  rate: FrameRate,
+  { rate, wanted }: { readonly rate: FrameRate; readonly wanted: number | null },
   onProgress: (fraction: number) => void,
 ): Promise<HeardClip | null> {
   const { first, sounds } = await headOf(file);
   if (!sounds) return null;
-  return withSound(file, file.name, async (sound) => {
-    const { sampleRate, channels, delay, tracks } = sound;
+  const listen = async (sound: SoundFile): Promise<HeardClip> => {
+    const { sampleRate, channels, delay, tracks, track } = sound;
     const [analyser, copy] = [
       audioAnalyser(sampleRate, channels),
       await opusCopy(sampleRate, channels),
@@ -70,7 +71,7 @@ export async function listenToClip(
       sound: {
         ...{ sampleRate: MIX_RATE, channels: Math.min(2, channels), length: samples(length) },
         start: Math.round((first - delay / sampleRate) * MIX_RATE),
-        ...{ rate, tracks },
+        ...{ rate, tracks, track },
         heard: {
           hits: moved(hits),
           words: moved(words),
@@ -83,5 +84,6 @@ export async function listenToClip(
       ...{ outline, copy: bytes },
     };
     return transfer(heard, [outline.buffer, bytes.buffer]);
-  });
+  };
+  return withSound(file, file.name, listen, wanted);
 }

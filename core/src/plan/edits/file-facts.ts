@@ -84,7 +84,8 @@ export const fillClips = (
                 ...(proxy && { proxy }),
                 ...(movement && { movement }),
                 ...(times && { times }),
-                ...(sound !== undefined && { sound }),
+                // The person may have chosen another of its tracks.
+                ...(sound !== undefined && !c.sound && { sound }),
               }
             : c,
         ),

@@ -92,7 +92,7 @@ export {
   type SpeedQuestion,
 } from './ask-speeds.ts';
 export { type ClipInSong, lineUpClips, sourceInSync, syncShots } from './line-up-clips.ts';
-export { fitOwnLevels, hearClip, type SoundChange, soundShots } from './own-sound.ts';
+export { fitOwnLevels, hearClip, hearTrack, type SoundChange, soundShots } from './own-sound.ts';
 export { heldOffers } from './held-offers.ts';
 export {
   copiedSpeeds,

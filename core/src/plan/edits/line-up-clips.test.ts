@@ -6,10 +6,11 @@ import { sampleAt } from '../../sound/index.ts';
 import { planOfParts } from '../../testing/joined-plans.ts';
 import { exactAnalysis } from '../../testing/sample-plan.ts';
 import { frameRate, frames, rational, samples, toNumber, USUAL_RATES } from '../../time/index.ts';
-import type { ClipSound, Plan } from '../index.ts';
+import { PlanSchema, type ClipSound, type Plan } from '../index.ts';
 import { placeSound, setMusic } from './edit-sounds.ts';
+import { fillClips } from './file-facts.ts';
 import { lineUpClips, sourceInSync, syncShots } from './line-up-clips.ts';
-import { soundShots } from './own-sound.ts';
+import { hearTrack, soundShots } from './own-sound.ts';
 
 const SONG_RATE = 44_100;
 const silent = { integrated: null, momentaryMaximum: null, shortTermMaximum: null, shortTerm: [] };
@@ -36,6 +37,25 @@ const lined = (made: Plan, seconds: number): Plan =>
     made.music!.id,
     made.clips.map(({ id }) => ({ clip: id, offset: seconds * LINE_UP_RATE })),
   );
+
+describe('another sound track of a file', () => {
+  it('takes the place of the one before, and stays in sync with the song where it begins later', () => {
+    const base = plan();
+    const clips = base.clips.map((clip) => ({ ...clip, content: 'c'.repeat(64) }));
+    const before = syncShots(lined({ ...base, clips }, -2), [1]);
+    const own = before.clips[0]!.sound!;
+    const other = { ...own, media: 'd'.repeat(64), start: own.start - 24_000, tracks: 2, track: 1 };
+    const after = hearTrack(before, 'c'.repeat(64), other);
+    expect(after.clips.map(({ sound }) => sound)).toEqual(clips.map(() => other));
+    const inSync = (made: Plan) => sourceInSync(made, filmOf(made).shots[1]!)!;
+    expect(inSync(after)).toBeCloseTo(inSync(before), 3);
+    expect(PlanSchema.parse(after)).toEqual(after);
+    expect(() => hearTrack(base, 'c'.repeat(64), other)).toThrow('No clip with a sound');
+    // What the file says of its main track does not take the choice back.
+    const facts = { ...clips[0]!, sound: own };
+    expect(fillClips(after, 'c'.repeat(64), facts).clips[0]!.sound).toEqual(other);
+  });
+});
 
 describe('shots of a performance', () => {
   it('are in sync with the song: what is heard of both is the same instant, within half a frame', () => {

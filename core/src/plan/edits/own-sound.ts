@@ -1,7 +1,7 @@
-import { filmOf, shotFactsAt } from '../../film/index.ts';
+import { filmOf, shotFactsAt, soundsOf } from '../../film/index.ts';
 import { duckingOf, ownLevels, type OwnLevel } from '../../sound/index.ts';
 import { CaesuraError, type GivenFrames, type ShotIndex } from '../../time/index.ts';
-import type { Pitch, Plan, Shot, ShotSound, SoundRule } from '../index.ts';
+import type { ClipSound, Pitch, Plan, Shot, ShotSound, SoundRule } from '../index.ts';
 
 /** A change of how shots are heard; null takes back what was said. */
 export interface SoundChange {
@@ -60,6 +60,36 @@ export function hearClip(plan: Plan, id: string, rule: SoundRule | null): Plan {
     if (c.id !== id) return c;
     const { heard: _before, ...rest } = c;
     return rule ? { ...rest, heard: rule } : rest;
+  });
+  return { ...plan, clips };
+}
+
+/**
+ * Gives the clips of a file another of its sound tracks. Where they lie in a song stays: tracks
+ * that begin apart are moved by as much. Throws when none of them has a sound.
+ */
+export function hearTrack(plan: Plan, content: string, sound: ClipSound): Plan {
+  if (!plan.clips.some((clip) => clip.content === content && clip.sound))
+    throw new CaesuraError(
+      'no-own-sound',
+      'No clip with a sound is of that file.',
+      'Drop the file on Footage first.',
+    );
+  const clips = plan.clips.map((clip) => {
+    if (clip.content !== content || !clip.sound) return clip;
+    const later = (clip.sound.start - sound.start) / sound.sampleRate;
+    const { linedUp } = clip;
+    const song = soundsOf(plan).find(({ media }) => media === linedUp?.media);
+    return {
+      ...{ ...clip, sound },
+      ...(linedUp &&
+        song && {
+          linedUp: {
+            ...linedUp,
+            offset: linedUp.offset + Math.round(later * song.analysis.sampleRate),
+          },
+        }),
+    };
   });
   return { ...plan, clips };
 }

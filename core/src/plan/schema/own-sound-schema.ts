@@ -28,8 +28,10 @@ export const ClipSoundSchema = z.object({
   start: whole,
   /** Pictures a second as the file has them, by which its frames lie beside its samples. */
   rate: RateSchema,
-  /** Sound tracks in the file; the first of them that can be decoded is this one. */
+  /** Sound tracks in the file. */
   tracks: whole.min(1).max(1000),
+  /** Which of them this is, from 0 on; the main one that can be decoded when left out. */
+  track: whole.min(0).max(999).optional(),
   heard: HeardSchema,
 });
 export type ClipSound = z.output<typeof ClipSoundSchema>;

@@ -4,6 +4,7 @@ import type { Clip, Plan } from '@caesura/core/plan';
 import { plural } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { LineUpClips } from './LineUpClips.tsx';
+import { TrackChoice } from './TrackChoice.tsx';
 import { LevelField } from '../../fields/LevelField.tsx';
 
 /** Loudness of speech in a programme after EBU R 128. LUFS. */
@@ -37,13 +38,10 @@ export function ClipSoundPanel({ plan, clip }: { plan: Plan; clip: Clip }) {
           {plural(words.length, 'word')}, {plural(hits.length, 'hit')},{' '}
           {plural(pauses.length, 'pause')}
         </dd>
-        {sound.tracks > 1 && (
-          <>
-            <dt>Tracks</dt>
-            <dd className="figures">{sound.tracks}, one of them used</dd>
-          </>
-        )}
       </dl>
+      {sound.tracks > 1 && (
+        <TrackChoice key={`${clip.id} ${sound.media}`} clip={clip} sound={sound} />
+      )}
       <Form.Check
         type="switch"
         id={`${id}-on`}

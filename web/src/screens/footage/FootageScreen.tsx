@@ -9,6 +9,7 @@ import { counted } from '../../app/format.ts';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useClipAnalyses } from '../../app/use-clip-analysis.ts';
 import { useFileQueue } from '../../files/use-file-queue.ts';
+import { VIDEOS } from '../../files/video-types.ts';
 import { DropArea, FileButton } from '../../components/DropArea.tsx';
 import { ArrangeBar } from './ArrangeBar.tsx';
 import { arranged, type Arrangement } from './arrangement.ts';
@@ -17,8 +18,6 @@ import { ClipCards } from './ClipCards.tsx';
 import { ClipDialog } from './ClipDialog.tsx';
 import { FileList } from './FileList.tsx';
 import { KeepMoments } from './KeepMoments.tsx';
-
-const VIDEOS = 'video/*,.mp4,.mov,.webm,.mkv,.m4v';
 
 /** The clips of the film: dropped files, that are read and watched, or entered by hand. */
 export default function FootageScreen() {
