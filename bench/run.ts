@@ -18,6 +18,7 @@ import { clip, planOf, withChroma } from '../e2e/clips.ts';
 import { bundled } from '../e2e/bundle.ts';
 import { startServer } from '../e2e/server.ts';
 import { benchFaults } from './faults.ts';
+import { benchHeardFiles } from './heard-files.ts';
 import { benchList, benchPage, benchSteps } from './pages.ts';
 import { benchHardRehearsing, benchLooping, benchRehearsing, benchSwitching } from './rehearse.ts';
 import { benchDragging, benchMoves, benchProposals } from './score.ts';
@@ -256,7 +257,11 @@ async function benchFirstCuts(): Promise<void> {
 }
 
 /** Those that take too long to be run with the others: only by name. */
-const LONG: typeof BENCHES = { looping: () => benchLooping(say), 'first-cut': benchFirstCuts };
+const LONG: typeof BENCHES = {
+  looping: () => benchLooping(say),
+  'heard-files': () => benchHeardFiles(say),
+  'first-cut': benchFirstCuts,
+};
 const only = process.argv[2];
 for (const [name, bench] of Object.entries(only ? { ...BENCHES, ...LONG } : BENCHES))
   if (!only || only === name) await bench();

@@ -16,6 +16,14 @@ export interface LevelPoint {
   readonly level: number;
 }
 
+/** Times between which something sounds, and seconds over which it comes in and goes. */
+interface Fades {
+  readonly starts: Seconds;
+  readonly ends: Seconds;
+  readonly fadeIn: number;
+  readonly fadeOut: number;
+}
+
 /** A stretch of a sound file in the film, or a click of ours. */
 export interface AudioEvent {
   readonly of: Heard;
@@ -51,6 +59,8 @@ export interface AudioEvent {
   readonly fadeIn: number;
   readonly fadeOut: number;
   readonly fade: 'even' | 'power';
+  /** Fades of the whole of which it is a part, where they reach into it. */
+  readonly whole?: Fades;
   /** Samples of its file where it sounds backwards: all are then counted from its end. */
   readonly reversed?: number;
   /** Levels over it, beside its gain and its fades. */
@@ -74,21 +84,19 @@ export function levelOn(line: readonly LevelPoint[], at: GivenSeconds): number {
   return before.level + part * (after.level - before.level);
 }
 
+/** How much of its fades something has behind it and before it, from 0 to 1. */
+const fadedPart = ({ starts, ends, fadeIn, fadeOut }: Fades, at: GivenSeconds): number =>
+  Math.min(1, fadeIn > 0 ? (at - starts) / fadeIn : 1, fadeOut > 0 ? (ends - at) / fadeOut : 1);
+
 /**
  * How loud a voice is at an instant of the film against its gain, as a factor: its fades and its
  * levels, 0 outside it.
  */
-export function fadeAt(
-  { starts, ends, fadeIn, fadeOut, fade, levels }: AudioEvent,
-  at: GivenSeconds,
-): number {
+export function fadeAt(event: AudioEvent, at: GivenSeconds): number {
+  const { starts, ends, fade, levels, whole } = event;
   if (at < starts || at >= ends) return 0;
-  const part = Math.min(
-    1,
-    fadeIn > 0 ? (at - starts) / fadeIn : 1,
-    fadeOut > 0 ? (ends - at) / fadeOut : 1,
-  );
-  const faded = fade === 'power' ? Math.sin((part * Math.PI) / 2) : part;
+  const shape = (part: number) => (fade === 'power' ? Math.sin((part * Math.PI) / 2) : part);
+  const faded = shape(fadedPart(event, at)) * (whole ? shape(fadedPart(whole, at)) : 1);
   return levels ? faded * 10 ** (levelOn(levels, at) / 20) : faded;
 }
 

@@ -33,6 +33,14 @@ function lineEvents(
   const { sampleRate } = sound.analysis;
   const place = toNumber(instantOfFrame(sound.place, plan.rate));
   const parts = partsOf(sound).filter(({ before }) => place + before / sampleRate < length);
+  const final = parts.at(-1);
+  const whole = {
+    starts: seconds(place),
+    ends: seconds(
+      final ? Math.min(length, place + (final.before + final.to - final.from) / sampleRate) : place,
+    ),
+    ...{ fadeIn: sound.fadeIn / sampleRate, fadeOut: sound.fade / sampleRate },
+  };
   return parts.map(({ from, to, before }, i): AudioEvent => {
     const at = seconds(place + before / sampleRate);
     const [first, last] = [i === 0, i === parts.length - 1];
@@ -40,6 +48,14 @@ function lineEvents(
     const timeOf = (sample: number) => at + (sample - from) / sampleRate;
     const levels = linesTogether(handLine(sound, timeOf), sound.kind === 'music' ? ducked : []);
     const { id, kind, media, fileName, gain } = sound;
+    const [starts, ends] = [
+      seconds(first ? at : at - half),
+      seconds(last ? whole.ends : timeOf(to) + half),
+    ];
+    // A long fade begins in parts before the last, or goes on in those after the first.
+    const reached =
+      parts.length > 1 &&
+      (starts < whole.starts + whole.fadeIn || ends > whole.ends - whole.fadeOut);
     return {
       ...PLAIN,
       of: kind,
@@ -48,11 +64,10 @@ function lineEvents(
       fileName,
       sampleRate,
       anchor: { sample: from, at },
-      starts: seconds(first ? at : at - half),
-      ends: seconds(last ? Math.min(length, timeOf(to)) : timeOf(to) + half),
-      gain,
-      fadeIn: first ? sound.fadeIn / sampleRate : CROSSFADE,
-      fadeOut: last ? sound.fade / sampleRate : CROSSFADE,
+      ...{ starts, ends, gain },
+      fadeIn: !first ? CROSSFADE : reached ? 0 : whole.fadeIn,
+      fadeOut: !last ? CROSSFADE : reached ? 0 : whole.fadeOut,
+      ...(reached && { whole }),
       ...(levels.length > 0 && { levels }),
     };
   });
@@ -63,15 +78,16 @@ function lineEvents(
  * of the two kept, as unlike sounds need it.
  */
 function crossed(events: readonly AudioEvent[]): AudioEvent[] {
+  const over = ({ whole: a, ...ending }: AudioEvent, { whole: b, ...beginning }: AudioEvent) => {
+    const [{ ends, fadeOut }, { starts, fadeIn }] = [a ?? ending, b ?? beginning];
+    return meet(ends - fadeOut, starts) && meet(ends, starts + fadeIn);
+  };
   return events.map((event) => {
     const goesOver = events.some(
       (other) =>
         other.id !== event.id &&
         [event, other].every(({ of }) => of === 'music') &&
-        ((meet(event.ends - event.fadeOut, other.starts) &&
-          meet(event.ends, other.starts + other.fadeIn)) ||
-          (meet(other.ends - other.fadeOut, event.starts) &&
-            meet(other.ends, event.starts + event.fadeIn))),
+        (over(event, other) || over(other, event)),
     );
     return goesOver ? { ...event, fade: 'power' as const } : event;
   });

@@ -113,6 +113,26 @@ describe('levels of music by hand', () => {
     expect(10 ** (levels(shorter, [18])[0]! / 20)).toBeCloseTo(0.5, 3);
   });
 
+  it('fade evenly over splices, in and out, however long the fade is', () => {
+    const spliced = setEnding(plan, id, {
+      region: { in: samples(0), out: samples(at(80)) },
+      splices: [
+        { leave: samples(at(2)), enter: samples(at(12)) },
+        { leave: samples(at(48)), enter: samples(at(58)) },
+      ],
+      fade: samples(0),
+    });
+    const faded = fadeSound(spliced, id, { fadeIn: samples(at(8)), fade: samples(at(8)) });
+    expect(filmOf(faded).audioEvents.filter(({ of }) => of === 'music')).toHaveLength(3);
+    // Splices at 2 s and 38 s of the film, which ends at 40 s.
+    for (const [time, part] of [
+      ...[1, 1.9, 2, 2.1, 4, 6].map((t) => [t, t / 8] as const),
+      ...[33, 35, 37.9, 38, 38.1, 39].map((t) => [t, (40 - t) / 8] as const),
+      [20, 1] as const,
+    ])
+      expect(10 ** (levels(faded, [time])[0]! / 20), `${time} s`).toBeCloseTo(part, 3);
+  });
+
   it('count in what is advised for an effect', () => {
     const kit = planWithKit();
     const { found, ...song } = kit.music!;
