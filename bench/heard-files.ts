@@ -2,10 +2,10 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { chromium, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import type { Plan } from '@caesura/core/plan';
 import { planOf } from '../e2e/clips.ts';
-import { startServer } from '../e2e/server.ts';
+import { drop, newPlanOn, opened } from './on-page.ts';
 
 type Say = (what: string, figure: string) => void;
 
@@ -51,10 +51,8 @@ async function measured(work: () => Promise<unknown>): Promise<string> {
 
 /** Drops files on Footage of a new plan and waits until all of them are known. */
 async function dropped(page: Page, address: string, files: readonly string[]): Promise<void> {
-  await page.goto(`${address}/plans`);
-  await page.getByRole('button', { name: 'New plan', exact: true }).click();
-  await page.getByRole('navigation', { name: 'Steps' }).getByText('Footage').click();
-  await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles([...files]);
+  await newPlanOn(page, address);
+  await drop(page, files);
   await page.getByText('to go', { exact: false }).waitFor();
   await page.getByText('to go', { exact: false }).waitFor({ state: 'detached' });
   await page.locator('.pill-save', { hasText: 'Saved' }).waitFor();
@@ -98,13 +96,8 @@ async function guideOf(
  */
 export async function benchHeardFiles(say: Say): Promise<void> {
   const folder = mkdtempSync(path.join(tmpdir(), 'caesura-bench-'));
-  const server = await startServer();
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
+  const { browser, address, close } = await opened();
   try {
-    const { address } = server;
     const open = async () => {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
       page.setDefaultTimeout(3_600_000);
@@ -138,8 +131,7 @@ export async function benchHeardFiles(say: Say): Promise<void> {
     const shots = clips.map(({ id }) => ({ clip: id, sourceIn: 30 }));
     say('  all of them heard in a film', await measured(() => guideOf(page, address, shots)));
   } finally {
-    await browser.close();
-    await server.stop();
+    await close();
     rmSync(folder, { recursive: true });
   }
 }

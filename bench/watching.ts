@@ -1,10 +1,9 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { chromium } from '@playwright/test';
 import { bundled } from '../e2e/bundle.ts';
 import { clip, withChroma } from '../e2e/clips.ts';
-import { startServer } from '../e2e/server.ts';
+import { drop, newPlanOn, opened } from './on-page.ts';
 import type * as Decoding from './decode-alone.ts';
 
 type Say = (what: string, figure: string) => void;
@@ -45,11 +44,7 @@ async function tenClips(folder: string, { name, size, bits }: (typeof KINDS)[num
  */
 export async function benchTenClips(say: Say): Promise<void> {
   const folder = mkdtempSync(path.join(tmpdir(), 'caesura-bench-'));
-  const server = await startServer();
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
+  const { browser, address, close } = await opened();
   try {
     for (const kind of KINDS) {
       const files = await tenClips(folder, kind);
@@ -57,11 +52,9 @@ export async function benchTenClips(say: Say): Promise<void> {
         bypassCSP: true,
         viewport: { width: 1920, height: 1600 },
       });
-      await page.goto(`${server.address}/plans`);
-      await page.getByRole('button', { name: 'New plan', exact: true }).click();
-      await page.getByRole('navigation', { name: 'Steps' }).getByText('Footage').click();
+      await newPlanOn(page, address);
       const from = performance.now();
-      await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles(files);
+      await drop(page, files);
       const pictures = page.locator('.clip-open img.poster, .clip-open .contact');
       await pictures.nth(CLIPS - 1).waitFor({ state: 'attached', timeout: 120_000 });
       const shown = performance.now();
@@ -97,8 +90,7 @@ export async function benchTenClips(say: Say): Promise<void> {
       await page.close();
     }
   } finally {
-    await browser.close();
-    await server.stop();
+    await close();
     rmSync(folder, { recursive: true });
   }
 }

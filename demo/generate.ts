@@ -2,26 +2,29 @@ import type { NewSound } from '@caesura/core/edits';
 import { clipAnalysisOf, unpackFacts, type ClipAnalysis } from '@caesura/core/footage';
 import { analyseSound, foundIn } from '@caesura/core/listen';
 import { readPlan, type Clip, type Plan } from '@caesura/core/plan';
+import { MIX_RATE } from '@caesura/core/sound';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build, type Rolldown } from 'vite';
 import { startServer } from '../e2e/server.ts';
+import { soundOfScene } from './clip-sounds.ts';
 import { HEIGHT, WIDTH } from './drawing.ts';
 import { musicTruth, renderMusic, SAMPLE_RATE } from './music.ts';
 import { shownPlans, triedPlans, type DemoMaterial } from './plans/index.ts';
 import type * as Scenes from './scenes.ts';
 import { framesOfScene, SCENES, type Scene } from './scenes.ts';
-import { idOf, makeKit, makeLine } from './sounds.ts';
+import { EXACT, idOf, makeKit, makeLine, run } from './sounds.ts';
 
 /**
  * Makes the demo: music, clips, effects, a spoken line, their truth and the plans. Run by `npm run
  * demo`; its output is committed. With the word `sounds` it makes the effects, the line and the
  * plans anew and leaves music and clips as they are, with `music` it leaves the clips as they are;
- * with the word `movement` it measures the clips anew and leaves all else.
+ * with the word `movement` it measures the clips anew and leaves all else; with `clip-sounds` it
+ * gives the clips their sound anew and leaves their pictures.
  */
 
 const here = path.dirname(fileURLToPath(import.meta.url));
@@ -139,7 +142,30 @@ async function film(page: Page, scene: Scene, index: number): Promise<void> {
   );
 }
 
+/** Gives the file of a filmed scene the sound that its camera heard. */
+function addHeard(scene: Scene): void {
+  const heard = soundOfScene(scene);
+  if (!heard) return;
+  const file = path.join(output, 'clips', fileOf(scene));
+  const silent = path.join(output, 'clips', `silent-${fileOf(scene)}`);
+  renameSync(file, silent);
+  const sound = ['-f', 'f32le', '-ar', String(MIX_RATE), '-ac', '1', '-i', 'pipe:0'];
+  const coding = scene.container === 'mp4' ? ['-c:a', 'aac'] : ['-c:a', 'libopus'];
+  run(
+    'ffmpeg',
+    [
+      ...['-v', 'error', '-y', '-i', silent, ...sound, '-map', '0:v', '-map', '1:a'],
+      ...['-c:v', 'copy', ...coding, '-b:a', '96k', ...EXACT, '-flags:a', '+bitexact', file],
+    ],
+    new Uint8Array(heard.buffer),
+  );
+  rmSync(silent);
+}
+
 const fileOf = ({ id, container }: Scene): string => `${id}.${container}`;
+
+/** The folder of the clips' own sound. */
+const OWN_SOUND = 'own-sound';
 
 /** What a clip keeps beside the plan, and the endings under which the demo keeps it. */
 const MADE = { poster: 'jpg', strip: 'jpg', movement: 'movement', proxy: 'webm' } as const;
@@ -178,6 +204,18 @@ async function readClips(
         Buffer.from(await get(`/api/media/${clip[what]!}`)),
       );
     }
+  const own = path.join(output, OWN_SOUND);
+  mkdirSync(own, { recursive: true });
+  for (const { id, sound } of clips) {
+    if (!sound) continue;
+    for (const [media, ending] of [
+      [sound.media, 'webm'],
+      [sound.outline!, 'outline'],
+    ] as const) {
+      const bytes = Buffer.from(await get(`/api/media/${media}`));
+      writeFileSync(path.join(own, `${id}.${ending}`), bytes);
+    }
+  }
   await page.close();
   await server.stop();
   return clips;
@@ -279,6 +317,7 @@ async function makeAll(): Promise<void> {
   await loadScenes(page);
   for (const [index, scene] of SCENES.entries()) {
     await film(page, scene, index);
+    addHeard(scene);
     console.log(`${scene.name}: ${framesOfScene(scene)} frames`);
   }
   const clips = await readClips(browser);
@@ -304,6 +343,20 @@ async function measureAgain(): Promise<void> {
     }
 }
 
+/** The clips with the sound their cameras heard, in place of what they had; all else as it is. */
+async function hearClips(): Promise<void> {
+  for (const scene of SCENES) addHeard(scene);
+  const browser = await launched();
+  const read = await readClips(browser, []);
+  await browser.close();
+  const { music, clips } = kept();
+  const heard = clips.map((clip): Clip => {
+    const { content, sound } = read.find(({ id }) => id === clip.id)!;
+    return { ...clip, ...(content && { content }), ...(sound !== undefined && { sound }) };
+  });
+  finish(music, heard);
+}
+
 /** The music and the clips that are there, as the plans have them. */
 function kept(): { readonly music: NewSound; readonly clips: readonly Clip[] } {
   const text = readFileSync(path.join(output, 'plans', '1-open-day-teaser.json'), 'utf8');
@@ -312,6 +365,7 @@ function kept(): { readonly music: NewSound; readonly clips: readonly Clip[] } {
 }
 
 if (process.argv.includes('movement')) await measureAgain();
+else if (process.argv.includes('clip-sounds')) await hearClips();
 else if (process.argv.includes('sounds')) {
   const { music, clips } = kept();
   finish(music, clips);

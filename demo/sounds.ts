@@ -17,13 +17,15 @@ const LINE = 'Open day at Marrow Lane. Come in, and print.';
 /** The content hash by which a file is kept. */
 export const idOf = (data: Uint8Array): string => createHash('sha256').update(data).digest('hex');
 
-function run(command: string, args: string[], input?: Uint8Array): Buffer {
+/** Runs a program to its end, given its input. Returns what it writes. */
+export function run(command: string, args: string[], input?: Uint8Array): Buffer {
   const { status, stdout, stderr } = spawnSync(command, args, { input, maxBuffer: 1e9 });
   if (status !== 0) throw new Error(`${command} ended with ${status}: ${String(stderr)}`);
   return stdout;
 }
 
-const EXACT = ['-fflags', '+bitexact', '-map_metadata', '-1'];
+/** What makes ffmpeg write the same bytes each time. */
+export const EXACT = ['-fflags', '+bitexact', '-map_metadata', '-1'];
 
 /** The samples that a listener decodes from a file, one channel, at a rate. */
 function decoded(file: string, rate: number): Float32Array {

@@ -6,14 +6,17 @@ import {
   changeEffect,
   changeWishes,
   fadeSound,
+  fitOwnLevels,
   placeSound,
   putBed,
   putHit,
   putRiser,
   cutAnchors,
   putRun,
+  setDucking,
   setMove,
   setRamp,
+  soundShots,
   turnSound,
   wishClip,
   type PhrasePlace,
@@ -23,7 +26,7 @@ import { anchorNear, anchorOn, barLineBefore, filmOf, frameSpan } from '@caesura
 import { formArcs } from '@caesura/core/layout';
 import { newPlan, type Arc, type MoveKind, type Phrase, type Plan } from '@caesura/core/plan';
 import { shapedRamp, usualCrest } from '@caesura/core/ramps';
-import { frames, rational, samples, toNumber, type Frames } from '@caesura/core/time';
+import { compare, frames, rational, samples, toNumber, type Frames } from '@caesura/core/time';
 import {
   cleanly,
   knownOf,
@@ -210,16 +213,43 @@ function sounding(plan: Plan, known: Known): Plan {
     if (!made) throw new Error('An effect of the demo has a fault.');
     return made;
   }, plan);
-  // The line is spoken over the music: both together stay below full scale.
-  const turned = turnSound(put, put.music!.id, -6);
+  // The line is spoken over the music, which goes down under it: both together stay below full
+  // scale.
+  const turned = setDucking(turnSound(put, put.music!.id, -6), {});
   return fadeSound(turned, turned.music!.id, {
     fade: samples(turned.music!.analysis.sampleRate),
   });
 }
 
+/** Clips whose own sound is heard where they go at their own speed. */
+const HEARD = ['street-door', 'guillotine', 'type-set', 'open-sign'];
+
+/**
+ * The own sound of some shots under the music; that of one of them is heard before its picture
+ * comes, and that of another after it has gone.
+ */
+function withOwnSound(plan: Plan, known: Known): Plan {
+  const indices = filmOf(plan)
+    .shots.filter(
+      ({ clip, ramp, speed }) =>
+        HEARD.includes(clip?.id ?? '') && !ramp && compare(speed, rational(1)) === 0,
+    )
+    .map(({ index }) => index);
+  const heard = fitOwnLevels(soundShots(plan, indices, { on: true }), indices, 'under');
+  const reach = frames(8);
+  return (['lead', 'lag'] as const).reduce((made, which) => {
+    for (const index of indices) {
+      if (made.score!.shots[index]!.sound?.lead) continue;
+      const next = cleanly(made, known, (p) => soundShots(p, [index], { [which]: reach }));
+      if (next) return next;
+    }
+    throw new Error('No sound of a clip of the demo reaches beyond its shot.');
+  }, heard);
+}
+
 /**
  * The film of the open day: proposed, with joins, phrases, speeds, effects, and a line spoken over
- * it.
+ * it, with the own sound of some clips.
  */
 export function teaser(material: DemoMaterial): Plan {
   const { clips, kit, line } = material;
@@ -230,7 +260,7 @@ export function teaser(material: DemoMaterial): Plan {
   const placed = placeSound(spoken, spoken.sounds[0]!.id, SPOKEN);
   const joinedUp = joined(kit.reduce(addEffectFile, placed), known);
   return addNote(
-    moved(sounding(joinedUp, known), known),
+    withOwnSound(moved(sounding(joinedUp, known), known), known),
     dropOf(laidOut),
     'The drop: the platen strikes out of the silence.',
   );

@@ -13,7 +13,7 @@ const TYPES: Readonly<Record<string, string>> = {
   '.webm': 'video/webm',
 };
 /** Folders of the demo whose files are kept. */
-const KEPT = ['.', 'poster', 'strip', 'movement', 'proxy', 'effects', 'voice'];
+const KEPT = ['.', 'poster', 'strip', 'movement', 'proxy', 'effects', 'voice', 'own-sound'];
 
 /**
  * Notes what was made of the clips of a plan, so that their files are known when they are dropped.

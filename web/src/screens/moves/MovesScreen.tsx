@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { Button, Dropdown } from 'react-bootstrap';
+import { Dropdown } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import type { Fault } from '@caesura/core/faults';
 import { filmOf } from '@caesura/core/film';
@@ -11,7 +11,7 @@ import { usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { chosenCuts, cutSelected, placed } from '../../app/view.ts';
 import { FaultsHere } from '../../components/FaultsHere.tsx';
-import { ListFilters } from '../../components/ListFilters.tsx';
+import { ListColumn } from '../../components/ListColumn.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import type { CopiedKeys } from './copied-keys.ts';
 import { ItemPanel } from './ItemPanel.tsx';
@@ -121,21 +121,14 @@ export default function MovesScreen() {
   );
   return (
     <div className="moves">
-      <div className="move-column">
-        <ListFilters
-          names={FILTERS}
-          counts={(kind) => listed[kind].length}
-          chosen={filter}
-          onChoose={setFilter}
-        />
-        <MoveList film={film} items={shown} open={open} selection={selection} wrong={wrong} />
-        <div className="move-acts">
-          <span>
-            {chosen.length > 1 && <b>{chosen.length} chosen </b>}
-            <Button variant="link" size="sm" onClick={() => selection.chooseAll(shown)}>
-              Choose all {shown.length}
-            </Button>
-          </span>
+      <ListColumn
+        names={FILTERS}
+        listed={listed}
+        filter={filter}
+        onFilter={setFilter}
+        chosen={chosen.length}
+        onChooseAll={() => selection.chooseAll(shown)}
+        acts={
           <Dropdown drop="up">
             <Dropdown.Toggle variant="outline-dark" id="new-phrase">
               New phrase here
@@ -148,8 +141,10 @@ export default function MovesScreen() {
               ))}
             </Dropdown.Menu>
           </Dropdown>
-        </div>
-      </div>
+        }
+      >
+        <MoveList film={film} items={shown} open={open} selection={selection} wrong={wrong} />
+      </ListColumn>
       <section className="move-view" aria-label="The move">
         <MoveStage {...{ film, item, choice, frame, stage }} />
         <MoveColumns

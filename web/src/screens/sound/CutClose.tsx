@@ -1,6 +1,6 @@
 import { useRef, useState, type PointerEvent } from 'react';
-import { partsOf, type Plan } from '@caesura/core/plan';
-import { anchorOn, landingOf, wholeFilm, type Film, type Line } from '@caesura/core/film';
+import { partsOf, type Plan, type Sound } from '@caesura/core/plan';
+import { anchorOn, landingOf, soundsOf, wholeFilm, type Film, type Line } from '@caesura/core/film';
 import type { EffectFacts } from '@caesura/core/sound';
 import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
@@ -16,14 +16,13 @@ import { ClosePictures } from './ClosePictures.tsx';
 import type { SoundItem } from './items.ts';
 import { LevelCurve } from './LevelCurve.tsx';
 
-/** The wave of the music over a stretch of the film, part by part. */
-function MusicWave({ plan, line }: { plan: Plan; line: Line }) {
-  const { music } = plan;
-  const outline = useOutline(music?.outline ?? null);
-  if (!music || !outline) return null;
-  const { sampleRate } = music.analysis;
-  const place = toNumber(instantOfFrame(music.place, plan.rate));
-  return partsOf(music).map(({ from, to, before }) => {
+/** The wave of a sound over a stretch of the film, part by part. */
+function SoundWave({ plan, sound, line }: { plan: Plan; sound: Sound; line: Line }) {
+  const outline = useOutline(sound.outline);
+  if (!outline) return null;
+  const { sampleRate } = sound.analysis;
+  const place = toNumber(instantOfFrame(sound.place, plan.rate));
+  return partsOf(sound).map(({ from, to, before }) => {
     const start = place + before / sampleRate;
     const end = start + (to - from) / sampleRate;
     const [left, right] = [Math.max(line.from, start), Math.min(line.to, end)];
@@ -145,7 +144,8 @@ function frameMeant(film: Film, frame: number, reach: number): number {
 
 /**
  * A stretch of the film close up: the pictures and how fast they go, the music with its level, the
- * cuts through it, own sound, and every effect that is heard there, whose ends can be dragged.
+ * cuts through it, further music and voice, own sound, and every effect that is heard there, whose
+ * ends can be dragged.
  */
 export function CutClose({ film, line, item }: { film: Film; line: Line; item: SoundItem }) {
   const { plan, effects, joins } = film;
@@ -155,6 +155,12 @@ export function CutClose({ film, line, item }: { film: Film; line: Line; item: S
   const here = effects
     .filter(({ starts, ends }) => ends > line.from && starts < line.to)
     .toSorted((a, b) => a.peaks - b.peaks);
+  const heard = new Set(
+    film.audioEvents
+      .filter(({ starts, ends }) => ends > line.from && starts < line.to)
+      .map(({ id }) => id),
+  );
+  const sounding = soundsOf(plan).filter(({ id }) => heard.has(id));
   const onDrag = (press: PointerEvent, frame: number, drop: (frame: number) => void) => {
     const box = rows.current!.getBoundingClientRect();
     const perPixel = (line.span / box.width) * toNumber(plan.rate);
@@ -172,16 +178,20 @@ export function CutClose({ film, line, item }: { film: Film; line: Line; item: S
   return (
     <div className="cut-close" role="group" aria-label={name} ref={rows}>
       <ClosePictures film={film} line={line} />
-      <div className="close-music">
-        <MusicWave plan={plan} line={line} />
-        {film.beats
-          .map(({ at }) => toNumber(at))
-          .filter((at) => at > line.from && at < line.to)
-          .map((at) => (
-            <i key={at} className="close-beat" style={{ left: `${percentOn(line, at)}%` }} />
-          ))}
-        {plan.music && <LevelCurve film={film} sound={plan.music} line={line} />}
-      </div>
+      {sounding.map((sound, i) => (
+        <div key={sound.id} className="close-music">
+          <SoundWave plan={plan} sound={sound} line={line} />
+          {i === 0 &&
+            film.beats
+              .map(({ at }) => toNumber(at))
+              .filter((at) => at > line.from && at < line.to)
+              .map((at) => (
+                <i key={at} className="close-beat" style={{ left: `${percentOn(line, at)}%` }} />
+              ))}
+          <LevelCurve film={film} sound={sound} line={line} />
+          {sounding.length > 1 && <span className="close-name">{sound.fileName}</span>}
+        </div>
+      ))}
       <div className="close-own">
         <OwnSoundMarks plan={plan} line={line} />
       </div>

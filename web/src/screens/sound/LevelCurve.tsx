@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Film, Line } from '@caesura/core/film';
 import { filmInstant, type LevelKey, type Sound } from '@caesura/core/plan';
-import { fadeAt, sampleAt } from '@caesura/core/sound';
+import { fadeAt } from '@caesura/core/sound';
 import { samples, toNumber } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
@@ -96,10 +96,4 @@ export function LevelCurve({ film, sound, line }: { film: Film; sound: Sound; li
       ))}
     </div>
   );
-}
-
-/** Sample of a sound that is heard at a time of the film; null where it is not. Seconds. */
-export function sampleAtTime(film: Film, id: string, at: number): number | null {
-  const event = film.audioEvents.find((e) => e.id === id && at >= e.starts && at < e.ends);
-  return event ? Math.round(sampleAt(event, at)) : null;
 }

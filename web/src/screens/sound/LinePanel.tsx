@@ -1,26 +1,15 @@
 import { Link } from 'react-router';
 import { Button } from 'react-bootstrap';
-import { frameAtTime, soundsOf, wholeFilm, type Film } from '@caesura/core/film';
-import { filmInstant, type Sound } from '@caesura/core/plan';
-import { instantOfFrame, samples, seconds, toNumber } from '@caesura/core/time';
-import { timecodeAt } from '../../app/format.ts';
+import { soundsOf, wholeFilm, type Film } from '@caesura/core/film';
+import { type Sound } from '@caesura/core/plan';
+import { instantOfFrame, samples, toNumber } from '@caesura/core/time';
 import { useEdit } from '../../app/hooks.ts';
 import { LevelField } from '../../fields/LevelField.tsx';
 import { NumberField } from '../../fields/NumberField.tsx';
 import { CrossFields } from './CrossFields.tsx';
 import { DuckingFields } from './DuckingFields.tsx';
-import { sampleAtTime } from './LevelCurve.tsx';
 import { LoudnessFields } from './LoudnessFields.tsx';
-
-/** The timecode at which a sample of a sound is heard. */
-const heardAt = (film: Film, sound: Sound, sample: number): string =>
-  timecodeAt(
-    frameAtTime(
-      seconds(Math.max(0, toNumber(filmInstant(sound, samples(sample), film.plan.rate)))),
-      film.plan,
-    ),
-    film.plan,
-  );
+import { heardAt, sampleAtTime } from './sound-times.ts';
 
 /** The bar of the music in which a frame is, as samples of a sound; null where there is none. */
 function barHere(film: Film, id: string, frame: number): { from: number; to: number } | null {
@@ -146,7 +135,7 @@ export function LinePanel({ film, position }: { film: Film; position: number }) 
       {sounds.map((sound) => (
         <SoundFields key={sound.id} {...{ film, sound, position }} />
       ))}
-      <CrossFields film={film} />
+      <CrossFields film={film} position={position} />
     </>
   );
 }

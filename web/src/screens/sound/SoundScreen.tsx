@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Button, Tab, Tabs } from 'react-bootstrap';
+import { Tab, Tabs } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import type { Fault } from '@caesura/core/faults';
 import { filmOf, wholeFilm } from '@caesura/core/film';
@@ -15,7 +15,7 @@ import { DropArea } from '../../components/DropArea.tsx';
 import { FaultsHere } from '../../components/FaultsHere.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import type { LineListHandle } from '../../components/LineList.tsx';
-import { ListFilters } from '../../components/ListFilters.tsx';
+import { ListColumn } from '../../components/ListColumn.tsx';
 import { useSelection } from '../../components/use-selection.ts';
 import { Working } from '../../components/Working.tsx';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
@@ -136,23 +136,16 @@ export default function SoundScreen() {
   return (
     <DropArea hint="Drop sound effects here" onFiles={(files) => bringFiles(files, task, edit)}>
       <div className="moves sounds">
-        <div className="move-column">
-          <ListFilters
-            names={FILTERS}
-            counts={(kind) => listed[kind].length}
-            chosen={filter}
-            onChoose={setFilter}
-          />
+        <ListColumn
+          names={FILTERS}
+          listed={listed}
+          filter={filter}
+          onFilter={setFilter}
+          chosen={chosen.length}
+          onChooseAll={() => selection.chooseAll(shown)}
+        >
           <SoundList film={film} items={shown} open={open} selection={selection} wrong={wrong} />
-          <div className="move-acts">
-            <span>
-              {chosen.length > 1 && <b>{chosen.length} chosen </b>}
-              <Button variant="link" size="sm" onClick={() => selection.chooseAll(shown)}>
-                Choose all {shown.length}
-              </Button>
-            </span>
-          </div>
-        </div>
+        </ListColumn>
         <div className="sound-view">
           <SoundHead
             {...{ plan, item, canvas, span, state: rehearsal.state, onPlay: toggle }}

@@ -1,5 +1,4 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { speedAt } from '@caesura/core/curves';
 import { speedsOf } from '@caesura/core/edits';
@@ -13,7 +12,7 @@ import { oneKey, SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys } from '../../app
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { placed, shotsChosen } from '../../app/view.ts';
 import { FaultsHere } from '../../components/FaultsHere.tsx';
-import { ListFilters } from '../../components/ListFilters.tsx';
+import { ListColumn } from '../../components/ListColumn.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import { AskPanel } from './AskPanel.tsx';
 import { BetweenPanel } from './BetweenPanel.tsx';
@@ -158,13 +157,14 @@ export default function SpeedsScreen() {
   return (
     <SpeedEdits value={edit}>
       <div className="speeds">
-        <div className="move-column">
-          <ListFilters
-            names={FILTERS}
-            counts={(kind) => listed[kind].length}
-            chosen={filter}
-            onChoose={setFilter}
-          />
+        <ListColumn
+          names={FILTERS}
+          listed={listed}
+          filter={filter}
+          onFilter={setFilter}
+          chosen={chosen.length}
+          onChooseAll={() => setAlso(new Set([open, ...shown.map(({ index }) => index)]))}
+        >
           <ShotList
             shots={shown}
             open={open}
@@ -172,19 +172,7 @@ export default function SpeedsScreen() {
             wrong={wrong}
             onChoose={choose}
           />
-          <div className="move-acts">
-            <span>
-              {chosen.length > 1 && <b>{chosen.length} chosen </b>}
-              <Button
-                variant="link"
-                size="sm"
-                onClick={() => setAlso(new Set([open, ...shown.map(({ index }) => index)]))}
-              >
-                Choose all {shown.length}
-              </Button>
-            </span>
-          </div>
-        </div>
+        </ListColumn>
         <div className="move-view" ref={view}>
           <ShotDrawing {...{ film, facts, ramp, view }} at={frame} />
           {(refused !== null || here.length > 0) && (
