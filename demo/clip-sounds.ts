@@ -18,7 +18,7 @@ const SOUNDS: Readonly<Record<string, Sounding>> = {
   flywheel: { place: ['room-large', -24], moments: { impact: ['thump-dull', -9] } },
   'type-drawer': { place: INSIDE, moments: { start: ['page-2', -16], stop: ['click', -10] } },
   'platen-closes': { place: ['room-large', -30], moments: { impact: ['impact-1', -4] } },
-  guillotine: { place: INSIDE, moments: { start: ['page-1', -22], impact: ['shutter-1', -5] } },
+  guillotine: { place: INSIDE, moments: { start: ['page-1', -22], impact: ['impact-2', -8] } },
   'sheet-lifted': { place: INSIDE, moments: { start: ['page-1', -12] } },
   'type-set': { place: INSIDE, moments: { impact: ['click', -8] } },
   'open-sign': { place: OUTSIDE, moments: { turn: ['tick-2', -22] } },

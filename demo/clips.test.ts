@@ -187,3 +187,24 @@ it('is small enough to ship, and its plans are plans laid out to their targets',
     expect(plan.score?.length).toBe(plan.target);
   }
 });
+
+it('what strikes in a clip is heard on the frame on which it is seen, within a frame', () => {
+  const file = path.join(output, 'plans', '1-open-day-teaser.json');
+  const plan = readPlan(JSON.parse(readFileSync(file, 'utf8')));
+  let seen = 0;
+  for (const { id, moments, frameOf } of all) {
+    const clip = plan.clips.find((c) => c.id === id)!;
+    const impacts = clips
+      .find((c) => c.id === id)!
+      .moments.flatMap(({ kind }, i) => (kind === 'impact' ? [moments[i]!] : []));
+    if (!clip.sound || impacts.length === 0) continue;
+    const { start, sampleRate, heard } = clip.sound;
+    const struck = heard.hits.map(({ at }) => (at - start) / sampleRate);
+    for (const at of impacts) {
+      const nearest = Math.min(...struck.map((time) => Math.abs(time * frameOf(1) - at)));
+      expect(nearest, `${id} ${at}`).toBeLessThanOrEqual(1);
+      seen++;
+    }
+  }
+  expect(seen).toBeGreaterThan(8);
+});

@@ -6,7 +6,7 @@ import { MIX_RATE } from '@caesura/core/sound';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build, type Rolldown } from 'vite';
@@ -148,9 +148,13 @@ function addHeard(scene: Scene): void {
   if (!heard) return;
   const file = path.join(output, 'clips', fileOf(scene));
   const silent = path.join(output, 'clips', `silent-${fileOf(scene)}`);
-  renameSync(file, silent);
+  // What it had before moved its pictures a little, and is left out.
+  const alone = ['-map', '0:v', '-c', 'copy', '-avoid_negative_ts', 'make_zero'];
+  run('ffmpeg', ['-v', 'error', '-y', '-i', file, ...alone, ...EXACT, silent]);
   const sound = ['-f', 'f32le', '-ar', String(MIX_RATE), '-ac', '1', '-i', 'pipe:0'];
-  const coding = scene.container === 'mp4' ? ['-c:a', 'aac'] : ['-c:a', 'libopus'];
+  // With Opus ffmpeg lays the pictures of a WebM file 7 ms after their sound.
+  const coding =
+    scene.container === 'mp4' ? ['-c:a', 'aac'] : ['-af', 'adelay=7:all=1', '-c:a', 'libopus'];
   run(
     'ffmpeg',
     [
@@ -326,26 +330,34 @@ async function makeAll(): Promise<void> {
   writeTruth();
 }
 
+/** Changes the clips of the plans that are there. */
+function changeClips(change: (clip: Clip) => Clip): void {
+  for (const folder of ['plans', 'tried'])
+    for (const name of readdirSync(path.join(output, folder))) {
+      const file = path.join(output, folder, name);
+      const plan = JSON.parse(readFileSync(file, 'utf8')) as Plan;
+      writeFileSync(file, json({ ...plan, clips: plan.clips.map(change) }));
+    }
+}
+
 /** What was measured of the clips anew, in place of what the plans have. */
 async function measureAgain(): Promise<void> {
   const browser = await launched();
   const clips = await readClips(browser, ['movement']);
   await browser.close();
-  for (const folder of ['plans', 'tried'])
-    for (const name of readdirSync(path.join(output, folder))) {
-      const file = path.join(output, folder, name);
-      const plan = JSON.parse(readFileSync(file, 'utf8')) as Plan;
-      const measured = plan.clips.map((clip) => {
-        const { movement, measured } = clips.find((c) => c.id === clip.id)!;
-        return { ...clip, ...(movement && { movement, measured }) };
-      });
-      writeFileSync(file, json({ ...plan, clips: measured }));
-    }
+  changeClips((clip) => {
+    const { movement, measured } = clips.find((c) => c.id === clip.id)!;
+    return { ...clip, ...(movement && { movement, measured }) };
+  });
 }
 
 /** The clips with the sound their cameras heard, in place of what they had; all else as it is. */
 async function hearClips(): Promise<void> {
+  // The application reads it when it starts, before there is anything in it.
+  mkdirSync(path.join(output, OWN_SOUND), { recursive: true });
   for (const scene of SCENES) addHeard(scene);
+  // The application knows what the plans say of a file, and would not hear it again.
+  changeClips(({ sound: _before, ...clip }) => clip);
   const browser = await launched();
   const read = await readClips(browser, []);
   await browser.close();

@@ -222,7 +222,7 @@ function sounding(plan: Plan, known: Known): Plan {
 }
 
 /** Clips whose own sound is heard where they go at their own speed. */
-const HEARD = ['street-door', 'guillotine', 'type-set', 'open-sign'];
+const HEARD = ['street-door', 'guillotine', 'type-set'];
 
 /**
  * The own sound of some shots under the music; that of one of them is heard before its picture

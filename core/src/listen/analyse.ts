@@ -2,6 +2,7 @@ import type { Analysis } from './analysis.ts';
 import { beatProgress } from './beats/beats.ts';
 import { loudnessOf, type Loudness } from './loudness/loudness.ts';
 import { onsetsOf, type Hit, type Onset } from './cues/onsets.ts';
+import { strikesOf } from './cues/strikes.ts';
 import type { Outline } from './features/outline.ts';
 import { pausesOf, type Pause } from './cues/pauses.ts';
 import { dropsOf, type Drop } from './cues/drops.ts';
@@ -20,6 +21,8 @@ export interface SoundFindings {
   readonly onsets: readonly Onset[];
   /** The strong low ones among the onsets. */
   readonly hits: readonly Hit[];
+  /** What strikes where the sound is that of a clip; see `strikesOf`. */
+  readonly strikes: readonly Hit[];
   readonly words: readonly Word[];
   readonly pauses: readonly Pause[];
   readonly rises: readonly Rise[];
@@ -50,6 +53,7 @@ export function* findingsProgress(features: AudioFeatures): Generator<number, So
     analysis,
     onsets,
     hits,
+    strikes: strikesOf(features, { onsets, hits }, curves),
     words,
     pauses,
     rises,

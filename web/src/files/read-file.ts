@@ -156,9 +156,7 @@ async function withFrames(
     signal,
   );
   const [movement, small, strip] = await Promise.all(
-    [new Blob([made.facts]), new Blob([made.proxy], { type: 'video/webm' }), made.strip].map(
-      (blob) => keepMedia(blob, signal),
-    ),
+    [new Blob([made.facts]), made.proxy, made.strip].map((blob) => keepMedia(blob, signal)),
   );
   return { ...facts, movement: movement!, measured: FACTS_VERSION, proxy: small!, strip: strip! };
 }
@@ -180,9 +178,7 @@ async function ownSoundOf(
   );
   if (!made) return null;
   const [media, outline] = await Promise.all(
-    [new Blob([made.copy], { type: 'video/webm' }), new Blob([made.outline])].map((blob) =>
-      keepMedia(blob, signal),
-    ),
+    [made.copy, new Blob([made.outline])].map((blob) => keepMedia(blob, signal)),
   );
   return { ...made.sound, media: media!, outline: outline! };
 }

@@ -1,5 +1,6 @@
-import { AudioSample, AudioSampleSource, BufferTarget, Output, WebMOutputFormat } from 'mediabunny';
+import { AudioSample, AudioSampleSource, Output, WebMOutputFormat } from 'mediabunny';
 import { MIX_RATE, streamResampler } from '@caesura/core/sound';
+import { blobTarget } from '../files/blob-target.ts';
 
 /** Bits a second of a copy for each of its channels: enough to edit by. */
 const BITS_PER_CHANNEL = 56_000;
@@ -9,7 +10,7 @@ export interface SoundCopy {
   /** The next samples, all channels. Waits while the encoder is behind. */
   readonly take: (planes: readonly Float32Array[]) => Promise<void>;
   /** The whole as a WebM file, and how many samples of the copy there are. */
-  readonly end: () => Promise<{ readonly bytes: Uint8Array<ArrayBuffer>; readonly length: number }>;
+  readonly end: () => Promise<{ readonly file: Blob; readonly length: number }>;
 }
 
 /**
@@ -18,7 +19,8 @@ export interface SoundCopy {
  */
 export async function opusCopy(sampleRate: number, channels: number): Promise<SoundCopy> {
   const kept = Math.min(2, channels);
-  const output = new Output({ format: new WebMOutputFormat(), target: new BufferTarget() });
+  const { target, blob } = blobTarget();
+  const output = new Output({ format: new WebMOutputFormat(), target });
   const source = new AudioSampleSource({
     codec: 'opus',
     // Said in bits a second, as where it is asked whether this browser can encode it.
@@ -47,7 +49,7 @@ export async function opusCopy(sampleRate: number, channels: number): Promise<So
     async end() {
       await add(resampler.end());
       await output.finalize();
-      return { bytes: new Uint8Array(output.target.buffer!), length: made };
+      return { file: blob('video/webm'), length: made };
     },
   };
 }

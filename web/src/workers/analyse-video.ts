@@ -28,7 +28,7 @@ export interface Watched {
   /** What was seen of them, packed. */
   readonly facts: Uint8Array<ArrayBuffer>;
   /** All of them, small. */
-  readonly proxy: Uint8Array<ArrayBuffer>;
+  readonly proxy: Blob;
   /** A few of them, side by side. */
   readonly strip: Blob;
 }
@@ -91,6 +91,6 @@ export function analyseVideo(
     await Promise.all(waiting);
     const facts = (await analyser.end()) as Uint8Array<ArrayBuffer>;
     const made = { facts, proxy: await proxy.end(), strip: await strip.end() };
-    return transfer(made, [facts.buffer, made.proxy.buffer]);
+    return transfer(made, [facts.buffer]);
   });
 }

@@ -13,7 +13,7 @@ const MEND = 'Choose an MP4, MOV, WebM or MKV file that this browser can play.';
 export interface HeardClip {
   readonly sound: Omit<ClipSound, 'media' | 'outline'>;
   readonly outline: Uint8Array<ArrayBuffer>;
-  readonly copy: Uint8Array<ArrayBuffer>;
+  readonly copy: Blob;
 }
 
 /** Part of the work that is done when the whole file has been decoded and copied. */
@@ -61,11 +61,13 @@ export async function listenToClip(
     const steps = findingsProgress(analyser.end());
     let step = steps.next();
     for (; !step.done; step = steps.next()) onProgress(COPIED + (1 - COPIED) * step.value);
-    const { hits, words, pauses, loudness } = foundIn(step.value);
+    // What strikes in a clip need not be low, as what hits in music is.
+    const { strikes } = step.value;
+    const { hits, words, pauses, loudness } = foundIn({ ...step.value, hits: strikes });
     const at = (sample: number) => samples(Math.round((sample * MIX_RATE) / sampleRate));
     const moved = <T extends { readonly at: number }>(cues: readonly T[]) =>
       cues.map((cue) => ({ ...cue, at: at(cue.at) }));
-    const { bytes, length } = await copy.end();
+    const { file: whole, length } = await copy.end();
     const outline = new Uint8Array(step.value.outline);
     const heard: HeardClip = {
       sound: {
@@ -81,9 +83,9 @@ export async function listenToClip(
           loudness,
         },
       },
-      ...{ outline, copy: bytes },
+      ...{ outline, copy: whole },
     };
-    return transfer(heard, [outline.buffer, bytes.buffer]);
+    return transfer(heard, [outline.buffer]);
   };
   return withSound(file, file.name, listen, wanted);
 }

@@ -1,11 +1,11 @@
 import {
-  BufferTarget,
   EncodedPacket,
   EncodedVideoPacketSource,
   Output,
   WebMOutputFormat,
   type VideoSample,
 } from 'mediabunny';
+import { blobTarget } from '../files/blob-target.ts';
 import { KEY_EVERY, PROXY_FRAME_US } from '../proxy/format.ts';
 
 /** Makes the small copy of a clip, frame by frame. */
@@ -13,7 +13,7 @@ export interface ProxyMaker {
   /** The next frame. Waits while the encoder is behind. */
   readonly take: (sample: VideoSample) => Promise<void>;
   /** The whole as a WebM file. */
-  readonly end: () => Promise<Uint8Array<ArrayBuffer>>;
+  readonly end: () => Promise<Blob>;
 }
 
 /** Frames that may wait for the encoder. */
@@ -23,7 +23,8 @@ const BITS_PER_PIXEL = 0.16;
 
 /** Starts a small copy of a size, both sides even. */
 export async function makeProxy(width: number, height: number): Promise<ProxyMaker> {
-  const output = new Output({ format: new WebMOutputFormat(), target: new BufferTarget() });
+  const { target, blob } = blobTarget();
+  const output = new Output({ format: new WebMOutputFormat(), target });
   const source = new EncodedVideoPacketSource('vp8');
   output.addVideoTrack(source);
   await output.start();
@@ -82,7 +83,7 @@ export async function makeProxy(width: number, height: number): Promise<ProxyMak
       if (failed) throw failed as Error;
       encoder.close();
       await output.finalize();
-      return new Uint8Array(output.target.buffer!);
+      return blob('video/webm');
     },
   };
 }
