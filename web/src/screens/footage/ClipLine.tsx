@@ -242,7 +242,7 @@ export const ClipLine = memo(function WholeLine(props: ClipLineProps) {
   return (
     <>
       <div className="line-pictures-box">{reader && <Pictures {...props} reader={reader} />}</div>
-      <div className="line-movement">
+      <div className={`line-movement${clip.sound ? ' is-over-sound' : ''}`}>
         {analysis && (
           <>
             {analysis.still.map((range) => {
@@ -271,11 +271,11 @@ export const ClipLine = memo(function WholeLine(props: ClipLineProps) {
                 title={`Another shot starts at frame ${at}`}
               />
             ))}
-            <ClipWave {...{ clip, from, to, across }} />
             <Directions analysis={analysis} rate={toNumber(clip.rate)} {...{ from, to, across }} />
           </>
         )}
       </div>
+      {clip.sound && <ClipWave {...{ clip, from, to, across }} sound={clip.sound} />}
       <div className="line-pins">
         {ticks.map((frame) => (
           <span key={frame} className="tick figures" style={{ left: `${percent(frame)}%` }}>

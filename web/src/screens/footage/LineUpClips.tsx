@@ -71,7 +71,7 @@ export function LineUpClips({ plan, clip }: { plan: Plan; clip: Clip }) {
   const { linedUp } = clip;
   const at = linedUp?.media === music.media ? linedUp.offset / music.analysis.sampleRate : null;
   return (
-    <section aria-label="With the song">
+    <section className="with-song" aria-label="With the song">
       <h3>With the song</h3>
       <p className="hint">
         {at === null
