@@ -11,7 +11,7 @@ export { holding, type Needed, neededOf, type Stretch } from './needed.ts';
 export { CLICK, type Decoded, type Sounding, mixed, soundingOf } from './mix.ts';
 export { MIX_RATE } from './mix-rate.ts';
 export { heardShot, type HeardShot, OVER_CUT, positionAt, sampleOfSource } from './own-events.ts';
-export { type OwnLevel, ownLevels } from './own-levels.ts';
+export { type OwnLevel, ownLevels, UNDER_MUSIC } from './own-levels.ts';
 export { type OwnHandle, ownHandlesOf } from './own-handles.ts';
 export { proposalsOf, soundMoments } from './sound-moments.ts';
 export { type BlockLevel, measureSum } from './sum-meter.ts';

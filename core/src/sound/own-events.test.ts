@@ -335,6 +335,9 @@ describe('the level that fits the own sound of a shot', () => {
     };
     const under = fitOwnLevels({ ...base, music }, [1], 'under');
     expect(under.score!.shots[1]!.sound!.gain).toBe(-1);
+    expect(fitOwnLevels({ ...base, music }, [1], 'under', 12).score!.shots[1]!.sound!.gain).toBe(
+      -6,
+    );
     // What the clip says counts.
     const ruled = base.clips.reduce(
       (made, { id }) => hearClip(made, id, { on: true, gain: 5 }),

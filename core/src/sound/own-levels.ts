@@ -6,10 +6,10 @@ import { loudnessAt, PROGRAMME, SHORT_TERM } from './levels.ts';
 import { ownSampleAt } from './own-events.ts';
 
 /**
- * LU that a clip's own sound lies under the music where it is not to be listened to but felt:
- * common practice, no source.
+ * LU that a clip's own sound usually lies under the music where it is not to be listened to but
+ * felt: common practice, no source.
  */
-const UNDER = 7;
+export const UNDER_MUSIC = 7;
 
 /** A level that fits the own sound of a shot, with why. */
 export interface OwnLevel {
@@ -46,12 +46,13 @@ export function ownLoudness(facts: ShotFacts): number | null {
 
 /**
  * Levels that fit the own sound of a shot: speech as loud as a programme, and under the music that
- * is heard with it. `ducked`: levels of the music under speech. Empty for silence.
+ * is heard with it, by so many LU. `ducked`: levels of the music under speech. Empty for silence.
  */
 export function ownLevels(
   plan: Plan,
   facts: ShotFacts,
   ducked: readonly LevelPoint[],
+  under: number = UNDER_MUSIC,
 ): readonly OwnLevel[] {
   const loud = ownLoudness(facts);
   if (loud === null) return [];
@@ -71,8 +72,8 @@ export function ownLevels(
       : [
           {
             to: 'under' as const,
-            gain: kept(music - UNDER - loud - rule),
-            reason: `${own}, the music ${written(music)} with it: ${UNDER} LU under it is felt, not listened to.`,
+            gain: kept(music - under - loud - rule),
+            reason: `${own}, the music ${written(music)} with it: it is to lie ${under} LU under it.`,
           },
         ]),
   ];

@@ -1,5 +1,5 @@
 import { filmOf, shotFactsAt, soundsOf } from '../../film/index.ts';
-import { duckingOf, ownLevels, type OwnLevel } from '../../sound/index.ts';
+import { duckingOf, ownLevels, UNDER_MUSIC, type OwnLevel } from '../../sound/index.ts';
 import { CaesuraError, type GivenFrames, type ShotIndex } from '../../time/index.ts';
 import type { ClipSound, Pitch, Plan, Shot, ShotSound, SoundRule } from '../index.ts';
 
@@ -96,13 +96,20 @@ export function hearTrack(plan: Plan, content: string, sound: ClipSound): Plan {
 
 /**
  * Sets the level of each shot's own sound as its loudness asks: as loud as speech, or under the
- * music; see `ownLevels`. Throws when none of them has a sound that is heard.
+ * music by so many LU; see `ownLevels`. Throws when none of them has a sound that is heard.
  */
-export function fitOwnLevels(plan: Plan, indices: readonly ShotIndex[], to: OwnLevel['to']): Plan {
+export function fitOwnLevels(
+  plan: Plan,
+  indices: readonly ShotIndex[],
+  to: OwnLevel['to'],
+  under: number = UNDER_MUSIC,
+): Plan {
   const { shots } = filmOf(plan);
   const ducked = duckingOf(plan, shots);
   const fits = indices.flatMap((index) => {
-    const fit = ownLevels(plan, shotFactsAt(plan, index), ducked).find((level) => level.to === to);
+    const fit = ownLevels(plan, shotFactsAt(plan, index), ducked, under).find(
+      (level) => level.to === to,
+    );
     return fit ? [{ index, gain: fit.gain }] : [];
   });
   if (fits.length === 0)

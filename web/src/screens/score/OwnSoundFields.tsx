@@ -1,12 +1,14 @@
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { Film, ShotFacts } from '@caesura/core/film';
 import { PITCHES, type Pitch } from '@caesura/core/plan';
-import { duckingOf, OVER_CUT, ownHandlesOf, ownLevels } from '@caesura/core/sound';
+import { duckingOf, OVER_CUT, ownHandlesOf, ownLevels, UNDER_MUSIC } from '@caesura/core/sound';
 import { plural } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { Choose } from '../../fields/Choose.tsx';
 import { LevelField } from '../../fields/LevelField.tsx';
+import { NumberField } from '../../fields/NumberField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
 
 const PITCH_WORDS: Readonly<Record<Pitch, string>> = {
@@ -33,7 +35,8 @@ export function OwnSoundFields({
   chosen: readonly number[];
 }) {
   const edit = useEdit();
-  const { clip, shot, ramp } = facts;
+  const [under, setUnder] = useState(UNDER_MUSIC);
+  const { clip, shot } = facts;
   if (!clip?.sound) return null;
   const own = shot.sound ?? {};
   const handles = ownHandlesOf(facts);
@@ -59,7 +62,7 @@ export function OwnSoundFields({
     />
   );
   const { plan } = film;
-  const fitting = ownLevels(plan, facts, duckingOf(plan, film.shots));
+  const fitting = ownLevels(plan, facts, duckingOf(plan, film.shots), under);
   return (
     <section aria-label="Own sound">
       <h3>{chosen.length > 1 ? `Own sound of ${plural(chosen.length, 'shot')}` : 'Own sound'}</h3>
@@ -93,12 +96,26 @@ export function OwnSoundFields({
                 variant="link"
                 size="sm"
                 title={reason}
-                onClick={() => edit('fitOwnLevels', chosen, to)}
+                onClick={() => edit('fitOwnLevels', chosen, to, under)}
               >
                 {FITS[to]}
                 {chosen.length > 1 ? ', each by its own' : `: ${signed(gain, 1)} dB`}
               </Button>
             ))}
+          {fitting.some(({ to }) => to === 'under') && (
+            <NumberField
+              label="Under the music by"
+              value={under}
+              unit="LU"
+              least={0}
+              most={40}
+              by={1}
+              onCommit={(to) => {
+                setUnder(to);
+                return true;
+              }}
+            />
+          )}
           {frames('Lead', 'lead')}
           {frames('Lag', 'lag')}
           {frames('Fade in', 'fadeIn')}
@@ -113,19 +130,17 @@ export function OwnSoundFields({
               Fades as usual
             </Button>
           )}
-          {!ramp && (
-            <Choose
-              label="Pitch"
-              value={own.pitch ?? 'follows'}
-              of={
-                Object.fromEntries(PITCHES.map((pitch) => [pitch, PITCH_WORDS[pitch]])) as Record<
-                  Pitch,
-                  string
-                >
-              }
-              onChoose={(pitch) => set({ pitch: pitch === 'follows' ? null : pitch })}
-            />
-          )}
+          <Choose
+            label="Pitch"
+            value={own.pitch ?? 'follows'}
+            of={
+              Object.fromEntries(PITCHES.map((pitch) => [pitch, PITCH_WORDS[pitch]])) as Record<
+                Pitch,
+                string
+              >
+            }
+            onChoose={(pitch) => set({ pitch: pitch === 'follows' ? null : pitch })}
+          />
         </>
       )}
     </section>
