@@ -16,7 +16,7 @@ const SOUNDS: Readonly<Record<string, Sounding>> = {
   'street-door': { place: OUTSIDE, moments: { start: ['click', -14], stop: ['thump-dull', -12] } },
   'drying-rack': { place: INSIDE, moments: {} },
   flywheel: { place: ['room-large', -24], moments: { impact: ['thump-dull', -9] } },
-  'type-drawer': { place: INSIDE, moments: { start: ['page-2', -16], stop: ['click', -10] } },
+  'type-drawer': { place: INSIDE, moments: {} },
   'platen-closes': { place: ['room-large', -30], moments: { impact: ['impact-1', -4] } },
   guillotine: { place: INSIDE, moments: { start: ['page-1', -22], impact: ['impact-2', -8] } },
   'sheet-lifted': { place: INSIDE, moments: { start: ['page-1', -12] } },

@@ -141,9 +141,9 @@ test('shots are chosen by a click, with others, over a stretch and by keys, and 
   await expect(panel.getByRole('heading', { name: /^Shot 4 / })).toBeVisible();
   await expect(shot(4)).toHaveAttribute('aria-pressed', 'true');
   await shot(7).click({ modifiers: ['Shift'] });
-  await expect(panel.getByRole('heading', { name: '4 shots' })).toBeVisible();
+  await expect(panel.getByRole('heading', { name: '4 shots', exact: true })).toBeVisible();
   await shot(5).click({ modifiers: ['Control'] });
-  await expect(panel.getByRole('heading', { name: '3 shots' })).toBeVisible();
+  await expect(panel.getByRole('heading', { name: '3 shots', exact: true })).toBeVisible();
 
   // Over a stretch with the pointer, and on with keys.
   const [from, to] = [(await shot(10).boundingBox())!, (await shot(12).boundingBox())!];
@@ -151,9 +151,9 @@ test('shots are chosen by a click, with others, over a stretch and by keys, and 
   await page.mouse.down();
   await page.mouse.move(to.x + 20, to.y + 20, { steps: 5 });
   await page.mouse.up();
-  await expect(panel.getByRole('heading', { name: '3 shots' })).toBeVisible();
+  await expect(panel.getByRole('heading', { name: '3 shots', exact: true })).toBeVisible();
   await page.keyboard.press('Shift+ArrowDown');
-  await expect(panel.getByRole('heading', { name: '4 shots' })).toBeVisible();
+  await expect(panel.getByRole('heading', { name: '4 shots', exact: true })).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await expect(panel.getByRole('heading', { name: /^Shot 14 / })).toBeVisible();
   await page.keyboard.press('Escape');

@@ -121,7 +121,7 @@ class Reading {
     if (first === null || first === undefined || out === null || out === undefined) return null;
     const lasts = record.to - record.from;
     const stride = this.#stride(event, { lasts, taken: out - first });
-    // Backwards it begins with what stands in the speed line, at the end of its range.
+    // Backwards it begins with the frame in the speed line, the last of its range.
     const shown =
       stride.num >= 0 ? first : (this.#count(event.motion!.from, counting, event) ?? out - 1);
     return {

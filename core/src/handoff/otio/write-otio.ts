@@ -210,19 +210,22 @@ function shotItems(facts: ShotFacts, film: Film): Json[] {
   const available = range(atRate(clip.start, clip.rate), atRate(clip.frames, clip.rate));
   const reference = mediaReference(clip.fileName, available);
   // The start is counted at the clip's rate and the duration at the plan's, so that both are whole
-  // frames.
-  const source = (from: number, lasts: number) =>
-    range(atRate(clip.start + from, clip.rate), atRate(lasts, plan.rate));
+  // frames. Backwards the range ends with the frame that is shown first.
+  const source = (shown: number, lasts: number, { num, den }: Rational) => {
+    const taken = (lasts * num * toNumber(clip.rate)) / (den * toNumber(plan.rate));
+    const from = num < 0 ? shown + 1 + taken : shown;
+    return range(atRate(clip.start + from, clip.rate), atRate(lasts, plan.rate));
+  };
   if (!ramp)
     return [
       ...before,
-      clipItem(clip.name, source(sourceIn, length), reference, {
+      clipItem(clip.name, source(sourceIn, length, speed), reference, {
         metadata: { caesura: about },
         speed,
       }),
     ];
   const steps = constantSteps(plan, facts).map((step, i) =>
-    clipItem(clip.name, source(step.sourceIn, step.to - step.from), reference, {
+    clipItem(clip.name, source(step.sourceIn, step.to - step.from, step.speed), reference, {
       metadata: { caesura: i === 0 ? about : { shot: facts.index + 1, step: i + 1 } },
       speed: step.speed,
     }),

@@ -20,7 +20,10 @@ export interface CutPiece {
   readonly end: Frames;
   /** Null for black or silence. */
   readonly media: CutMedia | null;
-  /** Seconds of the media's own time, as its timecode counts, that are shown or heard first. */
+  /**
+   * Seconds of the media's own time, as its timecode counts, that it begins with: the start of the
+   * frame that is shown first, or a place in it; also where it goes back.
+   */
   readonly from: Rational;
   /** Seconds of the media in a second of the film: 0 where it stands, less where it goes back. */
   readonly speed: Rational;

@@ -14,6 +14,8 @@ import {
 } from '../../time/index.ts';
 import { filmOfEdl, type Counting } from '../edl/edl-film.ts';
 import { readEdl, type EdlEvent } from '../edl/read-edl.ts';
+import { readOtio } from '../otio/read-otio.ts';
+import { timelineOtio } from '../otio/write-otio.ts';
 import { reelNames } from '../edl/reel-names.ts';
 import { writeEdl } from '../edl/write-edl.ts';
 
@@ -36,16 +38,16 @@ function shown(
   { from, speed }: { from: { num: number; den: number }; speed: { num: number; den: number } },
   seconds: number,
 ): number {
-  const time = toNumber(from) + toNumber(speed) * seconds;
-  return Math.floor(time * toNumber(clip.rate) + 1e-6) - clip.start;
+  const place = (toNumber(from) + toNumber(speed) * seconds) * toNumber(clip.rate);
+  return Math.floor(place + 1e-6) - clip.start;
 }
 
 const part = (rate = fc.constantFrom(...COUNTED)) =>
   fc.record({
     length: fc.integer({ min: 2, max: 60 }),
-    in: fc.integer({ min: 0, max: 500 }),
+    in: fc.integer({ min: 1000, max: 1500 }),
     rate,
-    percent: fc.constantFrom(100, 100, 50, 25, 200, 80),
+    percent: fc.constantFrom(100, 100, 50, 25, 200, 80, -100, -50, -200),
   });
 
 describe('a list that was written here', () => {
@@ -105,5 +107,39 @@ describe('a list that was written here', () => {
       for (let k = 0; k < length; k++)
         expect(shown(clip!, film.pieces[i]!, (k * rate.den) / rate.num)).toBe(time!.at(k));
     }
+  });
+});
+
+describe('a timeline that was written here', () => {
+  it('shows on every frame the very frame that the plan shows, at all countings', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...USUAL_RATES),
+        fc.array(part(fc.constantFrom(...USUAL_RATES)), { minLength: 1, maxLength: 8 }),
+        (rate, drawn) => {
+          const plan = planOfParts(
+            rate,
+            drawn.map(({ percent, ...rest }): Part => ({
+              ...rest,
+              frames: 9000,
+              speed: rational(percent, 100),
+            })),
+          );
+          const film = readOtio(timelineOtio.write(plan));
+          expect(film.told).toEqual([]);
+          expect([film.name, film.rate, film.start]).toEqual([plan.name, plan.rate, plan.start]);
+          const { shots } = filmOf(plan);
+          expect(film.pieces.map(({ start, end }) => [start, end])).toEqual(
+            shots.map(({ start, end }) => [start, end]),
+          );
+          for (const [i, { clip, time, length }] of shots.entries())
+            for (let k = 0; k < length; k++) {
+              const seconds = (k * rate.den) / rate.num;
+              expect(shown(clip!, film.pieces[i]!, seconds)).toBe(time!.at(k));
+            }
+        },
+      ),
+      { numRuns: 100 },
+    );
   });
 });
