@@ -1,5 +1,7 @@
 import {
+  add,
   CaesuraError,
+  compare,
   divide,
   frames,
   framesPerDay,
@@ -121,12 +123,14 @@ class Reading {
     if (first === null || first === undefined || out === null || out === undefined) return null;
     const lasts = record.to - record.from;
     const stride = this.#stride(event, { lasts, taken: out - first });
-    // Backwards it begins with the frame in the speed line, the last of its range.
-    const shown =
-      stride.num >= 0 ? first : (this.#count(event.motion!.from, counting, event) ?? out - 1);
+    // Backwards it begins with the frame in the speed line, the last of its range, and shows it as
+    // often as any other.
+    const last = stride.num >= 0 ? first : this.#count(event.motion!.from, counting, event);
+    const back = compare(stride, rational(-1)) > 0 ? add(rational(1), stride) : rational(0);
+    const shown = stride.num >= 0 ? rational(first) : add(rational(last ?? out - 1), back);
     return {
       ...piece,
-      from: divide(rational(shown), counting.rate),
+      from: divide(shown, counting.rate),
       speed: multiply(stride, divide(rate, counting.rate)),
     };
   }

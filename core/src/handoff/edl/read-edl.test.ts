@@ -48,7 +48,7 @@ describe('an edit decision list', () => {
       // Twice as fast from nine seconds on.
       [9 * 24 + 7, 'A003', label('00:50:00:14')],
       // Backwards at half speed from eleven seconds on.
-      [11 * 24 + 4, 'A004', label('01:06:40:00') - 2],
+      [11 * 24 + 5, 'A004', label('01:06:40:00') - 2],
       [13 * 24 + 12, 'A005', label('01:23:20:00')],
     ] as const)
       expect(seen(film, frame), `${frame}`).toEqual([reel, source]);

@@ -6,6 +6,7 @@ import {
   over,
   ZERO,
   type Fraction,
+  type FrameRate,
 } from '../../time/index.ts';
 import type { CutMedia } from '../returned/cut-film.ts';
 import { meantRate, product, sum } from '../returned/exact-seconds.ts';
@@ -94,6 +95,12 @@ function frameOf(media: CutMedia | null, { start, lasts }: OtioRange): Fraction 
 export class OtioLayers {
   readonly telling = new Telling();
   #left = MOST;
+  /** Seconds of a frame of the film. */
+  readonly #frame: Fraction;
+
+  constructor({ num, den }: FrameRate) {
+    this.#frame = fraction(den, num);
+  }
 
   /** Refuses a document without end. */
   #count(depth: number): void {
@@ -149,11 +156,11 @@ export class OtioLayers {
     const speed = this.#speed(clip, where);
     const from = range.start.seconds;
     const media = mediaOf(clip);
-    // Backwards a clip begins with the last frame of its range.
-    const first =
-      speed.num < 0n
-        ? minus(sum(from, product(lasts, { ...speed, num: -speed.num })), frameOf(media, range))
-        : from;
+    // Backwards a clip begins with the last frame of its range, shown as often as any other.
+    const back = { ...speed, num: -speed.num };
+    const end = sum(from, product(lasts, back));
+    const step = sooner(frameOf(media, range), product(back, this.#frame));
+    const first = speed.num < 0n ? minus(end, step) : from;
     if (reference?.schema === 'GeneratorReference')
       this.telling.add(where, 'Its picture is made by a program: read as black.');
     const own = speed.num === 0n ? fraction(1) : speed;

@@ -1,4 +1,11 @@
-import { add, frames, multiply, rational, type FrameRate } from '../../time/index.ts';
+import {
+  add,
+  frames,
+  multiply,
+  rational,
+  type FrameRate,
+  type Rational,
+} from '../../time/index.ts';
 import type { CutPiece } from './cut-film.ts';
 
 /** A piece from one of its frames up to another. */
@@ -10,6 +17,15 @@ export function partOf(piece: CutPiece, start: number, end: number, rate: FrameR
     from: add(piece.from, multiply(piece.speed, seconds)),
   };
 }
+
+/** The seconds of its media with which a piece shows its first frame and its last. */
+export const reachOf = (
+  { from, speed, start, end }: CutPiece,
+  rate: FrameRate,
+): readonly [Rational, Rational] => [
+  from,
+  add(from, multiply(speed, rational((end - start - 1) * rate.den, rate.num))),
+];
 
 /** Whether a piece goes on where another ends: both are parts of one. */
 const goesOn = (a: CutPiece, b: CutPiece): boolean => a.where === b.where && a.end === b.start;
