@@ -104,7 +104,7 @@ export function OwnSoundFields({
             ))}
           {fitting.some(({ to }) => to === 'under') && (
             <NumberField
-              label="Under the music by"
+              label="Under music"
               value={under}
               unit="LU"
               least={0}
