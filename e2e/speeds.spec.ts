@@ -75,6 +75,19 @@ const ask = (page: Page) => page.getByRole('region', { name: 'Ask' });
 const longest = (clips: readonly Clip[]): Clip =>
   clips.filter(({ rate }) => rate.num === 24).reduce((a, b) => (b.frames > a.frames ? b : a));
 
+/** Where something is once it has come to rest: what loads beside it may still move it. */
+async function restingBox(what: Locator) {
+  let box = (await what.boundingBox())!;
+  await expect
+    .poll(async () => {
+      const before = box;
+      box = (await what.boundingBox())!;
+      return before.x === box.x && before.y === box.y;
+    })
+    .toBe(true);
+  return box;
+}
+
 /** Drags the middle of something to a place, and lets it go or gives the drag up. */
 async function dragTo(
   page: Page,
@@ -82,7 +95,7 @@ async function dragTo(
   to: { readonly x: number; readonly y: number },
   { escape = false } = {},
 ): Promise<void> {
-  const box = (await what.boundingBox())!;
+  const box = await restingBox(what);
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
   await page.mouse.move(to.x, to.y, { steps: 5 });
@@ -388,7 +401,7 @@ test('a moment is dragged onto a frame; media that runs out is told at the shot,
   const hand = await openFilm(page, [72, 48], { clip: (all) => longest(all), moments: [50] });
   const pin = page.locator('.pin-head').first();
   await expect(pin).toBeVisible();
-  const fan = (await page.locator('.speed-fan').boundingBox())!;
+  const fan = await restingBox(page.locator('.speed-fan'));
   await dragTo(page, pin, { x: fan.x + (fan.width * 40.5) / 72, y: fan.y + 6 });
   const landed = filmOf(await now(page)).shots[0]!;
   const frame = Array.from({ length: 72 }, (_, k) => k).find((k) => landed.time!.at(k) === 50)!;
