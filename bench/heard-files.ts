@@ -19,7 +19,10 @@ function heardClip(file: string, seconds: number, seed: number): string {
   const bursts = '(random(0)-0.5)*0.4*lt(mod(t\\,1.3)\\,0.4)';
   execFileSync('ffmpeg', [
     ...['-v', 'error', '-y', '-f', 'lavfi'],
-    ...['-i', `testsrc2=size=320x180:rate=${RATE}:duration=${seconds},hue=h=${(1.8 * seed).toFixed(1)}`],
+    ...[
+      '-i',
+      `testsrc2=size=320x180:rate=${RATE}:duration=${seconds},hue=h=${(1.8 * seed).toFixed(1)}`,
+    ],
     ...['-f', 'lavfi', '-i', `aevalsrc=${bursts}|${bursts}:s=48000:d=${seconds}`],
     ...['-c:v', 'libx264', '-preset', 'ultrafast', '-crf', '30', '-pix_fmt', 'yuv420p'],
     ...['-c:a', 'aac', '-b:a', '96k', file],
