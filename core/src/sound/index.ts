@@ -17,4 +17,5 @@ export { proposalsOf, soundMoments } from './sound-moments.ts';
 export { type BlockLevel, measureSum } from './sum-meter.ts';
 export { type MeasuredSum, SUMMED, type SumLevel, sumFor, sumOf, turnAll } from './sum.ts';
 export { type StreamResampler, streamResampler } from './stream-resampler.ts';
+export { soundingKey } from './sounding-key.ts';
 export { timeStretched } from './time-stretch.ts';

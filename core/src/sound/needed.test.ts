@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { samples, seconds } from '../time/index.ts';
 import { samplesUsed, type AudioEvent } from './audio-event.ts';
 import { holding, neededOf } from './needed.ts';
+import { soundingKey } from './sounding-key.ts';
 
 /** A voice that sounds for two seconds from a second of its file on. */
 const voice = (media: string | null, at: number, over: Partial<AudioEvent> = {}): AudioEvent => ({
@@ -58,5 +59,22 @@ describe('what of files is decoded', () => {
       }),
     );
     expect(holding(voice('a', 10), [{ from: 0, to: 480_000 }])).toBeUndefined();
+  });
+});
+
+describe('a voice that was made ready', () => {
+  const decoded = (length: number) => ({
+    ...{ channels: [new Float32Array(length)], sampleRate: 48_000, from: 7 },
+  });
+  const event = voice('a', 3);
+  const key = (over: Partial<AudioEvent>, length = 100) =>
+    soundingKey({ ...event, ...over }, decoded(length));
+
+  it('is used again where it is only louder, and made anew where its sound is another', () => {
+    expect(key({ gain: -6, fadeIn: 0.5, ends: seconds(4) })).toBe(key({}));
+    // Music that goes on longer than it did needs more of its file than was decoded before.
+    expect(key({ ends: seconds(30) }, 5000)).not.toBe(key({}));
+    expect(key({ rate: 2 })).not.toBe(key({}));
+    expect(key({ pitchStays: true, ends: seconds(4) })).not.toBe(key({ pitchStays: true }));
   });
 });

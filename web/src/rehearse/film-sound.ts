@@ -4,6 +4,7 @@ import {
   holding,
   mixed,
   neededOf,
+  soundingKey,
   soundingOf,
   type Decoded,
   type Heard,
@@ -80,7 +81,7 @@ export class FilmSound {
       const decoded = event.media === null ? CLICK : await holding(event, own)?.decoded;
       if (!decoded) continue;
       // Where a voice lies and how loud it is may change without its sound being made anew.
-      const key = `${event.media} ${event.rate} ${event.semitones} ${event.by} ${event.anchor.at} ${event.anchor.sample} ${event.reversed} ${decoded.from} ${JSON.stringify(event.course)} ${event.pitchStays && `${event.starts} ${event.ends}`}`;
+      const key = soundingKey(event, decoded);
       const sounding = { ...(this.ready.get(key) ?? soundingOf(event, decoded)), event };
       this.ready.set(key, sounding);
       soundings.push(sounding);
