@@ -45,12 +45,14 @@ export function blendedIn(facts: ShotFacts, k: GivenFrames): readonly WeightedFr
       weight,
     }));
   if (goes < 1 - 1e-9) {
-    const part = now - Math.floor(now + 1e-9);
+    const part = time.backwards ? Math.ceil(now - 1e-9) - now : now - Math.floor(now + 1e-9);
     if (slow === 'repeat' || goes < 1e-9 || part < 1e-6) return null;
-    const first = Math.floor(now);
+    const [first, second] = time.backwards
+      ? [Math.ceil(now) - 1, Math.ceil(now) - 2]
+      : [Math.floor(now), Math.floor(now) + 1];
     return inFile([
       { source: sourceFrames(first), weight: 1 - part },
-      { source: sourceFrames(first + 1), weight: part },
+      { source: sourceFrames(second), weight: part },
     ]);
   }
   if (fast === 'skip') return null;

@@ -37,3 +37,36 @@ describe('what a shot reaches of its source', () => {
     );
   });
 });
+
+describe('a shot that goes backwards', () => {
+  const shown = (percent: number, length: number) => {
+    const key = { at: 0, speed: { num: percent, den: 100 }, ease: 'linear' };
+    const ramp = [
+      { from: 'start' as const, ...key },
+      { from: 'end' as const, ...key },
+    ];
+    const plan = planOfParts(frameRate(24), [{ length, in: 100, frames: 900, ramp }]);
+    const time = shotTime(plan, plan.score!.shots[0]!, plan.clips[0]!, length);
+    return Array.from({ length }, (_, k) => time.at(k) as number);
+  };
+
+  it('shows each frame as often as forwards, the first one too', () => {
+    // Played from its end, each frame of the source lasts as long as it does forwards.
+    expect(shown(-100, 4)).toEqual([100, 99, 98, 97]);
+    expect(shown(-50, 6)).toEqual([100, 100, 99, 99, 98, 98]);
+    expect(shown(-25, 9)).toEqual([100, 100, 100, 100, 99, 99, 99, 99, 98]);
+    expect(shown(-200, 4)).toEqual([100, 98, 96, 94]);
+  });
+
+  it('is what forwards is, mirrored, at any speed', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 900 }),
+        fc.integer({ min: 1, max: 60 }),
+        (percent, n) => {
+          expect(shown(-percent, n).map((frame) => 200 - frame)).toEqual(shown(percent, n));
+        },
+      ),
+    );
+  });
+});

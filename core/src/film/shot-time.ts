@@ -38,6 +38,11 @@ const staysBetween = (ease: Easing): boolean =>
 const goesForwards = (curve: SpeedCurve): boolean =>
   curve.every(({ speed, ease }) => speed.num >= 0 && staysBetween(ease));
 
+/** Whether a curve goes backwards all the way. */
+const goesBackwards = (curve: SpeedCurve): boolean =>
+  curve.every(({ speed, ease }) => speed.num <= 0 && staysBetween(ease)) &&
+  curve.some(({ speed }) => speed.num < 0);
+
 /** The source frames from the lowest to the highest, both shown. */
 export interface Reach {
   readonly lowest: SourceFrames;
@@ -52,8 +57,13 @@ export interface ShotTime {
    * may lie outside the file.
    */
   readonly at: (k: number) => SourceFrames;
-  /** The same before it is rounded down to a whole source frame; near where areas are not exact. */
+  /**
+   * The place in the source, in frames of it, at which frame `k` begins; near where areas are not
+   * exact. A shot that goes backwards begins at the end of the frame that it shows first.
+   */
   readonly exact: (k: number) => number;
+  /** Whether it goes backwards all the way, so that what is shown is the frame before the place. */
+  readonly backwards: boolean;
   /** What is shown from frame `from` up to but not including `to` of the shot. */
   readonly reach: (from: number, to: number) => Reach;
 }
@@ -70,18 +80,27 @@ export function shotTime(
     const speed = speedOf(shot);
     const stride = strideOf(clip.rate, plan.rate, speed);
     const at = (k: number) => sourceFrameAt(k, shot.sourceIn, stride);
+    const backwards = stride.num < 0;
+    const begins = shot.sourceIn + Number(backwards);
     return {
-      curve: constantCurve(speed),
-      at,
-      exact: (k) => shot.sourceIn + (k * stride.num) / stride.den,
-      reach: (from, to) => ({ lowest: at(from), highest: at(to - 1) }),
+      ...{ curve: constantCurve(speed), at, backwards },
+      exact: (k) => begins + (k * stride.num) / stride.den,
+      reach: (from, to) =>
+        backwards
+          ? { lowest: at(to - 1), highest: at(from) }
+          : { lowest: at(from), highest: at(to - 1) },
     };
   }
   const curve = keysOn(ramp, length);
   const stride = strideOf(clip.rate, plan.rate);
+  const backwards = goesBackwards(curve);
+  // Backwards each frame is gone through from its end: what is gone is counted in whole frames.
+  const turned = curve.map((key) => ({ ...key, speed: rational(-key.speed.num, key.speed.den) }));
+  const gone = (k: number) =>
+    backwards ? -framesGone(turned, k, stride) : framesGone(curve, k, stride);
   const known = new Map<number, SourceFrames>();
   const at = (k: number): SourceFrames => {
-    const found = known.get(k) ?? sourceFrames(shot.sourceIn + framesGone(curve, k, stride));
+    const found = known.get(k) ?? sourceFrames(shot.sourceIn + gone(k));
     known.set(k, found);
     return found;
   };
@@ -96,6 +115,7 @@ export function shotTime(
     }
     return { lowest, highest };
   };
-  const exact = (k: number) => shot.sourceIn + distanceGone(curve, k, stride);
-  return { curve, at, exact, reach };
+  const begins = shot.sourceIn + Number(backwards);
+  const exact = (k: number) => begins + distanceGone(curve, k, stride);
+  return { curve, at, exact, backwards, reach };
 }

@@ -1,5 +1,6 @@
 import type { Clip, Plan, Shot } from '../plan/index.ts';
 import {
+  ceil,
   divide,
   floor,
   multiply,
@@ -27,13 +28,17 @@ export const strideOf = (
 
 /**
  * Source frame shown `k` plan frames into a shot that goes `stride` source frames in each from
- * `sourceIn` on: in + ⌊k·stride⌋, exact.
+ * `sourceIn` on: in + ⌊k·stride⌋, exact. Backwards each frame is gone through from its end, so that
+ * it is in + ⌈k·stride⌉.
  */
 export const sourceFrameAt = (
   k: GivenFrames,
   sourceIn: SourceFrames,
   stride: Rational,
-): SourceFrames => sourceFrames(sourceIn + floor(multiply(rational(k), stride)));
+): SourceFrames => {
+  const gone = multiply(rational(k), stride);
+  return sourceFrames(sourceIn + (stride.num < 0 ? ceil(gone) : floor(gone)));
+};
 
 /**
  * Source frames that a shot of `length` plan frames reaches over at a constant speed:

@@ -246,9 +246,9 @@ describe('crests across a cut', () => {
 /** The source frame that steps show on a frame of their shot. */
 function stepFrame(steps: readonly SpeedStep[], k: number, stride: Rational): number {
   const step = steps.findLast(({ from }) => from <= k)!;
-  return (
-    step.sourceIn + Math.floor((k - step.from) * toNumber(step.speed) * toNumber(stride) + 1e-9)
-  );
+  const gone = (k - step.from) * toNumber(step.speed) * toNumber(stride);
+  // Backwards a frame is gone through from its end.
+  return step.sourceIn + (gone < 0 ? Math.ceil(gone - 1e-9) : Math.floor(gone + 1e-9));
 }
 
 describe('steps of constant speed', () => {

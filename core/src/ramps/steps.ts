@@ -1,15 +1,8 @@
-import { distanceGone, framesGone, type SpeedCurve } from '../curves/index.ts';
+import type { SpeedCurve } from '../curves/index.ts';
 import { strideOf } from '../film/source.ts';
 import type { Plan } from '../plan/index.ts';
 import type { ShotFacts } from '../film/shots.ts';
-import {
-  rational,
-  sourceFrames,
-  toNumber,
-  type Rational,
-  type SourceFrames,
-  compare,
-} from '../time/index.ts';
+import { rational, toNumber, type Rational, type SourceFrames, compare } from '../time/index.ts';
 
 /** A stretch of a shot at a constant speed. */
 export interface SpeedStep {
@@ -46,34 +39,35 @@ export function constantSteps(plan: Pick<Plan, 'rate'>, facts: ShotFacts): Speed
   const stride = strideOf(clip.rate, plan.rate);
   if (!ramp) return [{ from: 0, to: length, sourceIn, speed }];
   const perFrame = toNumber(stride);
-  const exactAt = (k: number) => distanceGone(time.curve, k, stride);
   const steps: SpeedStep[] = [];
   const keys = time.curve.map(({ at }) => at).filter((at) => at > 0 && at < length);
   for (let from = 0; from < length;) {
     const end = keys.find((at) => at > from) ?? length;
     const held = constantFrom(time.curve, from);
     if (held) {
-      const begins = sourceFrames(sourceIn + framesGone(time.curve, from, stride));
-      steps.push({ from, to: end, sourceIn: begins, speed: held });
+      steps.push({ from, to: end, sourceIn: time.at(from), speed: held });
       from = end;
       continue;
     }
-    const start = framesGone(time.curve, from, stride);
-    let [low, high, to] = [-Infinity, Infinity, from + 1];
+    const begins = time.at(from);
+    // Backwards a step begins at the end of its first frame.
+    const back = time.exact(from + 1) < time.exact(from);
+    const start = begins + Number(back);
+    let [low, high, to] = [back ? -Infinity : 0, back ? 0 : Infinity, from + 1];
     // Half a source frame less than one, for the rounding of both.
     const within = 0.49;
     for (let k = from + 1; k < end; k++) {
-      const rise = exactAt(k) - start;
+      const rise = time.exact(k) - start;
       const [least, most] = [(rise - within) / (k - from), (rise + within) / (k - from)];
       if (Math.max(low, least) > Math.min(high, most)) break;
       [low, high, to] = [Math.max(low, least), Math.min(high, most), k + 1];
     }
-    const slope = to - from === 1 ? exactAt(from + 1) - start : (low + high) / 2;
+    const slope = to - from === 1 ? time.exact(from + 1) - start : (low + high) / 2;
     const parts = Math.round((slope / perFrame) * PARTS);
     steps.push({
       from,
       to,
-      sourceIn: sourceFrames(sourceIn + start),
+      sourceIn: begins,
       speed: rational(parts, PARTS),
     });
     from = to;

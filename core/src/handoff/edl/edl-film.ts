@@ -1,7 +1,5 @@
 import {
-  add,
   CaesuraError,
-  compare,
   divide,
   frames,
   framesPerDay,
@@ -123,11 +121,9 @@ class Reading {
     if (first === null || first === undefined || out === null || out === undefined) return null;
     const lasts = record.to - record.from;
     const stride = this.#stride(event, { lasts, taken: out - first });
-    // Backwards it begins with the frame in the speed line, the last of its range, and shows it as
-    // often as any other.
+    // Backwards it begins at the end of the frame in the speed line, the last of its range.
     const last = stride.num >= 0 ? first : this.#count(event.motion!.from, counting, event);
-    const back = compare(stride, rational(-1)) > 0 ? add(rational(1), stride) : rational(0);
-    const shown = stride.num >= 0 ? rational(first) : add(rational(last ?? out - 1), back);
+    const shown = rational(stride.num >= 0 ? first : (last ?? out - 1) + 1);
     return {
       ...piece,
       from: divide(shown, counting.rate),

@@ -6,12 +6,11 @@ import {
   over,
   ZERO,
   type Fraction,
-  type FrameRate,
 } from '../../time/index.ts';
 import type { CutMedia } from '../returned/cut-film.ts';
-import { meantRate, product, sum } from '../returned/exact-seconds.ts';
+import { product, sum } from '../returned/exact-seconds.ts';
 import { Telling } from '../told.ts';
-import { listOf, rangeOf, textOf, timeOf, type OtioObject, type OtioRange } from './otio-json.ts';
+import { listOf, rangeOf, textOf, timeOf, type OtioObject } from './otio-json.ts';
 import { mediaOf, referenceOf } from './otio-media.ts';
 
 /** Deepest nesting and most objects that are followed. */
@@ -85,22 +84,10 @@ function trimmed({ layers, crossings, markers }: Layers, from: Fraction, to: Fra
   };
 }
 
-/** How long a frame of a clip lasts: as its media has it, or its range. Seconds. */
-function frameOf(media: CutMedia | null, { start, lasts }: OtioRange): Fraction {
-  const known = media?.rate ?? meantRate(start.rate) ?? meantRate(lasts.rate);
-  return known ? fraction(known.den, known.num) : ZERO;
-}
-
 /** Reads the compositions of a document, with what it tells of them. */
 export class OtioLayers {
   readonly telling = new Telling();
   #left = MOST;
-  /** Seconds of a frame of the film. */
-  readonly #frame: Fraction;
-
-  constructor({ num, den }: FrameRate) {
-    this.#frame = fraction(den, num);
-  }
 
   /** Refuses a document without end. */
   #count(depth: number): void {
@@ -156,11 +143,9 @@ export class OtioLayers {
     const speed = this.#speed(clip, where);
     const from = range.start.seconds;
     const media = mediaOf(clip);
-    // Backwards a clip begins with the last frame of its range, shown as often as any other.
+    // Backwards a clip begins at the end of its range.
     const back = { ...speed, num: -speed.num };
-    const end = sum(from, product(lasts, back));
-    const step = sooner(frameOf(media, range), product(back, this.#frame));
-    const first = speed.num < 0n ? minus(end, step) : from;
+    const first = speed.num < 0n ? sum(from, product(lasts, back)) : from;
     if (reference?.schema === 'GeneratorReference')
       this.telling.add(where, 'Its picture is made by a program: read as black.');
     const own = speed.num === 0n ? fraction(1) : speed;

@@ -134,9 +134,9 @@ describe('an OpenTimelineIO document', () => {
         ),
       ),
     );
-    // Of frames 24 to 71 the last comes first.
-    expect(seen(film, 0)![1]).toBeCloseTo(71 / 24, 5);
-    expect(seen(film, 12)![1]).toBeCloseTo(47 / 24, 5);
+    // Of frames 24 to 71 the last comes first, from its end on.
+    expect(seen(film, 0)![1]).toBeCloseTo(72 / 24, 5);
+    expect(seen(film, 12)![1]).toBeCloseTo(48 / 24, 5);
     expect(film.pieces[1]!.media!.fileName).toBe('shot.####.exr');
     expect(seen(film, 50)).toBeNull();
     expect(film.told.map(({ words }) => words)).toEqual([

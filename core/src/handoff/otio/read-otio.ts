@@ -145,7 +145,7 @@ export function readOtio(text: string, rate?: FrameRate): CutFilm {
       'There is no track with a clip in this document.',
       'Choose a timeline, a stack or a track.',
     );
-  const reading = new OtioLayers(counted);
+  const reading = new OtioLayers();
   const { telling } = reading;
   const grid = new OnFrames(counted);
   const about = objectOf(top.fields.tracks)?.fields;

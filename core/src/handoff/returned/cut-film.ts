@@ -21,8 +21,8 @@ export interface CutPiece {
   /** Null for black or silence. */
   readonly media: CutMedia | null;
   /**
-   * Seconds of the media's own time, as its timecode counts, that it begins with: the start of the
-   * frame that is shown first, or a place in it; also where it goes back.
+   * Seconds of the media's own time, as its timecode counts, at which it begins: the start of the
+   * frame that is shown first, or a place in it. Where it goes back, the end of that frame.
    */
   readonly from: Rational;
   /** Seconds of the media in a second of the film: 0 where it stands, less where it goes back. */

@@ -18,13 +18,19 @@ export function partOf(piece: CutPiece, start: number, end: number, rate: FrameR
   };
 }
 
-/** The seconds of its media with which a piece shows its first frame and its last. */
+/**
+ * The seconds of its media over which a piece goes: up to where its last frame begins, or, where it
+ * goes back, to where it ends.
+ */
 export const reachOf = (
   { from, speed, start, end }: CutPiece,
   rate: FrameRate,
 ): readonly [Rational, Rational] => [
   from,
-  add(from, multiply(speed, rational((end - start - 1) * rate.den, rate.num))),
+  add(
+    from,
+    multiply(speed, rational((end - start - (speed.num < 0 ? 0 : 1)) * rate.den, rate.num)),
+  ),
 ];
 
 /** Whether a piece goes on where another ends: both are parts of one. */

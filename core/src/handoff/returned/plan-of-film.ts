@@ -90,7 +90,8 @@ function shotOf(
   const { start, where } = piece;
   if (!footing) return { id, start, clip: null, sourceIn: sourceFrames(0) };
   const { clip, begins } = footing;
-  const place = floor(multiply(subtract(piece.from, begins), clip.rate));
+  const exact = multiply(subtract(piece.from, begins), clip.rate);
+  const place = piece.speed.num < 0 ? ceil(exact) - 1 : floor(exact);
   const sourceIn = sourceFrames(Math.min(clip.frames - 1, Math.max(0, place)));
   if (sourceIn !== place)
     telling.add(
