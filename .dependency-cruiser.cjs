@@ -75,6 +75,27 @@ module.exports = {
       'Nothing in core needs a file format.',
     ),
     forbid(
+      'stand-ins-stand-alone',
+      { path: '^core/src/handoff/proof/stand-ins' },
+      { path: '.', pathNot: '^core/src/handoff/proof/stand-ins' },
+      'What reads written files in a proof shares nothing with what writes them.',
+    ),
+    forbid(
+      'proof-knows-no-writer',
+      { path: '^core/src/handoff/proof', pathNot: TESTS },
+      {
+        path: '^core/src/handoff',
+        pathNot: '^core/src/handoff/(proof|format\\.ts|csv/fields\\.ts)',
+      },
+      'A proof knows the plan and the file, and nothing of how it was written.',
+    ),
+    forbid(
+      'writers-know-no-proof',
+      { path: '^core/src/handoff/(?!proof|index)' },
+      { path: '^core/src/handoff/proof' },
+      'What writes files must not lean on their proof.',
+    ),
+    forbid(
       'web-not-server',
       { path: '^web/' },
       { path: '^server/' },

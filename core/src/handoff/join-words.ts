@@ -5,11 +5,13 @@ import type { Plan } from '../plan/index.ts';
 
 /**
  * The join at a cut in words: what moves, over which frames, and whether both pictures are on
- * screen.
+ * screen: over which of them where that is less.
  */
-export function joinWords({ settings, before, after, overlap }: JoinFacts): string {
+export function joinWords({ settings, before, after, overlap, blend }: JoinFacts): string {
   if (before + after === 0) return '';
-  return `${settings.move.replace('-', ' ')} ${before} + ${after}${overlap ? ' overlapping' : ''}`;
+  const part = blend.before !== before || blend.after !== after;
+  const both = part ? ` overlapping ${blend.before} + ${blend.after}` : ' overlapping';
+  return `${settings.move.replace('-', ' ')} ${before} + ${after}${overlap ? both : ''}`;
 }
 
 /** The keys of a ramp: frame of the film, source frame, speed in per cent. */

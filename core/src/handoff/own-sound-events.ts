@@ -9,7 +9,7 @@ export interface OwnSoundEvent {
   readonly heard: HeardShot;
   readonly start: Frames;
   readonly end: Frames;
-  /** Source frame that is heard at `start`; may lie between two. */
+  /** Place in source frames that is heard at `start`; may lie between two. */
   readonly source: number;
   readonly speed: Rational;
   /** Frames by which it is heard before its picture and after it. */
@@ -50,7 +50,10 @@ function eventsOf(facts: ShotFacts, film: Film): OwnSoundEvent[] {
         ...{ facts, heard, speed: step.speed },
         start: frames(start + from),
         end: frames(start + to),
-        source: from < step.from || first ? positionAt(facts, from) : step.sourceIn,
+        source:
+          from < step.from || first
+            ? positionAt(facts, from)
+            : step.sourceIn + Number(step.speed.num < 0),
         lead: Math.max(0, -from),
         lag: Math.max(0, to - length),
         fadeIn: first ? (heard.fadeIn ?? 0) : 0,

@@ -1,8 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, readFileSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { text } from 'node:stream/consumers';
 import { pipeline } from 'node:stream/promises';
 import { parseArgs } from 'node:util';
 import { unpackFacts } from '@caesura/core/footage';
@@ -11,9 +9,10 @@ import { layOutRequest, layoutReport } from '@caesura/core/layout';
 import { findingsIn } from '@caesura/core/listen';
 import { reportOf } from '@caesura/core/listen/report';
 import { checkReport, framesReport, phraseFramesReport } from '@caesura/core/faults';
-import { readPlan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
 import { analyseSoundFile } from './analyse-sound.ts';
+import { json, misused, readJson, readPlanFile } from './input.ts';
+import { proveFile } from './prove.ts';
 
 const FORMATS = HANDOFF_FORMATS.map((f) => f.id).join('|');
 
@@ -28,28 +27,11 @@ export const USAGE = `npm run -s caesura -- <verb>
   frames PLAN.json --phrase N      the Nth phrase frame by frame: pictures under it and values, as JSON
   export PLAN.json --to ${FORMATS}
                                    the plan in another format
+  proof PLAN.json --file FILE      what a program would show that reads the file, against the plan, frame by frame, as JSON
 
 “-” instead of a JSON file reads standard input. Results go to standard output, errors to standard error.
 The forms of the files are in docs/command-line.md.
 `;
-
-async function read(file: string): Promise<string> {
-  return file === '-' ? text(process.stdin) : readFile(file, 'utf8');
-}
-
-async function readJson(file: string): Promise<unknown> {
-  const content = await read(file);
-  try {
-    return JSON.parse(content) as unknown;
-  } catch (error) {
-    throw new CaesuraError(
-      'bad-json',
-      `“${path.basename(file)}” is not JSON: ${(error as Error).message}.`,
-    );
-  }
-}
-
-const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;
 
 async function analyseFile(file: string): Promise<string> {
   const findings = findingsIn(await analyseSoundFile(file));
@@ -66,7 +48,7 @@ async function exportPlan(file: string, to: string | undefined): Promise<string>
       to ? `There is no format “${to}”.` : 'Say which format: --to.',
       `Formats: ${FORMATS}.`,
     );
-  return format.write(readPlan(await readJson(file)));
+  return format.write(await readPlanFile(file));
 }
 
 async function layOutFile(file: string, take: string | undefined): Promise<string> {
@@ -102,52 +84,59 @@ async function framesOfFile(
       number ? `There is no ${of} “${number}”.` : 'Say which cut or phrase: --cut, --phrase.',
       'Count them from 1.',
     );
-  const plan = readPlan(await readJson(file));
+  const plan = await readPlanFile(file);
   return json(
     of === 'cut' ? framesReport(plan, Number(number)) : phraseFramesReport(plan, Number(number)),
   );
 }
+
+/** What can be asked for beside a file. */
+const OPTIONS = {
+  to: { type: 'string' },
+  take: { type: 'string' },
+  cut: { type: 'string' },
+  phrase: { type: 'string' },
+  file: { type: 'string' },
+  as: { type: 'string' },
+  help: { type: 'boolean', short: 'h' },
+} as const;
+type Values = ReturnType<typeof parseArgs<{ options: typeof OPTIONS }>>['values'];
+
+const VERBS: Readonly<Record<string, (file: string, values: Values) => Promise<string>>> = {
+  analyse: analyseFile,
+  layout: (file, { take }) => layOutFile(file, take),
+  check: async (file) => json(checkReport(await readPlanFile(file))),
+  frames: framesOfFile,
+  export: (file, { to }) => exportPlan(file, to),
+  proof: proveFile,
+};
 
 /**
  * Runs the command line on its arguments and returns what goes to standard output. Throws what is
  * wrong.
  */
 export async function run(args: readonly string[]): Promise<string> {
-  const misused = (message: string) =>
-    new CaesuraError('bad-usage', message, 'See npm run -s caesura -- --help');
   let parsed;
   try {
-    parsed = parseArgs({
-      args: [...args],
-      allowPositionals: true,
-      options: {
-        to: { type: 'string' },
-        take: { type: 'string' },
-        cut: { type: 'string' },
-        phrase: { type: 'string' },
-        help: { type: 'boolean', short: 'h' },
-      },
-    });
+    parsed = parseArgs({ args: [...args], allowPositionals: true, options: OPTIONS });
   } catch (error) {
     throw misused((error as Error).message);
   }
   const { values, positionals } = parsed;
   const [verb, file, ...others] = positionals;
   if (values.help) return USAGE;
-  if (!verb) throw misused('Say what to do: analyse, layout, check, frames or export.');
-  if (!['analyse', 'layout', 'check', 'frames', 'export'].includes(verb))
-    throw misused(`There is no verb “${verb}”.`);
+  const names = Object.keys(VERBS);
+  if (!verb) throw misused(`Say what to do: ${names.slice(0, -1).join(', ')} or ${names.at(-1)!}.`);
+  const work = Object.hasOwn(VERBS, verb) ? VERBS[verb] : undefined;
+  if (!work) throw misused(`There is no verb “${verb}”.`);
   if (!file || others.length > 0) throw misused(`${verb} takes one file.`);
   try {
-    if (verb === 'analyse') return await analyseFile(file);
-    if (verb === 'layout') return await layOutFile(file, values.take);
-    if (verb === 'check') return json(checkReport(readPlan(await readJson(file))));
-    if (verb === 'frames') return await framesOfFile(file, values);
-    return await exportPlan(file, values.to);
+    return await work(file, values);
   } catch (error) {
-    const { code } = error as NodeJS.ErrnoException;
-    if (code === 'ENOENT') throw new CaesuraError('no-file', `There is no file ${file}.`);
-    if (code === 'EISDIR') throw new CaesuraError('no-file', `${file} is a folder, not a file.`);
+    const { code, path: missing } = error as NodeJS.ErrnoException;
+    const name = missing ?? file;
+    if (code === 'ENOENT') throw new CaesuraError('no-file', `There is no file ${name}.`);
+    if (code === 'EISDIR') throw new CaesuraError('no-file', `${name} is a folder, not a file.`);
     throw error;
   }
 }

@@ -163,7 +163,7 @@ function aboutShot(
   counting: SourceCounting,
   { into, dissolve }: { into: JoinFacts | undefined; dissolve: JoinFacts | null },
 ): string[] {
-  const { clip, sourceIn, sourceOut, landing } = facts;
+  const { clip, sourceIn, sourceOut, landing, used } = facts;
   const words = into && !dissolve ? joinWords(into).toUpperCase() : '';
   const between = betweenWords(facts);
   const names = dissolve
@@ -172,7 +172,7 @@ function aboutShot(
   return [
     ...names,
     ...(clip!.fileName ? [`FILE: ${clip!.fileName}`] : []),
-    `SOURCE FRAMES ${sourceIn} TO ${sourceOut - 1} AT ${rateLabel(clip!.rate)} FPS`,
+    `SOURCE FRAMES ${used?.lowest ?? sourceIn} TO ${sourceOut - 1} AT ${rateLabel(clip!.rate)} FPS`,
     ...(counting.comment ? [counting.comment] : []),
     ...(words ? [`JOIN: ${words}, NOT CARRIED BY THIS FORM`] : []),
     ...(landing?.onCue ? [cueComment(landing.cue)] : []),
@@ -274,12 +274,14 @@ function ownSoundLines(writing: Writing): Event[] {
     const counting = sourceCounting(facts.clip!, plan);
     const length = end - start;
     const motion = motionAt(facts, counting, writing, { speed, length });
-    const from = Math.max(0, Math.round(source));
+    const backwards = speed.num < 0;
+    // Backwards the frame before the place is the first.
+    const from = Math.max(0, Math.round(source) - Number(backwards));
     const said = (count: number, words: string) => (count > 0 ? [`${words} ${count} FRAMES`] : []);
     return {
       reel: reels.get(facts.clip!.id)!,
       track: tracks[facts.index % 2]!,
-      ...sourceOf(facts, counting, from, { motion, length, backwards: speed.num < 0 }),
+      ...sourceOf(facts, counting, from, { motion, length, backwards }),
       record: [plan.start + start, plan.start + end],
       comments: [
         `FROM CLIP NAME: ${facts.clip!.name}`,

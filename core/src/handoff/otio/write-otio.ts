@@ -277,9 +277,11 @@ function soundItems(events: readonly SoundEvent[], film: Film): Json[] {
 function effectItem({ facts, start, end, from }: EffectEvent, plan: Plan): Json {
   const { placement, effect, at, peaks, rate, semitones, gain } = facts;
   const { sampleRate, length } = effect;
+  // Backwards the range ends with the sample that is heard first.
+  const taken = placement.reversed ? ((end - start) * rate * sampleRate) / toNumber(plan.rate) : 0;
   return clipItem(
     effect.name,
-    range(time(from, sampleRate), atRate(end - start, plan.rate)),
+    range(time(Math.round(from - taken), sampleRate), atRate(end - start, plan.rate)),
     mediaReference(effect.fileName, range(time(0, sampleRate), time(length, sampleRate))),
     {
       metadata: {
@@ -309,7 +311,9 @@ function ownSoundItem(event: OwnSoundEvent, plan: Plan): Json {
   const { facts, heard, start, end, source, speed, lead, lag, fadeIn, fadeOut } = event;
   const clip = facts.clip!;
   const { sampleRate } = heard.sound;
-  const sample = Math.round(((clip.start + source) * sampleRate) / toNumber(clip.rate));
+  // Backwards the range ends with the place that is heard first.
+  const taken = Math.min(0, ((end - start) * toNumber(speed)) / toNumber(plan.rate));
+  const sample = Math.round(((clip.start + source) / toNumber(clip.rate) + taken) * sampleRate);
   const available = range(atRate(clip.start, clip.rate), atRate(clip.frames, clip.rate));
   return clipItem(
     clip.name,
