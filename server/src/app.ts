@@ -18,6 +18,8 @@ import { mediaRoutes } from './media/media-routes.ts';
 import { mediaStore } from './media/media-store.ts';
 import { planRoutes } from './plans/plan-routes.ts';
 import { planStore } from './plans/plan-store.ts';
+import { receiptRoutes } from './plans/receipt-routes.ts';
+import { receiptStore } from './plans/receipt-store.ts';
 import type { Settings } from './settings.ts';
 
 /** A plan of many hours is a few megabytes of JSON. */
@@ -112,6 +114,7 @@ export async function buildApp(
   const api = app.withTypeProvider<ZodTypeProvider>();
   await servePages(app, path.join(settings.root, 'web', 'dist'));
   await api.register(planRoutes(plans), { prefix: '/api/plans' });
+  await api.register(receiptRoutes(plans, receiptStore(db)), { prefix: '/api/plans' });
   await api.register(footageRoutes(db, media), { prefix: '/api/footage' });
   await api.register(mediaRoutes(media, settings.mediaLimit), { prefix: '/api/media' });
   return app;

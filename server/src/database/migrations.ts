@@ -53,4 +53,20 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
       await sql`update plan set summary = null`.execute(db);
     },
   },
+  '005-receipts': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .createTable('receipt')
+        .addColumn('number', 'integer', (c) => c.primaryKey().autoIncrement())
+        .addColumn('plan', 'text', (c) => c.notNull())
+        .addColumn('at', 'text', (c) => c.notNull())
+        .addColumn('receipt', 'text', (c) => c.notNull())
+        .execute();
+      await db.schema
+        .createIndex('receipt_plan')
+        .on('receipt')
+        .columns(['plan', 'number'])
+        .execute();
+    },
+  },
 };

@@ -1,9 +1,12 @@
+import type { Generated } from 'kysely';
+
 /** Tables as Kysely sees them. Times are ISO 8601 in UTC. */
 export interface Tables {
   plan: PlanTable;
   media: MediaTable;
   footage: FootageTable;
   mark: MarkTable;
+  receipt: ReceiptTable;
 }
 
 /** One plan, as its JSON document. */
@@ -36,6 +39,15 @@ export interface FootageTable {
   /** A `FileFacts` document. */
   facts: string;
   made_at: string;
+}
+
+/** The proof of a file that was handed over. */
+export interface ReceiptTable {
+  number: Generated<number>;
+  plan: string;
+  at: string;
+  /** A `Receipt` document. */
+  receipt: string;
 }
 
 /** Things done once, such as loading the demo. */

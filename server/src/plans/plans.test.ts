@@ -60,6 +60,41 @@ describe('plans over HTTP', () => {
       expect((await app.inject(`/api/plans/${id}`)).json()).toMatchObject({ revision: 2 });
     }));
 
+  it('keeps receipts of files with their plan, the last first, and only so many', () =>
+    withServer(async (app) => {
+      const made = await app.inject({
+        method: 'POST',
+        url: '/api/plans',
+        payload: { plan: plan() },
+      });
+      const url = `/api/plans/${made.json<{ id: string }>().id}/receipts`;
+      const receipt = {
+        ...{ fileName: 'film.edl', format: 'edl', sha256: 'a'.repeat(64), bytes: 812 },
+        ...{ revision: 1, frames: 100, equal: 98, near: 1, wrong: 0 },
+      };
+      for (let bytes = 1; bytes <= 103; bytes++) {
+        const kept = await app.inject({
+          ...{ method: 'POST', url },
+          payload: { receipt: { ...receipt, bytes } },
+        });
+        expect(kept.statusCode).toBe(201);
+      }
+      const list = (await app.inject(url)).json<{ bytes: number; at: string }[]>();
+      expect(list).toHaveLength(100);
+      expect([list[0]!.bytes, list.at(-1)!.bytes]).toEqual([103, 4]);
+      expect(list[0]).toEqual({ ...receipt, bytes: 103, at: expect.any(String) });
+      // A figure that cannot be, and a plan that is not there, are refused.
+      const refused = await app.inject({
+        ...{ method: 'POST', url },
+        payload: { receipt: { ...receipt, sha256: 'x' } },
+      });
+      expect(refused.statusCode).toBe(400);
+      const nowhere = await app.inject({
+        ...{ method: 'POST', url: '/api/plans/none/receipts', payload: { receipt } },
+      });
+      expect(nowhere.statusCode).toBe(404);
+    }));
+
   it('answers every error in one form, naming the place', () =>
     withServer(async (app) => {
       const wrong = { ...plan(), rate: { num: 0, den: 1 } };

@@ -1,4 +1,5 @@
 import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
+import type { Receipt } from '@caesura/core/handoff';
 import type { Plan, Size } from '@caesura/core/plan';
 import { CaesuraError, type FrameRate, type Frames } from '@caesura/core/time';
 import { askJson } from './http.ts';
@@ -40,6 +41,11 @@ export interface PlanSummary {
   readonly unreadable: string | null;
 }
 
+/** A receipt with when it was kept. */
+export interface KeptReceipt extends Receipt {
+  readonly at: string;
+}
+
 /** An error as kept in the store: plain data. */
 export interface ApiError {
   readonly code: string;
@@ -68,7 +74,7 @@ const baseQuery: BaseQueryFn<Request, unknown, ApiError> = async (
 /** The server's plans, cached. */
 export const api = createApi({
   baseQuery,
-  tagTypes: ['plans'],
+  tagTypes: ['plans', 'receipts'],
   endpoints: (build) => ({
     plans: build.query<PlanSummary[], void>({
       query: () => ({ url: '/api/plans' }),
@@ -90,6 +96,17 @@ export const api = createApi({
       query: (id) => ({ url: `/api/plans/${id}/restore`, method: 'POST' }),
       invalidatesTags: ['plans'],
     }),
+    receipts: build.query<KeptReceipt[], string>({
+      query: (id) => ({ url: `/api/plans/${id}/receipts` }),
+      providesTags: ['receipts'],
+    }),
+    keepReceipt: build.mutation<KeptReceipt, { id: string; receipt: Receipt }>({
+      query: ({ id, receipt }) => ({
+        ...{ url: `/api/plans/${id}/receipts`, method: 'POST' },
+        body: { receipt },
+      }),
+      invalidatesTags: ['receipts'],
+    }),
   }),
 });
 
@@ -98,5 +115,7 @@ export const {
   useCreatePlanMutation,
   useCopyPlanMutation,
   useDeletePlanMutation,
+  useKeepReceiptMutation,
+  useReceiptsQuery,
   useRestorePlanMutation,
 } = api;

@@ -37,3 +37,7 @@ export const startFilmWorker = (): Worker =>
 /** Starts the worker that tries mends of faults. */
 export const startMendsWorker = (): Worker =>
   new Worker(new URL('./mends-worker.ts', import.meta.url), { type: 'module' });
+
+/** Starts the worker that proves written files. */
+export const startProofWorker = (): Worker =>
+  new Worker(new URL('./proof-worker.ts', import.meta.url), { type: 'module' });

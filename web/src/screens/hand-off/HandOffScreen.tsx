@@ -1,16 +1,20 @@
 import { Download, Printer } from 'lucide-react';
 import { useMemo, useRef, useState, type RefObject } from 'react';
 import { ListGroup } from 'react-bootstrap';
+import { useParams } from 'react-router';
 import { HANDOFF_FORMATS, leftOut, safeFileName, type HandoffFormat } from '@caesura/core/handoff';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
-import { download } from '../../app/download.ts';
 import { useFaults } from '../../app/faults.ts';
 import { counted } from '../../app/format.ts';
 import { usePlan } from '../../app/hooks.ts';
 import { AnimaticMaker } from '../../rehearse/AnimaticMaker.tsx';
 import { GuideMaker } from '../../rehearse/GuideMaker.tsx';
 import { FaultList } from '../../components/FaultList.tsx';
+import { FileProof } from './FileProof.tsx';
+import { Receipts } from './Receipts.tsx';
+import { useHandOver } from './use-hand-over.ts';
+import { useProof } from './use-proof.ts';
 
 /** Lines shown of a written file; the whole is in the download. */
 const SHOWN_LINES = 400;
@@ -62,6 +66,8 @@ function Content({
 function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
   const sheet = useRef<HTMLIFrameElement>(null);
   const file = useMemo(() => written(format, plan), [format, plan]);
+  const proving = useProof(plan, format.id, 'text' in file ? file.text : null);
+  const handOver = useHandOver();
   const name = safeFileName(plan.name, format.extension);
   if ('error' in file)
     return (
@@ -91,11 +97,17 @@ function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
         <button
           type="button"
           className="btn btn-dark"
-          onClick={() => download(name, file.text, format.mediaType)}
+          onClick={() =>
+            void handOver({
+              ...{ name, text: file.text, mediaType: format.mediaType },
+              proof: proving?.state.is === 'proved' ? proving.state.proof : null,
+            })
+          }
         >
           <Download size={16} /> Download
         </button>
       </div>
+      {proving && <FileProof proving={proving} plan={plan} name={name} />}
       {left.length > 0 && (
         <div className="left-out" role="note">
           <b>What this file carries differently, or not at all</b>
@@ -115,8 +127,9 @@ function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
 export default function HandOffScreen() {
   const plan = usePlan();
   const { all: faults } = useFaults();
-  const [id, setId] = useState<HandoffFormat['id']>('edl');
-  const format = HANDOFF_FORMATS.find((f) => f.id === id)!;
+  const { id = '' } = useParams();
+  const [chosen, setChosen] = useState<HandoffFormat['id']>('edl');
+  const format = HANDOFF_FORMATS.find((f) => f.id === chosen)!;
   return (
     <div className="hand-off">
       <section aria-label="Formats">
@@ -125,9 +138,9 @@ export default function HandOffScreen() {
             <ListGroup.Item
               key={f.id}
               action
-              active={f.id === id}
-              aria-pressed={f.id === id}
-              onClick={() => setId(f.id)}
+              active={f.id === chosen}
+              aria-pressed={f.id === chosen}
+              onClick={() => setChosen(f.id)}
             >
               <b>{f.name}</b> <code>.{f.extension}</code>
               <span>{f.purpose}</span>
@@ -140,6 +153,7 @@ export default function HandOffScreen() {
         <h3>Animatic</h3>
         <p>The film as it is rehearsed, from the small copies.</p>
         <AnimaticMaker plan={plan} />
+        <Receipts id={id} />
         <FaultList faults={faults} />
       </section>
       <section className="sheet" aria-label="The file">
