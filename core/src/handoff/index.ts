@@ -1,3 +1,13 @@
+export { type Audit, auditOf } from './audit/audit.ts';
+export { type AuditedCut } from './audit/cut-offsets.ts';
+export {
+  type CutProposal,
+  proposeCuts,
+  type ProposeHow,
+  takeProposals,
+} from './audit/proposals.ts';
+export { auditReport, AuditReportSchema } from './audit/report.ts';
+export { auditCsv, auditPage, nearestKind } from './audit/sheet.ts';
 export { csvLine } from './csv/fields.ts';
 export { writeTaps } from './cues/beat-times.ts';
 export {
@@ -17,3 +27,11 @@ export { type Difference } from './proof/differences.ts';
 export { isProved, type Proof, proofOf, type Reading } from './proof/prove.ts';
 export { proofWords, type Receipt, receiptOf, ReceiptSchema } from './proof/receipt.ts';
 export { proofCsv, proofReport, ProofReportSchema } from './proof/report.ts';
+export { type MusicPlace, musicPlaceOf, planBeside, withMusicAt } from './returned/beside.ts';
+export type { CutFilm } from './returned/cut-film.ts';
+export { type ClipFit, matchedMedia, type MatchedMedia } from './returned/match-clips.ts';
+export { type PlannedFilm, planOfFilm } from './returned/plan-of-film.ts';
+export { filmWords, formOf, type HowRead, readFilm, type ReadFilm } from './returned/read-film.ts';
+export { SHEET_COLUMNS, type SheetColumn, type SheetColumns } from './csv/read-cut-sheet.ts';
+export type { Told } from './told.ts';
+export { readReport, ReadReportSchema } from './returned/report.ts';

@@ -13,6 +13,7 @@ import { CaesuraError } from '@caesura/core/time';
 import { analyseSoundFile } from './analyse-sound.ts';
 import { json, misused, readJson, readPlanFile } from './input.ts';
 import { proveFile } from './prove.ts';
+import { auditFile, readFilmFile } from './read-film.ts';
 
 const FORMATS = HANDOFF_FORMATS.map((f) => f.id).join('|');
 
@@ -27,6 +28,10 @@ export const USAGE = `npm run -s caesura -- <verb>
   frames PLAN.json --phrase N      the Nth phrase frame by frame: pictures under it and values, as JSON
   export PLAN.json --to ${FORMATS}
                                    the plan in another format
+  read FILE [--with PLAN.json] [--rate R] [--plan]
+                                   what a film cut elsewhere (.edl, .otio, .csv) holds, or with --plan the plan of it, as JSON
+  audit PLAN.json [--file FILE] [--within N] [--onto KINDS] [--lead N]
+                                   the cuts of a plan, or of a film read beside it, against its music, as JSON
   proof PLAN.json --file FILE      what a program would show that reads the file, against the plan, frame by frame, as JSON
 
 “-” instead of a JSON file reads standard input. Results go to standard output, errors to standard error.
@@ -97,6 +102,12 @@ const OPTIONS = {
   cut: { type: 'string' },
   phrase: { type: 'string' },
   file: { type: 'string' },
+  with: { type: 'string' },
+  rate: { type: 'string' },
+  plan: { type: 'boolean' },
+  within: { type: 'string' },
+  lead: { type: 'string' },
+  onto: { type: 'string' },
   as: { type: 'string' },
   help: { type: 'boolean', short: 'h' },
 } as const;
@@ -109,6 +120,8 @@ const VERBS: Readonly<Record<string, (file: string, values: Values) => Promise<s
   frames: framesOfFile,
   export: (file, { to }) => exportPlan(file, to),
   proof: proveFile,
+  read: readFilmFile,
+  audit: auditFile,
 };
 
 /**

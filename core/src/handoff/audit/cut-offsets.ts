@@ -7,6 +7,7 @@ import {
   type CutIndex,
   type Frames,
 } from '../../time/index.ts';
+import { isSeenCut } from './seen-cuts.ts';
 
 /** How far a cut is from a cue; early where it is less than 0. */
 export interface CutOffset {
@@ -38,8 +39,8 @@ function nearest(cues: readonly Cue[], times: readonly number[], at: number): Cu
 }
 
 /**
- * How far every cut of a film is from the nearest cue of each kind and from the nearest beat, as it
- * stands: no lead of the plan is taken off.
+ * How far every cut of a film that is seen as one is from the nearest cue of each kind and from
+ * the nearest beat, as it stands: no lead of the plan is taken off.
  */
 export function cutOffsets({ plan, beats, cues, joins }: Film): AuditedCut[] {
   const kinds = new Map<CueKind, Cue[]>();
@@ -51,7 +52,7 @@ export function cutOffsets({ plan, beats, cues, joins }: Film): AuditedCut[] {
   const timesOf = (list: readonly Cue[]) => list.map(({ at }) => toNumber(at));
   const byKind = [...kinds].map(([kind, list]) => ({ kind, list, times: timesOf(list) }));
   const beatTimes = timesOf(beats);
-  return joins.map(({ cut, frame }): AuditedCut => {
+  return joins.filter(isSeenCut).map(({ cut, frame }): AuditedCut => {
     const at = instantOfFrame(frame, plan.rate);
     const offset = (cue: Cue | undefined): CutOffset | null => {
       if (!cue) return null;

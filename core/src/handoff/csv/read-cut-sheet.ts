@@ -30,6 +30,8 @@ const USUAL_HEADINGS = {
   speed: ['speed %', 'speed (%)', 'speed'],
 } as const;
 export type SheetColumn = keyof typeof USUAL_HEADINGS;
+/** What columns of a table can say. */
+export const SHEET_COLUMNS = Object.keys(USUAL_HEADINGS) as readonly SheetColumn[];
 
 /** Which column of a table says what, counted from 0. */
 export type SheetColumns = Partial<Record<SheetColumn, number>>;

@@ -25,7 +25,7 @@ function saidCounting({ comments }: EdlEvent): Counting | null {
 const same = (a: string | null | undefined, b: string | null | undefined): boolean =>
   !!a && !!b && a.toLowerCase() === b.toLowerCase();
 
-/** By what the labels of each event's source are counted; null where they count as the list does. */
+/** By what the labels of a source are counted, by event; null where they count as the list does. */
 export function sourcesBy(
   labels: SourceLabels,
   clips: readonly Clip[],

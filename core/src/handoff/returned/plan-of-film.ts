@@ -14,6 +14,7 @@ import {
   floor,
   frames,
   multiply,
+  plural,
   rational,
   round,
   sourceFrames,
@@ -24,7 +25,9 @@ import {
 } from '../../time/index.ts';
 import { Telling, type Told } from '../told.ts';
 import type { CutCrossing, CutFilm, CutPiece } from './cut-film.ts';
+import { musicPlaceOf } from './beside.ts';
 import { reachOf } from './flatten.ts';
+import { soundsOffPlace } from './sound-sync.ts';
 import type { MatchedMedia } from './match-clips.ts';
 
 /** A plan of a film that was read, and what of it could not be taken over. */
@@ -163,11 +166,15 @@ export function planOfFilm(
       telling.add(crossing.where, `“${crossing.name}” is planned as a dissolve.`);
     return crossing ? { ...shot, join: joinOf(crossing, film.rate) } : shot;
   });
-  if (film.sounds.length > 0)
+  const place = base.music && musicPlaceOf(film, base.music);
+  const nameOf = ({ media }: CutFilm['sounds'][number]) => media?.fileName ?? media?.name;
+  const others = film.sounds.filter((sound) => nameOf(sound) !== place?.name).length;
+  if (others > 0)
     telling.add(
       'sounds',
-      `${film.sounds.length} of sound are not taken over: add their files in Listen.`,
+      `${plural(others, 'piece')} of sound ${others === 1 ? 'is' : 'are'} not taken over: add ${others === 1 ? 'its file' : 'their files'} in Listen, or let the clips be heard in Sound.`,
     );
+  soundsOffPlace(film).forEach(({ where, words }) => telling.add(where, words));
   const notes = film.markers.flatMap(({ at, name }, i): Plan['notes'][number][] => {
     const text = name.trim().slice(0, 2000);
     return text ? [{ id: `note-read-${i + 1}`, frame: at, text }] : [];

@@ -4,23 +4,17 @@ import { ratioOfDecimal, over, ratio } from './ratio.ts';
 import type { Facts, Received, Unread } from './received.ts';
 import { blendOf, receiveShots, type SaidShot } from './shots.ts';
 
-const NAMED: Readonly<Record<string, string>> = {
-  '&amp;': '&',
-  '&lt;': '<',
-  '&gt;': '>',
-  '&quot;': '"',
-  '&#39;': "'",
-};
+/** Text of a page as it is read: signs may stand there by their numbers. */
+const textOf = (markup: string): string =>
+  markup
+    .replaceAll(/<[^>]*>/g, '')
+    .replaceAll(/&#(\d{1,7});/g, (_, code: string) => String.fromCodePoint(Number(code)));
 
 /** The texts of the cells of the first table of a page, row by row. */
 function cellsOf(text: string): string[][] {
   const table = /<table[\s\S]*?<\/table>/.exec(text)?.[0] ?? '';
   return [...table.matchAll(/<tr>([\s\S]*?)<\/tr>/g)].map(([, row]) =>
-    [...row!.matchAll(/<t[dh][^>]*>([\s\S]*?)<\/t[dh]>/g)].map(([, cell]) =>
-      cell!
-        .replaceAll(/<[^>]*>/g, '')
-        .replaceAll(/&(?:amp|lt|gt|quot|#39);/g, (entity) => NAMED[entity] ?? entity),
-    ),
+    [...row!.matchAll(/<t[dh][^>]*>([\s\S]*?)<\/t[dh]>/g)].map(([, cell]) => textOf(cell!)),
   );
 }
 

@@ -1,0 +1,112 @@
+import { faultsOf, type Fault } from '../../faults/index.ts';
+import { filmOf, type EventMark, type Film } from '../../film/index.ts';
+import type { Plan } from '../../plan/index.ts';
+import { CaesuraError, instantOfFrame, plural, sameRate, toNumber } from '../../time/index.ts';
+import { cutOffsets, type AuditedCut } from './cut-offsets.ts';
+import { pacingOf, type Pacing } from './pacing.ts';
+import { isSeenCut } from './seen-cuts.ts';
+import { shownAgain, type ShownAgain } from './shown-again.ts';
+import { systematicOffset, systematicWords, type SystematicOffset } from './systematic-offset.ts';
+
+/** A film against its music: what its cuts, its events and its sources say. */
+export interface Audit {
+  readonly cuts: readonly AuditedCut[];
+  /** Cuts within half a frame of a beat, and of all that have one near. */
+  readonly onBeats: number;
+  /** What is common to all cuts; null of few. */
+  readonly systematic: SystematicOffset | null;
+  readonly pacing: Pacing;
+  /** Events of the clips that miss a cue by a little. */
+  readonly misses: readonly EventMark[];
+  readonly again: readonly ShownAgain[];
+  /** Faults of the plan but those that are looked at here. */
+  readonly faults: readonly Fault[];
+  /** What is to be said of the whole, the most important first. */
+  readonly words: readonly string[];
+}
+
+/** A cut is on a beat where no frame is nearer. */
+const ON = 0.5 + 1e-6;
+/** Most frames by which an event misses its cue by a little. */
+const LITTLE = 4;
+
+/** The events that are seen a little beside a cue. */
+const missesOf = ({ events }: Film): EventMark[] =>
+  events.filter(
+    ({ state, cue, frame }) =>
+      state === 'beside' && cue !== null && Math.abs(cue.frame - frame) <= LITTLE,
+  );
+
+/** What of the offsets of all cuts is to be said. */
+function beatWords(cuts: readonly AuditedCut[], onBeats: number): string[] {
+  const known = cuts.filter(({ fromBeat }) => fromBeat).length;
+  if (known === 0) return ['There are no beats to hold the cuts against: add the music in Listen.'];
+  return [
+    `${onBeats} of ${plural(known, 'cut')} ${onBeats === 1 ? 'is' : 'are'} on a beat, to the nearest frame (${Math.round((100 * onBeats) / known)} %).`,
+  ];
+}
+
+/** What of the clips is to be said. */
+function clipWords({ plan, shots, joins }: Film, again: readonly ShownAgain[]): string[] {
+  const rates = new Set(
+    shots.flatMap(({ clip }) => (clip && !sameRate(clip.rate, plan.rate) ? [clip.id] : [])),
+  );
+  const through = joins.filter((join) => !isSeenCut(join)).length;
+  return [
+    ...(through > 0
+      ? [
+          `${plural(through, 'cut')} ${through === 1 ? 'goes' : 'go'} on with the same pictures: not seen as ${through === 1 ? 'one' : 'cuts'}, and not counted.`,
+        ]
+      : []),
+    ...(rates.size > 0
+      ? [
+          `${plural(rates.size, 'clip')} ${rates.size === 1 ? 'has' : 'have'} another rate than the film.`,
+        ]
+      : []),
+    ...(again.length > 0
+      ? [
+          `${plural(again.length, 'shot')} ${again.length === 1 ? 'shows' : 'show'} pictures that were shown before.`,
+        ]
+      : []),
+  ];
+}
+
+/**
+ * Holds a film that is cut against its music and its clips. Throws when it has no cuts. Works on
+ * any plan; a film that was read is one.
+ */
+export function auditOf(plan: Plan): Audit {
+  const film = filmOf(plan);
+  if (film.joins.length === 0)
+    throw new CaesuraError(
+      'no-score',
+      'There are no cuts to hold against the music.',
+      'Read a film, or lay one out.',
+    );
+  const cuts = cutOffsets(film);
+  const near = cuts.flatMap(({ cut, frame, fromBeat }) =>
+    fromBeat
+      ? [{ cut, frames: fromBeat.frames, at: toNumber(instantOfFrame(frame, plan.rate)) }]
+      : [],
+  );
+  const onBeats = near.filter(({ frames }) => Math.abs(frames) <= ON).length;
+  const systematic = systematicOffset(near);
+  const pacing = pacingOf(film);
+  const again = shownAgain(film.shots);
+  const misses = missesOf(film);
+  return {
+    ...{ cuts, onBeats, systematic, pacing, misses, again },
+    faults: faultsOf(plan),
+    words: [
+      ...beatWords(cuts, onBeats),
+      ...(systematic ? systematicWords(systematic) : []),
+      ...pacing.arc,
+      ...(misses.length > 0
+        ? [
+            `${plural(misses.length, 'event')} of the clips ${misses.length === 1 ? 'misses' : 'miss'} a cue by up to ${LITTLE} frames.`,
+          ]
+        : []),
+      ...clipWords(film, again),
+    ],
+  };
+}
