@@ -247,13 +247,13 @@ test('a file that is no plan is refused on import', async ({ page }) => {
   await page.goto('/plans');
   const plans = page.getByRole('listitem').filter({ hasText: 'teaser' });
   await expect(plans).toHaveCount(1);
-  await choose(page, 'Plan file', {
+  await choose(page, 'Import a plan or a cut', {
     name: 'a.json',
     mimeType: 'application/json',
     buffer: Buffer.from('{"form":1}'),
   });
   await expect(page.getByRole('alert')).toContainText('This is not a plan. At name');
-  await choose(page, 'Plan file', {
+  await choose(page, 'Import a plan or a cut', {
     name: 'b.json',
     mimeType: 'application/json',
     buffer: Buffer.from('ink'),

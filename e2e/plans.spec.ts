@@ -20,7 +20,7 @@ test('plans are copied, deleted with undo, exported and imported', async ({ page
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('link', { name: /Ledger week \(copy\)/ })).toBeVisible();
 
-  const chooser = page.locator('input[type=file][aria-label="Plan file"]');
+  const chooser = page.locator('input[type=file][aria-label="Import a plan or a cut"]');
   await chooser.setInputFiles({
     name: 'x.json',
     mimeType: 'application/json',

@@ -32,6 +32,12 @@ export type { CutFilm } from './returned/cut-film.ts';
 export { type ClipFit, matchedMedia, type MatchedMedia } from './returned/match-clips.ts';
 export { type PlannedFilm, planOfFilm } from './returned/plan-of-film.ts';
 export { filmWords, formOf, type HowRead, readFilm, type ReadFilm } from './returned/read-film.ts';
-export { SHEET_COLUMNS, type SheetColumn, type SheetColumns } from './csv/read-cut-sheet.ts';
+export {
+  columnsOf,
+  SHEET_COLUMNS,
+  sheetRows,
+  type SheetColumn,
+  type SheetColumns,
+} from './csv/read-cut-sheet.ts';
 export type { Told } from './told.ts';
 export { readReport, ReadReportSchema } from './returned/report.ts';

@@ -1,3 +1,4 @@
+import { takeProposals, withMusicAt, type CutProposal } from '@caesura/core/handoff';
 import { mendedBy, switchFaults } from '@caesura/core/faults';
 import { layOutSteadily } from '@caesura/core/layout';
 import * as edits from '@caesura/core/edits';
@@ -16,6 +17,9 @@ const EDITS = {
   aimLoudness: edits.aimLoudness,
   turnEffects: edits.turnEffects,
   turnAll: (plan: Plan, by: number): Plan => turnAll(plan, by),
+  takeProposals: (plan: Plan, proposals: readonly CutProposal[]): Plan =>
+    takeProposals(plan, proposals).plan,
+  layMusicAt: withMusicAt,
   tieLoose: edits.tieLoose,
   asHeard: edits.asHeard,
   chooseReading: edits.chooseReading,
@@ -249,6 +253,8 @@ export const EDIT_LABELS: Readonly<Record<EditName, string>> = {
   pinMoment: 'keep a moment',
   pinMoments: 'keep moments',
   placeSound: 'place a sound',
+  takeProposals: 'move cuts to their cues',
+  layMusicAt: 'lay the music as the film has it',
   rampAtCut: 'ramp a shot',
   putBed: 'put a bed',
   putHit: 'put an effect',

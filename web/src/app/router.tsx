@@ -1,4 +1,4 @@
-import { lazy } from 'react';
+import { lazy, Suspense, type ComponentType } from 'react';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { ErrorScreen } from './shell/ErrorScreen.tsx';
 import PlansScreen from '../screens/plans/PlansScreen.tsx';
@@ -12,8 +12,16 @@ const ScoreScreen = lazy(() => import('../screens/score/ScoreScreen.tsx'));
 const MovesScreen = lazy(() => import('../screens/moves/MovesScreen.tsx'));
 const SpeedsScreen = lazy(() => import('../screens/speeds/SpeedsScreen.tsx'));
 const SoundScreen = lazy(() => import('../screens/sound/SoundScreen.tsx'));
+const ReadScreen = lazy(() => import('../screens/read/ReadScreen.tsx'));
 const RehearseScreen = lazy(() => import('../screens/rehearse/RehearseScreen.tsx'));
 const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx'));
+
+/** A screen outside a plan, which is loaded when it is first opened. */
+const Suspended = ({ of: Screen }: { of: ComponentType }) => (
+  <Suspense fallback={<p className="waiting">Opening the screen</p>}>
+    <Screen />
+  </Suspense>
+);
 
 /**
  * The addresses of the application; screens other than the list of plans are loaded when first
@@ -22,6 +30,7 @@ const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx')
 export const makeRouter = () =>
   createBrowserRouter([
     { path: '/plans', element: <PlansScreen />, errorElement: <ErrorScreen /> },
+    { path: '/read', element: <Suspended of={ReadScreen} />, errorElement: <ErrorScreen /> },
     {
       path: '/plans/:id',
       element: <PlanFrame />,
@@ -37,7 +46,7 @@ export const makeRouter = () =>
         { path: 'speeds/:shot?', element: <SpeedsScreen /> },
         { path: 'sound/:at?', element: <SoundScreen /> },
         { path: 'rehearse', element: <RehearseScreen /> },
-        { path: 'hand-off', element: <HandOffScreen /> },
+        { path: 'hand-off/:part?', element: <HandOffScreen /> },
         { path: '*', element: <Navigate to="../score" replace /> },
       ],
     },

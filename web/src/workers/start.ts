@@ -41,3 +41,7 @@ export const startMendsWorker = (): Worker =>
 /** Starts the worker that proves written files. */
 export const startProofWorker = (): Worker =>
   new Worker(new URL('./proof-worker.ts', import.meta.url), { type: 'module' });
+
+/** Starts the worker that reads films which were cut elsewhere. */
+export const startFilmReader = (): Worker =>
+  new Worker(new URL('./film-reader.ts', import.meta.url), { type: 'module' });

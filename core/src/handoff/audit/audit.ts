@@ -1,7 +1,15 @@
 import { faultsOf, type Fault } from '../../faults/index.ts';
-import { filmOf, type EventMark, type Film } from '../../film/index.ts';
+import { filmOf, type Cue, type EventMark, type Film } from '../../film/index.ts';
+import { median } from '../../numbers/median.ts';
 import type { Plan } from '../../plan/index.ts';
-import { CaesuraError, instantOfFrame, plural, sameRate, toNumber } from '../../time/index.ts';
+import {
+  CaesuraError,
+  instantOfFrame,
+  plural,
+  sameRate,
+  toNumber,
+  type CutIndex,
+} from '../../time/index.ts';
 import { cutOffsets, type AuditedCut } from './cut-offsets.ts';
 import { pacingOf, type Pacing } from './pacing.ts';
 import { isSeenCut } from './seen-cuts.ts';
@@ -11,8 +19,10 @@ import { systematicOffset, systematicWords, type SystematicOffset } from './syst
 /** A film against its music: what its cuts, its events and its sources say. */
 export interface Audit {
   readonly cuts: readonly AuditedCut[];
-  /** Cuts within half a frame of a beat, and of all that have one near. */
+  /** Cuts within half a frame of a beat. */
   readonly onBeats: number;
+  /** Cuts on the half of a beat in a run of short shots. */
+  readonly onHalves: readonly CutIndex[];
   /** What is common to all cuts; null of few. */
   readonly systematic: SystematicOffset | null;
   readonly pacing: Pacing;
@@ -37,12 +47,33 @@ const missesOf = ({ events }: Film): EventMark[] =>
       state === 'beside' && cue !== null && Math.abs(cue.frame - frame) <= LITTLE,
   );
 
+/** Most of a beat that a shot of a run lasts which is cut on its halves. */
+const OF_RUN = 0.75;
+
+/** The cuts on the half of a beat beside a shot that is shorter than a beat. */
+function onHalvesOf({ plan, beats, partBeats, joins }: Film): CutIndex[] {
+  const rate = toNumber(plan.rate);
+  const placesOf = (cues: readonly Cue[]) => cues.map(({ at }) => toNumber(at) * rate);
+  const halves = placesOf(partBeats.filter(({ kind }) => kind === 'half-beat'));
+  const times = placesOf(beats);
+  const beat = median(times.slice(1).map((at, i) => at - times[i]!));
+  return joins.flatMap(({ cut, frame, out, into }) => {
+    const isShort = Math.min(out.length, into.length) <= OF_RUN * beat;
+    return isShort && halves.some((at) => Math.abs(at - frame) <= ON) ? [cut] : [];
+  });
+}
+
 /** What of the offsets of all cuts is to be said. */
-function beatWords(cuts: readonly AuditedCut[], onBeats: number): string[] {
+function beatWords(cuts: readonly AuditedCut[], onBeats: number, onHalves: number): string[] {
   const known = cuts.filter(({ fromBeat }) => fromBeat).length;
   if (known === 0) return ['There are no beats to hold the cuts against: add the music in Listen.'];
   return [
     `${onBeats} of ${plural(known, 'cut')} ${onBeats === 1 ? 'is' : 'are'} on a beat, to the nearest frame (${Math.round((100 * onBeats) / known)} %).`,
+    ...(onHalves > 0
+      ? [
+          `${plural(onHalves, 'cut')} ${onHalves === 1 ? 'is' : 'are'} on the half of a beat, in runs of short shots.`,
+        ]
+      : []),
   ];
 }
 
@@ -84,21 +115,24 @@ export function auditOf(plan: Plan): Audit {
       'Read a film, or lay one out.',
     );
   const cuts = cutOffsets(film);
+  const halves = new Set(film.beats.length > 1 ? onHalvesOf(film) : []);
   const near = cuts.flatMap(({ cut, frame, fromBeat }) =>
     fromBeat
       ? [{ cut, frames: fromBeat.frames, at: toNumber(instantOfFrame(frame, plan.rate)) }]
       : [],
   );
   const onBeats = near.filter(({ frames }) => Math.abs(frames) <= ON).length;
-  const systematic = systematicOffset(near);
+  const off = ({ cut, frames }: (typeof near)[number]) => Math.abs(frames) > ON && halves.has(cut);
+  const onHalves = near.filter(off).map(({ cut }) => cut);
+  const systematic = systematicOffset(near.filter((one) => !off(one)));
   const pacing = pacingOf(film);
   const again = shownAgain(film.shots);
   const misses = missesOf(film);
   return {
-    ...{ cuts, onBeats, systematic, pacing, misses, again },
+    ...{ cuts, onBeats, onHalves, systematic, pacing, misses, again },
     faults: faultsOf(plan),
     words: [
-      ...beatWords(cuts, onBeats),
+      ...beatWords(cuts, onBeats, onHalves.length),
       ...(systematic ? systematicWords(systematic) : []),
       ...pacing.arc,
       ...(misses.length > 0

@@ -92,6 +92,25 @@ const weight = ({ file, name, reel, rate, length, used }: ClipFit): number =>
 /** Weight from which a clip can be taken: something has its name, or nearly all figures fit. */
 const LEAST = 4;
 
+/**
+ * Pieces by their media, with those that are named and on a reel like others but say no file joined
+ * to them: a list may say it once.
+ */
+function merged(all: readonly CutPiece[][]): CutPiece[][] {
+  const nameOf = ({ name, reel }: CutMedia) => JSON.stringify([name, reel]);
+  const withFile = new Map<string, CutPiece[]>();
+  for (const pieces of all) {
+    const { media } = pieces[0]!;
+    if (media?.fileName && media.name) withFile.set(nameOf(media), pieces);
+  }
+  return all.filter((pieces) => {
+    const { media } = pieces[0]!;
+    const of = media && !media.fileName ? withFile.get(nameOf(media)) : undefined;
+    of?.push(...pieces);
+    return !of;
+  });
+}
+
 /** The media of a film, each once, with the clips that may be it. */
 export function matchedMedia(film: CutFilm, clips: readonly Clip[]): MatchedMedia[] {
   const reels = reelNames(clips);
@@ -103,7 +122,7 @@ export function matchedMedia(film: CutFilm, clips: readonly Clip[]): MatchedMedi
     pieces.push(piece);
     used.set(key, pieces);
   }
-  return [...used.values()].map((pieces): MatchedMedia => {
+  return merged([...used.values()]).map((pieces): MatchedMedia => {
     const media = pieces[0]!.media!;
     const seconds = usedOf(pieces, film);
     const fits = clips

@@ -1,5 +1,4 @@
-import { Copy, FilePlus2, Trash2, Upload } from 'lucide-react';
-import { useRef } from 'react';
+import { Copy, FilePlus2, Trash2 } from 'lucide-react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import type { Plan } from '@caesura/core/plan';
@@ -16,27 +15,12 @@ import { counted, lengthTimecode } from '../../app/format.ts';
 import { noticed, problem } from '../../app/notices.ts';
 import { PlainShell } from '../../app/shell/PlainShell.tsx';
 import { useAppDispatch } from '../../app/store.ts';
+import { DropArea, FileButton } from '../../components/DropArea.tsx';
 import { FilmRow } from '../../components/FilmRow.tsx';
 import { IconButton } from '../../components/IconButton.tsx';
 import { MiniScore } from '../../components/MiniScore.tsx';
+import { incomingOf, putIncoming } from '../read/incoming.ts';
 import { FirstWay } from './FirstWay.tsx';
-
-/** A plan file of a film of many hours is a few megabytes. */
-const LARGEST_PLAN_FILE = 64e6;
-
-async function planOfFile(file: File) {
-  const mend = 'Choose a plan that was written in Hand-off, a file ending in .json.';
-  if (file.size > LARGEST_PLAN_FILE)
-    throw new CaesuraError('bad-plan', `“${file.name}” is too large to be a plan.`, mend);
-  let json: unknown;
-  try {
-    json = JSON.parse(await file.text());
-  } catch {
-    throw new CaesuraError('bad-plan', `“${file.name}” is not a plan: it is not JSON.`, mend);
-  }
-  const { readPlan } = await import('@caesura/core/plan');
-  return readPlan(json);
-}
 
 const changed = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
@@ -160,7 +144,6 @@ export default function PlansScreen() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [createPlan] = useCreatePlanMutation();
-  const chooser = useRef<HTMLInputElement>(null);
 
   const create = async (plan: Plan, step: string) => {
     const { data, error } = await createPlan(plan);
@@ -172,40 +155,46 @@ export default function PlansScreen() {
     const { newPlan } = await import('@caesura/core/plan');
     await create(newPlan('New plan'), 'brief');
   };
-  const importFile = async (file: File | undefined) => {
+  /** A plan is opened; a film that was cut elsewhere goes to the reading screen. */
+  const take = async (file: File | undefined) => {
     if (!file) return;
     try {
-      await create(await planOfFile(file), 'score');
+      const incoming = await incomingOf(file);
+      const { formOf } = await import('@caesura/core/handoff');
+      if (formOf(incoming.text) === 'plan') {
+        const { planOfText } = await import('../read/plan-of-text.ts');
+        await create(planOfText(incoming), 'score');
+        return;
+      }
+      putIncoming(incoming);
+      await navigate('/read');
     } catch (error) {
       dispatch(problem(error));
     }
   };
   return (
     <PlainShell>
-      <div className="narrow">
-        <div className="page-head">
-          <h2>Plans</h2>
-          <Button variant="outline-dark" onClick={() => chooser.current?.click()}>
-            <Upload size={16} /> Import
-          </Button>
-          <Button variant="dark" onClick={() => void createEmpty()}>
-            <FilePlus2 size={16} /> New plan
-          </Button>
-          <input
-            ref={chooser}
-            type="file"
-            accept=".json,application/json"
-            hidden
-            aria-label="Plan file"
-            onChange={(event) => {
-              void importFile(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
+      <DropArea hint="Drop a plan or a cut here" onFiles={([file]) => void take(file)}>
+        <div className="narrow">
+          <div className="page-head">
+            <h2>Plans</h2>
+            <FileButton
+              label="Import a plan or a cut"
+              accept=".json,.otio,.edl,.csv,.txt,application/json,text/csv,text/plain"
+              variant="outline-dark"
+              onFiles={([file]) => void take(file)}
+            />
+            <Link className="btn btn-outline-dark" to="/read">
+              Paste a cut
+            </Link>
+            <Button variant="dark" onClick={() => void createEmpty()}>
+              <FilePlus2 size={16} /> New plan
+            </Button>
+          </div>
+          <FirstWay />
+          <PlanList />
         </div>
-        <FirstWay />
-        <PlanList />
-      </div>
+      </DropArea>
     </PlainShell>
   );
 }
