@@ -2,6 +2,8 @@ import type { Clip } from '../../plan/index.ts';
 import { asciiText } from '../ascii.ts';
 
 const LONGEST = 8;
+/** Reels that a list of others may have, as they can be written again. */
+const GIVEN = /^[\w.-]{1,32}$/;
 /** Names with a meaning of their own in an edit decision list. */
 const TAKEN = ['AX', 'BL', 'MUSIC'];
 
@@ -41,7 +43,8 @@ function numbered(base: string, used: ReadonlySet<string>): string {
 }
 
 /**
- * A distinct reel name for each clip by id: at most eight of A–Z and 0–9. A name that fits as it is
+ * A reel name for each clip by id: the one that a list of others has for it, or a distinct one of
+ * at most eight of A–Z and 0–9. A name that fits as it is
  * stays with the first clip that has it; only names that had to be cut short, or that come again,
  * are numbered, past all that are kept.
  */
@@ -52,7 +55,9 @@ export function reelNames(clips: readonly Clip[]): Map<string, string> {
     used.add(name);
     names.set(clip.id, name);
   };
+  for (const clip of clips) if (clip.reel && GIVEN.test(clip.reel)) give(clip, clip.reel);
   for (const clip of clips) {
+    if (names.has(clip.id)) continue;
     const whole = stem(clip);
     if (whole.length <= LONGEST && !used.has(whole)) give(clip, whole);
   }

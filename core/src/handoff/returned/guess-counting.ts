@@ -31,6 +31,9 @@ const USUAL_FOR: readonly (readonly [below: number, rate: FrameRate])[] = [
   [1000, frameRate(120)],
 ];
 
+/** Chance from which labels that fit a lower rate may have been counted at a higher one. */
+const BY_CHANCE = 0.02;
+
 /**
  * How labels count: as few frames in a second as hold the highest that is met; with dropped frames
  * where that is said. `said`: whether the file says that frames are dropped; null where it does
@@ -57,6 +60,14 @@ export function guessCounting(
   const isPreferred = preferred && prefer && (!usual || nominalRate(usual) <= nominalRate(prefer));
   const rate = (isPreferred ? prefer : usual) ?? frameRate(24);
   const highest = labels === 0 ? 'it has no labels' : `no label counts past frame ${most}`;
+  // Few labels may all be low by chance.
+  const alsoFit = drops
+    ? []
+    : USUAL_FOR.map(([, one]) => one).filter(
+        (one) =>
+          nominalRate(one) > nominalRate(rate) &&
+          ((most + 1) / nominalRate(one)) ** labels > BY_CHANCE,
+      );
   const whys = [
     highest,
     ...(drops ? ['it drops frames'] : []),
@@ -64,7 +75,7 @@ export function guessCounting(
   ];
   return {
     ...{ rate, dropFrame: drops && canDropFrames(rate) },
-    why: `Read at ${rateLabel(rate)} frames a second: ${whys.join(', ')}.`,
+    why: `Read at ${rateLabel(rate)} frames a second: ${whys.join(', ')}.${alsoFit.length > 0 ? ` ${alsoFit.map(rateLabel).join(', ')} may fit as well: choose.` : ''}`,
     others: fits.filter((other) => other !== rate),
   };
 }

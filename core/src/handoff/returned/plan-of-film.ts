@@ -7,6 +7,7 @@ import {
   type Shot,
 } from '../../plan/index.ts';
 import {
+  add,
   CaesuraError,
   ceil,
   compare,
@@ -14,6 +15,7 @@ import {
   floor,
   frames,
   multiply,
+  nominalRate,
   plural,
   rational,
   round,
@@ -52,25 +54,31 @@ const beginOf = ({ media, taken }: MatchedMedia): Rational =>
     ? divide(rational(taken.clip.start), taken.clip.rate)
     : (media.available?.from ?? rational(0));
 
+/** Seconds for which a file that is not known is taken to go on before and after what is used. */
+const UNKNOWN_HANDLE = 10;
+
 /** A clip with no file yet, as long as the file says or as what is used of it. */
 function enteredClip(
   { media, pieces }: MatchedMedia,
   film: CutFilm,
   { id, size }: { readonly id: string; readonly size: Clip['size'] },
 ): Footing {
-  const { name, fileName, available } = media;
+  const { name, fileName, available, reel } = media;
   const rate = media.rate ?? film.rate;
   const ends = pieces.flatMap((piece) => reachOf(piece, film.rate));
   const least = ends.reduce((a, b) => (compare(b, a) < 0 ? b : a));
   const most = ends.reduce((a, b) => (compare(b, a) > 0 ? b : a));
-  const begins = available?.from ?? rational(floor(multiply(least, rate)) * rate.den, rate.num);
-  const lasts = available?.lasts ?? subtract(most, begins);
+  // A file that is not known goes on past what is used, so that cuts can be moved.
+  const first = Math.max(0, floor(multiply(least, rate)) - UNKNOWN_HANDLE * nominalRate(rate));
+  const begins = available?.from ?? rational(first * rate.den, rate.num);
+  const lasts = available?.lasts ?? subtract(add(most, rational(UNKNOWN_HANDLE)), begins);
   const count = sourceFrames(Math.min(1e8, Math.max(1, ceil(multiply(lasts, rate)) + 1)));
   const label = (name || fileName || media.reel || 'Unnamed').trim().slice(0, 120);
   return {
     begins,
     clip: {
       ...{ id, name: label || 'Unnamed', fileName: fileName?.slice(-255) ?? null, rate, size },
+      ...(reel && { reel: reel.trim().slice(0, 64) }),
       ...{ frames: count, usable: { in: sourceFrames(0), out: count } },
       start: sourceFrames(Math.max(0, round(multiply(begins, rate)))),
       ...{ dropFrame: false, poster: null, moments: [], declined: [] },
@@ -152,6 +160,11 @@ export function planOfFilm(
       ? { clip: each.taken.clip, begins: beginOf(each) }
       : enteredClip(each, film, { id: newClip(), size: base.size });
     if (!each.taken) entered.push(footing.clip);
+    if (!each.taken && !each.media.available)
+      telling.add(
+        each.pieces[0]!.where,
+        `How long “${footing.clip.name}” is, is not said: it is taken to go on for ${UNKNOWN_HANDLE} s beyond what is used, until its file comes.`,
+      );
     each.pieces.forEach((piece) => footings.set(piece, footing));
   }
   const crossings = new Map(film.crossings.map((crossing) => [crossing.at as number, crossing]));

@@ -32,7 +32,7 @@ describe('a file that comes back', () => {
     };
     expect(counted(event('00:00:01:23'))).toEqual([
       ...['24', false],
-      'Read at 24 frames a second: no label counts past frame 23.',
+      'Read at 24 frames a second: no label counts past frame 23. 25, 30, 48, 50, 60, 100, 120 may fit as well: choose.',
     ]);
     expect(counted(event('00:00:01:24'))[0]).toBe('25');
     expect(counted(event('00:00:01:29'))[0]).toBe('30');

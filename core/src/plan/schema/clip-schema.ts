@@ -63,6 +63,8 @@ export const ClipSchema = FileFactsSchema.extend({
   name: z.string().trim().min(1).max(120),
   /** File name as the editing program knows it, or null for a clip entered by hand. */
   fileName: z.string().min(1).max(255).nullable(),
+  /** The reel by which lists of others know it; a name of ours where it is left out. */
+  reel: z.string().trim().min(1).max(64).optional(),
   /** By what its file is known again, wherever it is; none for a clip entered by hand. */
   content: MediaIdSchema.optional(),
   /** Part worth using, [in, out). */

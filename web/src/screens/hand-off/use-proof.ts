@@ -39,8 +39,12 @@ export function useProof(
   useEffect(() => {
     if (!isProved(format) || text === null || stopped === text) return undefined;
     const over = new AbortController();
+    let isOver = false;
     const set = (state: Proving) => {
-      if (!over.signal.aborted) setKnown({ of: text, state });
+      // What was sent on the way may come after the end.
+      if (over.signal.aborted || isOver) return;
+      isOver = state.is !== 'working';
+      setKnown({ of: text, state });
     };
     inWorker<ProofWorker, Proof>(
       startProofWorker,

@@ -1,7 +1,7 @@
 import { useLocation } from 'react-router';
 import type { MusicPlace } from '@caesura/core/handoff';
 import type { Plan } from '@caesura/core/plan';
-import { toNumber } from '@caesura/core/time';
+import { frames, toNumber } from '@caesura/core/time';
 import { useEdit } from '../../../app/hooks.ts';
 import { timecodeAt } from '../../../app/format.ts';
 import { useTask } from '../../../app/use-task.ts';
@@ -19,7 +19,10 @@ export function AddMusic({ plan }: { plan: Plan }) {
     if (!file) return;
     run(async (onStage, signal) => {
       const heard = await analyseFile(file, onStage, signal);
-      if (edit('setMusic', heard) && place) edit('layMusicAt', place);
+      // A film that does not say where its music begins is taken to begin with it.
+      const { name, length } = { name: file.name, length: plan.score?.length ?? plan.target };
+      const fromStart = { name, at: frames(0), from: 0, lasts: length, more: 0 };
+      if (edit('setMusic', heard)) edit('layMusicAt', place ?? fromStart);
     });
   };
   if (working) return <Working {...working} onStop={stop} />;
@@ -30,7 +33,7 @@ export function AddMusic({ plan }: { plan: Plan }) {
           <b>There is no music to hold the cuts against.</b>{' '}
           {place
             ? `The film has “${place.name}” from ${timecodeAt(place.at, plan)}, from ${place.from.toFixed(2)} s of the file; it is laid there (a list says that to the frame: ${(1000 / toNumber(plan.rate)).toFixed(0)} ms).`
-            : 'Its file is laid from the start of the film.'}
+            : 'The film does not say where its music begins: the file is laid from its start, and can be moved.'}
           {place !== null &&
             place.more > 0 &&
             ` Of its ${place.more + 1} pieces the first is used.`}

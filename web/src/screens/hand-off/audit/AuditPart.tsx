@@ -11,6 +11,7 @@ import { usePlan } from '../../../app/hooks.ts';
 import { counted, signed, timecodeAt } from '../../../app/format.ts';
 import { FaultList } from '../../../components/FaultList.tsx';
 import { AddMusic } from './AddMusic.tsx';
+import { MusicPlacePanel } from './MusicPlacePanel.tsx';
 import { CutTable } from './CutTable.tsx';
 import { OffsetChart } from './OffsetChart.tsx';
 import { ProposalList } from './ProposalList.tsx';
@@ -84,7 +85,11 @@ function Audited({ plan, audit }: { plan: Plan; audit: Audit }) {
             <li key={sentence}>{sentence}</li>
           ))}
         </ul>
-        {plan.music === null && <AddMusic plan={plan} />}
+        {plan.music ? (
+          <MusicPlacePanel plan={plan} audit={audit} music={plan.music} />
+        ) : (
+          <AddMusic plan={plan} />
+        )}
         <ProposalList plan={plan} audit={audit} />
         <PaceTable audit={audit} plan={plan} />
         <Misses audit={audit} plan={plan} />
