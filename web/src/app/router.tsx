@@ -13,6 +13,7 @@ const MovesScreen = lazy(() => import('../screens/moves/MovesScreen.tsx'));
 const SpeedsScreen = lazy(() => import('../screens/speeds/SpeedsScreen.tsx'));
 const SoundScreen = lazy(() => import('../screens/sound/SoundScreen.tsx'));
 const ReadScreen = lazy(() => import('../screens/read/ReadScreen.tsx'));
+const RuleScreen = lazy(() => import('../screens/rule/RuleScreen.tsx'));
 const RehearseScreen = lazy(() => import('../screens/rehearse/RehearseScreen.tsx'));
 const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx'));
 
@@ -31,6 +32,7 @@ export const makeRouter = () =>
   createBrowserRouter([
     { path: '/plans', element: <PlansScreen />, errorElement: <ErrorScreen /> },
     { path: '/read', element: <Suspended of={ReadScreen} />, errorElement: <ErrorScreen /> },
+    { path: '/rule/:id?', element: <Suspended of={RuleScreen} />, errorElement: <ErrorScreen /> },
     {
       path: '/plans/:id',
       element: <PlanFrame />,

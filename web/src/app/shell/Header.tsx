@@ -6,6 +6,7 @@ import { redo, undo } from '../plan-state.ts';
 import { useAppDispatch, useAppSelector } from '../store.ts';
 import { IconButton } from '../../components/IconButton.tsx';
 import { Brand, ThemeSwitch } from './Brand.tsx';
+import { RuleLink } from './RuleLink.tsx';
 import { LengthBar } from './LengthBar.tsx';
 import { SavePill } from './SavePill.tsx';
 
@@ -63,6 +64,7 @@ export function Header({ plan }: { plan: Plan }) {
       <ShotsPill plan={plan} />
       <SavePill />
       <UndoButtons />
+      <RuleLink plan={plan} />
       <ThemeSwitch />
     </header>
   );

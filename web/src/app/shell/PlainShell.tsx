@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 import { Brand, ThemeSwitch } from './Brand.tsx';
 import { Notices } from './Notices.tsx';
 
@@ -9,6 +10,9 @@ export function PlainShell({ children }: { children: ReactNode }) {
       <header className="head">
         <Brand />
         <div className="head-plan" />
+        <Link className="rule-link" to="/rule">
+          Slide rule
+        </Link>
         <ThemeSwitch />
       </header>
       <main className="page">{children}</main>
