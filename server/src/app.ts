@@ -20,6 +20,8 @@ import { planRoutes } from './plans/plan-routes.ts';
 import { planStore } from './plans/plan-store.ts';
 import { receiptRoutes } from './plans/receipt-routes.ts';
 import { receiptStore } from './plans/receipt-store.ts';
+import { versionRoutes } from './plans/version-routes.ts';
+import { versionStore } from './plans/version-store.ts';
 import type { Settings } from './settings.ts';
 
 /** A plan of many hours is a few megabytes of JSON. */
@@ -86,7 +88,8 @@ export async function buildApp(
   options: { log?: boolean } = {},
 ): Promise<FastifyInstance> {
   const db = await openDatabase(settings.data);
-  const plans = planStore(db);
+  const versions = versionStore(db);
+  const plans = planStore(db, versions);
   const media = await mediaStore(db, settings.data, settings.mediaLimit);
   await loadDemo(db, plans, media, path.join(settings.root, 'demo', 'output'));
 
@@ -115,6 +118,7 @@ export async function buildApp(
   await servePages(app, path.join(settings.root, 'web', 'dist'));
   await api.register(planRoutes(plans), { prefix: '/api/plans' });
   await api.register(receiptRoutes(plans, receiptStore(db)), { prefix: '/api/plans' });
+  await api.register(versionRoutes(plans, versions), { prefix: '/api/plans' });
   await api.register(footageRoutes(db, media), { prefix: '/api/footage' });
   await api.register(mediaRoutes(media, settings.mediaLimit), { prefix: '/api/media' });
   return app;

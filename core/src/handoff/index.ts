@@ -8,6 +8,9 @@ export {
 } from './audit/proposals.ts';
 export { auditReport, AuditReportSchema } from './audit/report.ts';
 export { auditCsv, auditPage, nearestKind } from './audit/sheet.ts';
+export { type Change, changesOf } from './changes/changes.ts';
+export { mergeChange } from './changes/merge.ts';
+export { changesCsv, changesPage } from './changes/sheet.ts';
 export { csvLine } from './csv/fields.ts';
 export { writeTaps } from './cues/beat-times.ts';
 export {

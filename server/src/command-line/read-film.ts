@@ -8,7 +8,7 @@ import {
   readReport,
 } from '@caesura/core/handoff';
 import { CUE_KINDS, readPlan, type CueKind, type Plan } from '@caesura/core/plan';
-import type { CaesuraError} from '@caesura/core/time';
+import type { CaesuraError } from '@caesura/core/time';
 import { parseRate, type FrameRate } from '@caesura/core/time';
 import { json, misused, readPlanFile, readText } from './input.ts';
 

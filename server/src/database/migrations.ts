@@ -69,4 +69,19 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
         .execute();
     },
   },
+  '006-versions': {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .createTable('version')
+        .addColumn('number', 'integer', (c) => c.primaryKey().autoIncrement())
+        .addColumn('plan', 'text', (c) => c.notNull())
+        .addColumn('at', 'text', (c) => c.notNull())
+        .addColumn('revision', 'integer', (c) => c.notNull())
+        .addColumn('name', 'text')
+        .addColumn('summary', 'text', (c) => c.notNull())
+        .addColumn('document', 'text', (c) => c.notNull())
+        .execute();
+      await db.schema.createIndex('version_plan').on('version').columns(['plan', 'at']).execute();
+    },
+  },
 };

@@ -7,6 +7,7 @@ export interface Tables {
   footage: FootageTable;
   mark: MarkTable;
   receipt: ReceiptTable;
+  version: VersionTable;
 }
 
 /** One plan, as its JSON document. */
@@ -48,6 +49,20 @@ export interface ReceiptTable {
   at: string;
   /** A `Receipt` document. */
   receipt: string;
+}
+
+/** A plan as it was once. */
+export interface VersionTable {
+  number: Generated<number>;
+  plan: string;
+  /** When it was last changed then. */
+  at: string;
+  revision: number;
+  /** Null for one that was kept by itself. */
+  name: string | null;
+  /** What the list of plans shows of it, as JSON. */
+  summary: string;
+  document: string;
 }
 
 /** Things done once, such as loading the demo. */

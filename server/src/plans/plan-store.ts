@@ -4,6 +4,7 @@ import { readPlan, type Plan } from '@caesura/core/plan';
 import type { PlanTable, Tables } from '../database/schema.ts';
 import { HttpError, notFound } from '../errors.ts';
 import { summaryOf, unreadableSummary } from './plan-summary.ts';
+import type { VersionStore } from './version-store.ts';
 
 /** A plan as kept: the document and its revision. */
 export interface StoredPlan {
@@ -70,8 +71,15 @@ function summaryJson(document: string): string {
 const entryJson = (id: string, revision: number, changedAt: string, summary: string): string =>
   `{"id":${JSON.stringify(id)},"revision":${revision},"changedAt":${JSON.stringify(changedAt)},${summary.slice(1)}`;
 
-/** The plans of a database. `now` gives the time written beside changes. */
-export function planStore(db: Kysely<Tables>, now: () => Date = () => new Date()): PlanStore {
+/**
+ * The plans of a database. `versions` keep them by themselves as they were; `now` gives the time
+ * written beside changes.
+ */
+export function planStore(
+  db: Kysely<Tables>,
+  versions: Pick<VersionStore, 'isDue' | 'keepOld'>,
+  now: () => Date = () => new Date(),
+): PlanStore {
   const rowOf = (id: string) => db.selectFrom('plan').selectAll().where('id', '=', id);
   const read = async (id: string): Promise<StoredPlan> => {
     const row = await rowOf(id).where('deleted_at', 'is', null).executeTakeFirst();
@@ -129,6 +137,9 @@ export function planStore(db: Kysely<Tables>, now: () => Date = () => new Date()
       return stored(row);
     },
     async save(id, revision, plan) {
+      const old = (await versions.isDue(id))
+        ? await rowOf(id).where('revision', '=', revision).executeTakeFirst()
+        : undefined;
       // One statement decides and writes, so that two saves of one revision cannot both succeed.
       const row = await db
         .updateTable('plan')
@@ -143,7 +154,11 @@ export function planStore(db: Kysely<Tables>, now: () => Date = () => new Date()
         .where('deleted_at', 'is', null)
         .returningAll()
         .executeTakeFirst();
-      if (row) return stored(row);
+      if (row) {
+        // The plan is saved, whatever becomes of what it was.
+        if (old) await versions.keepOld(old).catch(() => undefined);
+        return stored(row);
+      }
       const current = await read(id);
       throw new HttpError(
         409,

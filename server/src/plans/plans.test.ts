@@ -2,6 +2,7 @@ import { openDatabase } from '../database/open.ts';
 import { describe, expect, it } from 'vitest';
 import { newPlan, type Plan } from '@caesura/core/plan';
 import { ROOT, withServer } from '../testing/server.ts';
+import { thinned } from './thin-versions.ts';
 
 const plan = (change: Partial<Plan> = {}): Plan => ({ ...newPlan('Guild evening'), ...change });
 
@@ -59,6 +60,65 @@ describe('plans over HTTP', () => {
       expect(refused.error.mend).toContain('keep yours as a copy');
       expect((await app.inject(`/api/plans/${id}`)).json()).toMatchObject({ revision: 2 });
     }));
+
+  it('keeps versions with a name, and the plan as it was by itself, thinned by age', () =>
+    withServer(async (app) => {
+      const made = await app.inject({
+        method: 'POST',
+        url: '/api/plans',
+        payload: { plan: plan() },
+      });
+      const url = `/api/plans/${made.json<{ id: string }>().id}`;
+      const list = async () =>
+        (await app.inject(`${url}/versions`)).json<
+          { number: number; name: string | null; revision: number; summary: { name: string } }[]
+        >();
+      const save = (revision: number, name: string) =>
+        app.inject({ method: 'PUT', url, payload: { revision, plan: plan({ name }) } });
+      expect((await save(1, 'Second')).statusCode).toBe(200);
+      expect((await save(2, 'Third')).statusCode).toBe(200);
+      // The first change keeps what was there; the next one comes too soon after it.
+      expect((await list()).map(({ name, revision }) => [name, revision])).toEqual([[null, 1]]);
+      const named = await app.inject({
+        ...{ method: 'POST', url: `${url}/versions`, payload: { name: 'For the client' } },
+      });
+      expect(named.statusCode).toBe(201);
+      const { number } = named.json<{ number: number }>();
+      expect((await app.inject(`${url}/versions/${number}`)).json()).toEqual({
+        plan: plan({ name: 'Third' }),
+      });
+      const [first] = (await list()).filter(({ name }) => name === null);
+      await app.inject({
+        ...{ method: 'PUT', url: `${url}/versions/${first!.number}`, payload: { name: 'Start' } },
+      });
+      expect((await list()).map(({ name }) => name).toSorted()).toEqual([
+        'For the client',
+        'Start',
+      ]);
+      expect(first!.summary.name).toBe('Guild evening');
+      await app.inject({ method: 'DELETE', url: `${url}/versions/${number}` });
+      expect(await list()).toHaveLength(1);
+      expect((await app.inject(`${url}/versions/${number}`)).statusCode).toBe(404);
+      const nameless = await app.inject({
+        ...{ method: 'POST', url: `${url}/versions`, payload: { name: ' ' } },
+      });
+      expect(nameless.statusCode).toBe(400);
+    }));
+
+  it('lets versions go by their age: all of an hour, one an hour of a day, one a day of before', () => {
+    const now = new Date('2026-03-10T12:00:00Z');
+    const at = (minutes: number) => new Date(now.getTime() - 60_000 * minutes).toISOString();
+    const versions = [
+      ...[5, 20, 50].map((minutes) => at(minutes)),
+      // Two of one hour, and two of another.
+      ...[70, 75, 130, 135].map((minutes) => at(minutes)),
+      // Three of one day.
+      ...[3000, 3010, 3200].map((minutes) => at(minutes)),
+    ].map((time, i) => ({ number: i + 1, at: time }));
+    expect(thinned(versions, now).toSorted((a, b) => a - b)).toEqual([5, 7, 9, 10]);
+    const many = Array.from({ length: 100 }, (_, i) => ({ number: i + 1, at: at(i / 10) }));
+    expect(thinned(many, now)).toHaveLength(40);
+  });
 
   it('keeps receipts of files with their plan, the last first, and only so many', () =>
     withServer(async (app) => {

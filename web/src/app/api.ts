@@ -46,6 +46,16 @@ export interface KeptReceipt extends Receipt {
   readonly at: string;
 }
 
+/** A version of a plan that is kept. */
+export interface VersionEntry {
+  readonly number: number;
+  readonly at: string;
+  readonly revision: number;
+  /** Null for one that was kept by itself. */
+  readonly name: string | null;
+  readonly summary: Omit<PlanSummary, 'id' | 'revision' | 'changedAt'>;
+}
+
 /** An error as kept in the store: plain data. */
 export interface ApiError {
   readonly code: string;
@@ -74,7 +84,7 @@ const baseQuery: BaseQueryFn<Request, unknown, ApiError> = async (
 /** The server's plans, cached. */
 export const api = createApi({
   baseQuery,
-  tagTypes: ['plans', 'receipts'],
+  tagTypes: ['plans', 'receipts', 'versions'],
   endpoints: (build) => ({
     plans: build.query<PlanSummary[], void>({
       query: () => ({ url: '/api/plans' }),
@@ -96,6 +106,30 @@ export const api = createApi({
       query: (id) => ({ url: `/api/plans/${id}/restore`, method: 'POST' }),
       invalidatesTags: ['plans'],
     }),
+    versions: build.query<VersionEntry[], string>({
+      query: (id) => ({ url: `/api/plans/${id}/versions` }),
+      providesTags: ['versions'],
+    }),
+    keepVersion: build.mutation<VersionEntry, { id: string; name: string }>({
+      query: ({ id, name }) => ({
+        ...{ url: `/api/plans/${id}/versions`, method: 'POST' },
+        body: { name },
+      }),
+      invalidatesTags: ['versions'],
+    }),
+    nameVersion: build.mutation<null, { id: string; number: number; name: string }>({
+      query: ({ id, number, name }) => ({
+        ...{ url: `/api/plans/${id}/versions/${number}`, method: 'PUT' },
+        body: { name },
+      }),
+      invalidatesTags: ['versions'],
+    }),
+    removeVersion: build.mutation<null, { id: string; number: number }>({
+      query: ({ id, number }) => ({
+        ...{ url: `/api/plans/${id}/versions/${number}`, method: 'DELETE' },
+      }),
+      invalidatesTags: ['versions'],
+    }),
     receipts: build.query<KeptReceipt[], string>({
       query: (id) => ({ url: `/api/plans/${id}/receipts` }),
       providesTags: ['receipts'],
@@ -116,6 +150,10 @@ export const {
   useCopyPlanMutation,
   useDeletePlanMutation,
   useKeepReceiptMutation,
+  useKeepVersionMutation,
+  useNameVersionMutation,
+  useRemoveVersionMutation,
+  useVersionsQuery,
   useReceiptsQuery,
   useRestorePlanMutation,
 } = api;

@@ -1,4 +1,10 @@
-import { takeProposals, withMusicAt, type CutProposal } from '@caesura/core/handoff';
+import {
+  mergeChange,
+  takeProposals,
+  withMusicAt,
+  type Change,
+  type CutProposal,
+} from '@caesura/core/handoff';
 import { mendedBy, switchFaults } from '@caesura/core/faults';
 import { layOutSteadily } from '@caesura/core/layout';
 import * as edits from '@caesura/core/edits';
@@ -20,6 +26,8 @@ const EDITS = {
   takeProposals: (plan: Plan, proposals: readonly CutProposal[]): Plan =>
     takeProposals(plan, proposals).plan,
   layMusicAt: withMusicAt,
+  takeChange: (plan: Plan, other: Plan, change: Change): Plan => mergeChange(plan, other, change),
+  takeVersion: (_plan: Plan, version: Plan): Plan => version,
   tieLoose: edits.tieLoose,
   asHeard: edits.asHeard,
   chooseReading: edits.chooseReading,
@@ -255,6 +263,8 @@ export const EDIT_LABELS: Readonly<Record<EditName, string>> = {
   placeSound: 'place a sound',
   takeProposals: 'move cuts to their cues',
   layMusicAt: 'lay the music as the film has it',
+  takeChange: 'take a change of another version',
+  takeVersion: 'go back to a version',
   rampAtCut: 'ramp a shot',
   putBed: 'put a bed',
   putHit: 'put an effect',

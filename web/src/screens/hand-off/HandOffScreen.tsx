@@ -1,12 +1,14 @@
 import { Nav } from 'react-bootstrap';
 import { Link, NavLink, useParams } from 'react-router';
 import { AuditPart } from './audit/AuditPart.tsx';
+import { ChangesPart } from './changes/ChangesPart.tsx';
 import { FilesPart } from './FilesPart.tsx';
 
 /** The parts of the screen by their addresses. */
 const PARTS = {
   files: { name: 'Files', show: FilesPart },
   audit: { name: 'Audit', show: AuditPart },
+  changes: { name: 'Changes', show: ChangesPart },
 } as const;
 
 /** What leaves and what comes back: files with their proof, and the audit of the cuts. */
