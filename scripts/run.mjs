@@ -58,6 +58,9 @@ const COMMANDS = {
     process.exit(browserTests(...rest));
   },
   'setup:debian': () => setUpDebian(rest[0] ?? 'test'),
+  fuzz() {
+    node(tsx(), 'bench/fuzz/run.ts', ...rest);
+  },
   bench() {
     ensureBuild();
     setUpDebian('bench');

@@ -31,12 +31,25 @@ export function blendOf(words: string): SaidShot['blend'] {
 
 const isConstant = (speed: Ratio | readonly Key[]): speed is Ratio => !Array.isArray(speed);
 
+/** Whether keys are there and are numbers. */
+const isSpeed = (speed: Ratio | readonly Key[]): boolean =>
+  isConstant(speed) ||
+  (speed.length > 0 && speed.every((key) => Number.isFinite(key.at) && Number.isFinite(key.speed)));
+
+/** Whether all that a shot counts are whole numbers. */
+const isWhole = ({ from, to, sourceIn, blend }: SaidShot): boolean =>
+  [from, to, sourceIn, blend?.before ?? 0, blend?.after ?? 0].every(Number.isSafeInteger);
+
 /** What would be shown by a file that lists shots one after the other. */
 export function receiveShots(
-  shots: readonly SaidShot[],
+  said: readonly SaidShot[],
   facts: Facts,
-  { start, unread }: { readonly start: number | null; readonly unread: readonly Unread[] },
+  { start, unread: others }: { readonly start: number | null; readonly unread: readonly Unread[] },
 ): Received {
+  const shots = said.filter(isWhole);
+  const unread = said.flatMap((shot, i): Unread[] =>
+    isWhole(shot) ? [] : [{ where: `shot ${i + 1}`, words: 'It does not count in whole frames.' }],
+  );
   const ramped = new Map<SaidShot, (frame: number) => number>();
   const film = ratio(facts.num, facts.den);
   const picture = (shot: SaidShot | undefined, n: number): ShownPicture[] => {
@@ -46,7 +59,7 @@ export function receiveShots(
     const clip = facts.clips.find(({ id }) => id === clips[0]);
     const stride = over(clip ? ratio(clip.num, clip.den) : film, film);
     const shown = (source: number) => [{ clips, name, since, source: heldIn(clip, source) }];
-    if (speed === null) return since === 0 ? shown(sourceIn) : [];
+    if (speed === null || !isSpeed(speed)) return since === 0 ? shown(sourceIn) : [];
     if (isConstant(speed)) {
       const gone = times(times(speed, stride), ratio(since));
       return shown(sourceIn + (speed.n < 0n ? up(gone) : down(gone)));
@@ -58,7 +71,7 @@ export function receiveShots(
   const at = placedAt(shots);
   return {
     frames: shots.reduce((most, { to }) => Math.max(most, to), 0),
-    ...{ start, sounds: null, unread },
+    ...{ start, sounds: null, unread: [...others, ...unread] },
     pictures: (n) =>
       at(n).flatMap((shot) => {
         const i = shots.indexOf(shot);
