@@ -44,3 +44,5 @@ export {
 } from './csv/read-cut-sheet.ts';
 export type { Told } from './told.ts';
 export { readReport, ReadReportSchema } from './returned/report.ts';
+export { type BundledFile, bundledFiles, bundleReadme, type FileProofWords } from './bundle.ts';
+export { LIST_FILES, type ListFile } from './markers/marker-files.ts';

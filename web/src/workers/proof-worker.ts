@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import { isProved, proofOf, type Proof, type HandoffFormat } from '@caesura/core/handoff';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
+import { bundleOf } from './bundle.ts';
 import { answering } from './task.ts';
 
 const work = {
@@ -17,6 +18,8 @@ const work = {
       return proofOf(plan, format, text, onProgress);
     },
   ),
+  /** All files of a plan as one, each read back. */
+  bundle: answering(bundleOf),
 };
 export type ProofWorker = typeof work;
 expose(work);

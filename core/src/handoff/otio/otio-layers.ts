@@ -168,8 +168,12 @@ export class OtioLayers {
     switch (item.schema) {
       case 'Clip':
         return this.#clip(item, where);
-      case 'Gap':
-        return { ...NOTHING, lasts: rangeOf(item.fields.source_range)?.lasts.seconds ?? ZERO };
+      case 'Gap': {
+        const range = rangeOf(item.fields.source_range);
+        const from = range?.start.seconds ?? ZERO;
+        const markers = this.#markers(item, (at) => minus(at, from));
+        return { ...NOTHING, markers, lasts: range?.lasts.seconds ?? ZERO };
+      }
       case 'Stack':
       case 'Track':
       case 'Sequence':

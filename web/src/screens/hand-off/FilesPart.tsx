@@ -11,6 +11,8 @@ import { usePlan } from '../../app/hooks.ts';
 import { AnimaticMaker } from '../../rehearse/AnimaticMaker.tsx';
 import { GuideMaker } from '../../rehearse/GuideMaker.tsx';
 import { FaultList } from '../../components/FaultList.tsx';
+import { BundleMaker } from './BundleMaker.tsx';
+import { ListLinks } from './ListLinks.tsx';
 import { FileProof } from './FileProof.tsx';
 import { Receipts } from './Receipts.tsx';
 import { useHandOver } from './use-hand-over.ts';
@@ -147,6 +149,11 @@ export function FilesPart() {
             </ListGroup.Item>
           ))}
         </ListGroup>
+        <h3>Lists</h3>
+        <ListLinks plan={plan} />
+        <h3>All of it</h3>
+        <p>Every file in one, with a text that says what is in it and the receipts.</p>
+        <BundleMaker plan={plan} />
         <h3>Guide track</h3>
         <p>The sound of the film, mixed, as WAV with a cue point on every cut and effect.</p>
         <GuideMaker plan={plan} />

@@ -1,0 +1,33 @@
+import { Download } from 'lucide-react';
+import { LIST_FILES, safeFileName } from '@caesura/core/handoff';
+import type { Plan } from '@caesura/core/plan';
+import { download } from '../../app/download.ts';
+import { problem } from '../../app/notices.ts';
+import { useAppDispatch } from '../../app/store.ts';
+
+/** Lists that go with the film: markers, words, sections. */
+export function ListLinks({ plan }: { plan: Plan }) {
+  const dispatch = useAppDispatch();
+  return (
+    <ul className="receipts">
+      {LIST_FILES.map(({ id, name, purpose, ending, mediaType, write }) => (
+        <li key={id}>
+          <button
+            type="button"
+            className="btn btn-link btn-sm"
+            title={purpose}
+            onClick={() => {
+              try {
+                download(safeFileName(plan.name, ending), write(plan), mediaType);
+              } catch (error) {
+                dispatch(problem(error));
+              }
+            }}
+          >
+            <Download size={14} aria-hidden /> {name}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
