@@ -4,7 +4,7 @@ import { safeFileName } from './file-name.ts';
 import { HANDOFF_FORMATS } from './formats.ts';
 import type { HandoffFormat } from './format.ts';
 import { leftOut } from './left-out.ts';
-import { LIST_FILES } from './markers/marker-files.ts';
+import { LIST_FILES } from './lists.ts';
 
 /** A file of the whole hand-off, or why it could not be written. */
 export interface BundledFile {

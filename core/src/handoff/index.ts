@@ -45,4 +45,4 @@ export {
 export type { Told } from './told.ts';
 export { readReport, ReadReportSchema } from './returned/report.ts';
 export { type BundledFile, bundledFiles, bundleReadme, type FileProofWords } from './bundle.ts';
-export { LIST_FILES, type ListFile } from './markers/marker-files.ts';
+export { LIST_FILES } from './lists.ts';

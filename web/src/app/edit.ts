@@ -2,6 +2,7 @@ import {
   heldBrokenWords,
   keptInPlace,
   looseWords,
+  placeDifferences,
   rateChange,
   roundedWords,
   sourceMoves,
@@ -27,13 +28,22 @@ const SPEEDS: ReadonlySet<EditName> = new Set<EditName>([
   'followRamp',
 ]);
 
+/** What of a clip that came is not as it was wanted. */
+function placedWords([waiting, came]: readonly unknown[], { clips }: Plan): string {
+  const [was, is] = [waiting, came].map((id) => clips.find((clip) => clip.id === id));
+  return was && is ? placeDifferences(was, is).join(' ') : '';
+}
+
 /** What an edit changed beside its aim, in words; empty where that is nothing. */
 function alsoChanged(name: EditName, args: readonly unknown[], before: Plan, after: Plan): string {
-  const said = SPEEDS.has(name)
-    ? sourceMoveWords(sourceMoves(before, after))
-    : name === 'changeRate'
-      ? roundedWords(rateChange(before, args[0] as FrameRate).rounded)
-      : '';
+  const said =
+    name === 'takePlace'
+      ? placedWords(args, before)
+      : SPEEDS.has(name)
+        ? sourceMoveWords(sourceMoves(before, after))
+        : name === 'changeRate'
+          ? roundedWords(rateChange(before, args[0] as FrameRate).rounded)
+          : '';
   return [
     heldBrokenWords(before, after),
     unfollowedWords(before, after),

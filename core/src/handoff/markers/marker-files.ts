@@ -3,19 +3,8 @@ import type { Plan } from '../../plan/index.ts';
 import { formatTimecode, toNumber, type FrameRate } from '../../time/index.ts';
 import { clockText } from '../cues/clock.ts';
 import { csvLine } from '../csv/fields.ts';
+import type { ListFile } from '../list-file.ts';
 import { filmMarkers, secondsAt, type FilmMarker } from './film-markers.ts';
-
-/** A list that goes with a film: marks, words or sections, in a form of its own. */
-export interface ListFile {
-  readonly id: string;
-  readonly name: string;
-  /** What it is for, in a sentence. */
-  readonly purpose: string;
-  /** The end of its file name. */
-  readonly ending: string;
-  readonly mediaType: string;
-  readonly write: (plan: Plan) => string;
-}
 
 /** A stretch of text in seconds of the film. */
 interface TimedText {
@@ -170,8 +159,8 @@ const SECTIONS: ListFile = {
   },
 };
 
-/** The lists that go with a film, in the order they are offered. */
-export const LIST_FILES: readonly ListFile[] = [
+/** Marks, words and sections of a film as files. */
+export const MARKER_FILES: readonly ListFile[] = [
   MARKERS_VTT,
   MARKERS_CSV,
   MARKERS_OTIO,

@@ -5,10 +5,10 @@ import { toNumber } from '../../time/index.ts';
 import { readTimedText } from '../cues/timed-text.ts';
 import { readOtio } from '../otio/read-otio.ts';
 import { filmMarkers } from './film-markers.ts';
-import { LIST_FILES } from './marker-files.ts';
+import { MARKER_FILES } from './marker-files.ts';
 
 const plan = { ...planWithKit(), notes: [{ id: 'n', frame: 100 as never, text: 'look, "here"' }] };
-const fileOf = (id: string) => LIST_FILES.find((one) => one.id === id)!.write(plan);
+const fileOf = (id: string) => MARKER_FILES.find((one) => one.id === id)!.write(plan);
 
 describe('lists that go with a film', () => {
   it('mark every cut and every note, in the order of the film', () => {

@@ -110,6 +110,7 @@ export {
   type Standing,
   standingOf,
 } from './held-speeds.ts';
+export { placeDifferences, takePlace } from './take-place.ts';
 export {
   longestShot,
   moveShot,

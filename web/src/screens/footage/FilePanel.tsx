@@ -4,6 +4,7 @@ import type { ClipAnalysis, FrameTimes } from '@caesura/core/footage';
 import { grouped } from '../../app/format.ts';
 import { sizeText } from '../../fields/SizeField.tsx';
 import { shakeWords } from './shake-words.ts';
+import { TakePlace } from './TakePlace.tsx';
 
 /** What the file of a clip says of itself. */
 export function FilePanel({
@@ -38,11 +39,14 @@ export function FilePanel({
     ['Known by', content ? `its content, ${content.slice(0, 12)}` : 'its name only'],
   ];
   return (
-    <dl className="facts clip-panel">
-      {facts.map(([name, value]) => [
-        <dt key={name}>{name}</dt>,
-        <dd key={`${name} is`}>{value}</dd>,
-      ])}
-    </dl>
+    <div className="clip-panel">
+      <TakePlace clip={clip} />
+      <dl className="facts">
+        {facts.map(([name, value]) => [
+          <dt key={name}>{name}</dt>,
+          <dd key={`${name} is`}>{value}</dd>,
+        ])}
+      </dl>
+    </div>
   );
 }
