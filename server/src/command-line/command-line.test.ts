@@ -133,6 +133,45 @@ it('says what is wrong and how to mend it', async () => {
     await expect(run(args), args.join(' ')).rejects.toThrow(message);
 });
 
+it('reads a film beside a plan, audits it, and proves a written file', async () => {
+  const demo = path.join(ROOT, 'demo/output/tried/even.json');
+  const edl = fileOf('film.edl', await run(['export', demo, '--to', 'edl']));
+  const read = JSON.parse(await run(['read', edl, '--with', demo])) as {
+    form: string;
+    rate: string;
+    media: { taken: string | null }[];
+  };
+  expect([read.form, read.rate]).toEqual(['edl', '24']);
+  expect(read.media.every(({ taken }) => taken !== null)).toBe(true);
+  const plan = fileOf('read.json', await run(['read', edl, '--with', demo, '--plan']));
+  const audit = JSON.parse(await run(['audit', plan, '--within', '2'])) as {
+    cuts: unknown[];
+    onBeats: number;
+  };
+  // Every cut of the even film lies on a beat.
+  expect(audit.onBeats).toBe(audit.cuts.length);
+  expect(JSON.parse(await run(['audit', demo, '--file', edl]))).toMatchObject({
+    onBeats: audit.onBeats,
+  });
+  const proof = JSON.parse(await run(['proof', demo, '--file', edl])) as Record<string, unknown>;
+  expect(proof).toMatchObject({ proved: true, format: 'edl', wrong: [] });
+  const late = readFileSync(edl, 'utf8').replace(/(V +C +\d\d:\d\d:)(\d\d)/, '$159');
+  const wrong = JSON.parse(await run(['proof', demo, '--file', fileOf('late.edl', late)])) as {
+    proved: boolean;
+    wrong: unknown[];
+  };
+  expect([wrong.proved, wrong.wrong.length > 0]).toEqual([false, true]);
+  for (const [args, message] of [
+    [['proof', demo], /Say which file/],
+    [['proof', demo, '--file', 'x.bin'], /cannot be told by its ending/],
+    [['audit', demo, '--within', 'few'], /no number of frames/],
+    [['audit', demo, '--onto', 'loud'], /no kind of cue “loud”/],
+    [['read', edl, '--rate', 'fast'], /“fast”/],
+    [['read', demo], /a plan of ours already/],
+  ] as const)
+    await expect(run(args), args.join(' ')).rejects.toThrow(message);
+});
+
 it('puts errors on standard error as JSON and ends with 1', () => {
   const { status, stdout, stderr } = caesura('analyse', path.join(folder, 'none.wav'));
   expect({ status, stdout }).toEqual({ status: 1, stdout: '' });

@@ -6,9 +6,6 @@ import {
   nearestFrame,
   plural,
   sourceFrames,
-  subtract,
-  instantOfFrame,
-  toNumber,
   type CutIndex,
   type Frames,
 } from '../../time/index.ts';
@@ -137,7 +134,3 @@ export function takeProposals(
   }
   return { plan: made, left };
 }
-
-/** Milliseconds from a cue to a frame; less than 0 where the frame comes first. */
-export const fromCue = (frame: Frames, cue: Cue, { rate }: Pick<Plan, 'rate'>): number =>
-  1000 * toNumber(subtract(instantOfFrame(frame, rate), cue.at));

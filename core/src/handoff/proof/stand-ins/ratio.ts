@@ -28,11 +28,9 @@ export function ratioOfDecimal(value: number): Ratio {
 }
 
 export const plus = (a: Ratio, b: Ratio): Ratio => ratio(a.n * b.d + b.n * a.d, a.d * b.d);
-export const minus = (a: Ratio, b: Ratio): Ratio => ratio(a.n * b.d - b.n * a.d, a.d * b.d);
 export const times = (a: Ratio, b: Ratio): Ratio => ratio(a.n * b.n, a.d * b.d);
 /** The divisor must not be 0. */
 export const over = (a: Ratio, b: Ratio): Ratio => ratio(a.n * b.d, a.d * b.n);
-export const isLess = (a: Ratio, b: Ratio): boolean => a.n * b.d < b.n * a.d;
 export const asNumber = ({ n, d }: Ratio): number => Number(n) / Number(d);
 
 /** The greatest whole number not above a fraction. */
