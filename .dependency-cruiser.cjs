@@ -91,7 +91,7 @@ module.exports = {
     ),
     forbid(
       'writers-know-no-proof',
-      { path: '^core/src/handoff/(?!proof|index)' },
+      { path: '^core/src/handoff/(?!proof|index)', pathNot: TESTS },
       { path: '^core/src/handoff/proof' },
       'What writes files must not lean on their proof.',
     ),

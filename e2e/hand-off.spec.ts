@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { parse } from 'csv-parse/sync';
 import { expect, handOff, openDemo, saved, step, test } from './test.ts';
 
@@ -109,4 +110,66 @@ test('the night theme is kept by the browser', async ({ page }) => {
   await expect(page.locator('body')).toHaveCSS('background-color', 'rgb(23, 25, 29)');
   await page.getByRole('button', { name: 'Day theme' }).click();
   await expect(page.locator('body')).toHaveCSS('background-color', 'rgb(239, 236, 229)');
+});
+
+test('a written file is read back beside it, and its receipt is kept with the plan', async ({
+  page,
+}) => {
+  await openDemo(page, 'hand-off', 'rehearsed');
+  await expect(page.getByText('Read back as planned.')).toBeVisible();
+  await expect(page.getByText('If the reader takes it otherwise')).toBeVisible();
+  await page
+    .getByText(/^As near as the form can say/)
+    .first()
+    .click();
+  await expect(page.getByRole('cell', { name: /one decimal/ }).first()).toBeVisible();
+  await handOff(page, 'OpenTimelineIO');
+  await expect(page.getByText(/\.otio .*revision \d+\./)).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/SHA-256 [0-9a-f]{12}/)).toBeVisible();
+});
+
+test('everything is handed over as one file that other programs open', async ({ page }) => {
+  await openDemo(page, 'hand-off');
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Make one file of all' }).click();
+  const file = await (await waiting).path();
+  const listed = execFileSync('python3', ['-m', 'zipfile', '-l', file], { encoding: 'utf8' });
+  for (const name of ['.edl', '.otio', '.csv', '.markers.vtt', '.shooting.html', 'receipt.json'])
+    expect(listed).toContain(name);
+  await expect(page.getByText('5 files read back, all as planned.')).toBeVisible();
+});
+
+test('a version is kept, what changed since is listed and taken back one by one, and nothing is lost', async ({
+  page,
+}) => {
+  await openDemo(page, 'hand-off/changes');
+  await page.getByLabel('Name of this version').fill('Before the client');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('Before the client')).toBeVisible();
+  // The cut at shot 6 goes six frames later, and shot 13 slips.
+  const url = new URL(page.url());
+  const id = url.pathname.split('/')[2]!;
+  const stored = (await (await page.request.get(`/api/plans/${id}`)).json()) as {
+    revision: number;
+    plan: { score: { shots: { start: number; sourceIn: number }[] } };
+  };
+  stored.plan.score.shots[5]!.start += 6;
+  stored.plan.score.shots[12]!.sourceIn += 20;
+  const { revision, plan } = stored;
+  expect((await page.request.put(`/api/plans/${id}`, { data: { revision, plan } })).ok()).toBe(
+    true,
+  );
+  await page.reload();
+  await page
+    .getByRole('button', { name: /Before the client/ })
+    .first()
+    .click();
+  await expect(page.getByText('2 changes')).toBeVisible();
+  await page.getByRole('button', { name: /^Take: The cut to .* 6 frames earlier/ }).click();
+  await expect(page.getByText('1 change', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Go back to it' }).click();
+  await expect(page.getByText('Both are the same, frame by frame.')).toBeVisible();
+  await page.getByRole('button', { name: /^Undo go back to a version/ }).click();
+  await expect(page.getByText('1 change', { exact: true })).toBeVisible();
 });

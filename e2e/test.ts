@@ -89,7 +89,10 @@ export const choose = (
 /** Downloads a format of Hand-off and returns its text. */
 export async function handOff(page: Page, format: string): Promise<string> {
   await step(page, 'Hand-off');
-  await page.getByRole('button', { name: format }).click();
+  await page
+    .getByRole('region', { name: 'Formats' })
+    .getByRole('button', { name: new RegExp(`^${format}`) })
+    .click();
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Download' }).click();
   return readFileSync(await (await waiting).path(), 'utf8');

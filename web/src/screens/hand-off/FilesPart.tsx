@@ -69,7 +69,10 @@ function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
   const sheet = useRef<HTMLIFrameElement>(null);
   const file = useMemo(() => written(format, plan), [format, plan]);
   const proving = useProof(plan, format.id, 'text' in file ? file.text : null);
-  const handOver = useHandOver();
+  const handOver = useHandOver(
+    'text' in file ? file.text : null,
+    proving?.state.is === 'proved' ? proving.state.proof : null,
+  );
   const name = safeFileName(plan.name, format.extension);
   if ('error' in file)
     return (
@@ -99,12 +102,7 @@ function Preview({ format, plan }: { format: HandoffFormat; plan: Plan }) {
         <button
           type="button"
           className="btn btn-dark"
-          onClick={() =>
-            void handOver({
-              ...{ name, text: file.text, mediaType: format.mediaType },
-              proof: proving?.state.is === 'proved' ? proving.state.proof : null,
-            })
-          }
+          onClick={() => handOver({ name, text: file.text, mediaType: format.mediaType })}
         >
           <Download size={16} /> Download
         </button>

@@ -1,4 +1,4 @@
-import { useCallback } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { useStore } from 'react-redux';
 import type { Proof } from '@caesura/core/handoff';
 import { useKeepReceiptMutation } from '../../app/api.ts';
@@ -12,27 +12,31 @@ interface Handed {
   readonly name: string;
   readonly text: string;
   readonly mediaType: string;
-  /** What its proof found; null where it was not read back. */
-  readonly proof: Proof | null;
 }
 
-/** Gives the function that hands a file over, and keeps its receipt with the plan. */
-export function useHandOver(): (file: Handed) => Promise<void> {
+/**
+ * Gives the function that hands a file over. Its receipt is kept with the plan once the file has
+ * been read back: `proof` is that of the text of the file on view, null until then.
+ */
+export function useHandOver(text: string | null, proof: Proof | null): (file: Handed) => void {
   const { getState } = useStore() as AppStore;
   const [keepReceipt] = useKeepReceiptMutation();
-  return useCallback(
-    async ({ name, text, mediaType, proof }) => {
-      download(name, text, mediaType);
-      if (!proof) return;
+  const [handed, setHanded] = useState<Handed | null>(null);
+  useEffect(() => {
+    if (!handed || !proof || handed.text !== text) return;
+    const keep = async () => {
       // The revision is that of the plan once it is saved.
       await settled(getState);
       const { id, revision } = getState().save;
       if (id === null) return;
-      await keepReceipt({
-        id,
-        receipt: await receiptOfFile(proof, { fileName: name, text, revision }),
-      });
-    },
-    [getState, keepReceipt],
-  );
+      const file = { fileName: handed.name, text: handed.text, revision };
+      await keepReceipt({ id, receipt: await receiptOfFile(proof, file) });
+      setHanded(null);
+    };
+    void keep();
+  }, [handed, text, proof, getState, keepReceipt]);
+  return useCallback((file) => {
+    download(file.name, file.text, file.mediaType);
+    setHanded(file);
+  }, []);
 }

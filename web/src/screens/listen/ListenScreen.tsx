@@ -9,7 +9,7 @@ import { useAppDispatch } from '../../app/store.ts';
 import { useTask } from '../../app/use-task.ts';
 import { DropArea, FileButton } from '../../components/DropArea.tsx';
 import { Working } from '../../components/Working.tsx';
-import { analyseFile } from './analyse-file.ts';
+import { analyseFile } from '../../files/analyse-file.ts';
 import { analyseFiles, lanesFor } from './analyse-files.ts';
 import { SOUND_LABELS } from './kinds.ts';
 import { SoundView } from './SoundView.tsx';

@@ -1,5 +1,5 @@
 import type { NewSound } from '@caesura/core/edits';
-import type { OnStage } from './analyse-file.ts';
+import type { OnStage } from '../../files/analyse-file.ts';
 
 /** What is told of each file of several: its sound, or what is wrong with it. */
 export interface OnFile {

@@ -19,7 +19,7 @@ import { DropArea, FileButton } from '../../components/DropArea.tsx';
 import { FilmRow } from '../../components/FilmRow.tsx';
 import { IconButton } from '../../components/IconButton.tsx';
 import { MiniScore } from '../../components/MiniScore.tsx';
-import { incomingOf, putIncoming } from '../read/incoming.ts';
+import { incomingOf, putIncoming } from '../../files/incoming.ts';
 import { FirstWay } from './FirstWay.tsx';
 
 const changed = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
@@ -162,7 +162,7 @@ export default function PlansScreen() {
       const incoming = await incomingOf(file);
       const { formOf } = await import('@caesura/core/handoff');
       if (formOf(incoming.text) === 'plan') {
-        const { planOfText } = await import('../read/plan-of-text.ts');
+        const { planOfText } = await import('../../files/plan-of-text.ts');
         await create(planOfText(incoming), 'score');
         return;
       }

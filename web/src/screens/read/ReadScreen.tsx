@@ -11,7 +11,7 @@ import { PlainShell } from '../../app/shell/PlainShell.tsx';
 import { useAppDispatch } from '../../app/store.ts';
 import { DropArea, FileButton } from '../../components/DropArea.tsx';
 import { Columns, HowItIsRead } from './HowItIsRead.tsx';
-import { incomingOf, takeIncoming, type IncomingFile } from './incoming.ts';
+import { incomingOf, takeIncoming, type IncomingFile } from '../../files/incoming.ts';
 import { MediaMatches } from './MediaMatches.tsx';
 import { ToldList } from './ToldList.tsx';
 import { useFilmPlan, useMatchedFilm, useOpenPlan, type Reading } from './use-film-reading.ts';
@@ -214,7 +214,7 @@ export default function ReadScreen() {
         setFile(incoming);
         return;
       }
-      const { planOfText } = await import('./plan-of-text.ts');
+      const { planOfText } = await import('../../files/plan-of-text.ts');
       const { data, error } = await createPlan(planOfText(incoming));
       if (data) await navigate(`/plans/${data.id}/score`);
       else dispatch(noticed({ kind: 'error', message: (error as ApiError).message }));

@@ -7,7 +7,7 @@ import { timecodeAt } from '../../../app/format.ts';
 import { useTask } from '../../../app/use-task.ts';
 import { DropArea, FileButton } from '../../../components/DropArea.tsx';
 import { Working } from '../../../components/Working.tsx';
-import { analyseFile } from '../../listen/analyse-file.ts';
+import { analyseFile } from '../../../files/analyse-file.ts';
 
 /** Takes the song of a film that was read, and lays it as that film had it. */
 export function AddMusic({ plan }: { plan: Plan }) {

@@ -1,10 +1,10 @@
 import { proxy } from 'comlink';
 import { foundIn } from '@caesura/core/listen';
 import type { NewSound } from '@caesura/core/edits';
-import { keepMedia } from '../../app/http.ts';
-import type { FileFindings, ListenWorker } from '../../workers/listen-worker.ts';
-import { startListenWorker } from '../../workers/start.ts';
-import { inWorker } from '../../workers/task.ts';
+import { keepMedia } from '../app/http.ts';
+import type { FileFindings, ListenWorker } from '../workers/listen-worker.ts';
+import { startListenWorker } from '../workers/start.ts';
+import { inWorker } from '../workers/task.ts';
 
 /** What is being done, and how far; null while that cannot be told. */
 export type OnStage = (what: string, fraction: number | null) => void;
