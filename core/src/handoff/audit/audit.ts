@@ -50,8 +50,11 @@ const missesOf = ({ events }: Film): EventMark[] =>
 /** Most of a beat that a shot of a run lasts which is cut on its halves. */
 const OF_RUN = 0.75;
 
-/** The cuts on the half of a beat beside a shot that is shorter than a beat. */
-function onHalvesOf({ plan, beats, partBeats, joins }: Film): CutIndex[] {
+/**
+ * The cuts on the half of a beat, or as far from it as all cuts are from their beats, beside a shot
+ * that is shorter than a beat. `common`: frames by which all are late.
+ */
+function onHalvesOf({ plan, beats, partBeats, joins }: Film, common: number): CutIndex[] {
   const rate = toNumber(plan.rate);
   const placesOf = (cues: readonly Cue[]) => cues.map(({ at }) => toNumber(at) * rate);
   const halves = placesOf(partBeats.filter(({ kind }) => kind === 'half-beat'));
@@ -59,7 +62,7 @@ function onHalvesOf({ plan, beats, partBeats, joins }: Film): CutIndex[] {
   const beat = median(times.slice(1).map((at, i) => at - times[i]!));
   return joins.flatMap(({ cut, frame, out, into }) => {
     const isShort = Math.min(out.length, into.length) <= OF_RUN * beat;
-    return isShort && halves.some((at) => Math.abs(at - frame) <= ON) ? [cut] : [];
+    return isShort && halves.some((at) => Math.abs(at + common - frame) <= 2 * ON) ? [cut] : [];
   });
 }
 
@@ -115,13 +118,14 @@ export function auditOf(plan: Plan): Audit {
       'Read a film, or lay one out.',
     );
   const cuts = cutOffsets(film);
-  const halves = new Set(film.beats.length > 1 ? onHalvesOf(film) : []);
   const near = cuts.flatMap(({ cut, frame, fromBeat }) =>
     fromBeat
       ? [{ cut, frames: fromBeat.frames, at: toNumber(instantOfFrame(frame, plan.rate)) }]
       : [],
   );
   const onBeats = near.filter(({ frames }) => Math.abs(frames) <= ON).length;
+  const common = systematicOffset(near)?.frames ?? 0;
+  const halves = new Set(film.beats.length > 1 ? onHalvesOf(film, common) : []);
   const off = ({ cut, frames }: (typeof near)[number]) => Math.abs(frames) > ON && halves.has(cut);
   const onHalves = near.filter(off).map(({ cut }) => cut);
   const systematic = systematicOffset(near.filter((one) => !off(one)));
