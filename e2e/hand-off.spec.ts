@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { parse } from 'csv-parse/sync';
-import { expect, handOff, openDemo, saved, step, test } from './test.ts';
+import { choose, expect, handOff, openDemo, saved, step, test } from './test.ts';
 
 interface Otio {
   readonly OTIO_SCHEMA: string;
@@ -172,4 +173,31 @@ test('a version is kept, what changed since is listed and taken back one by one,
   await expect(page.getByText('Both are the same, frame by frame.')).toBeVisible();
   await page.getByRole('button', { name: /^Undo go back to a version/ }).click();
   await expect(page.getByText('1 change', { exact: true })).toBeVisible();
+});
+
+test('a project goes to another machine: written with small copies and without, and opened again', async ({
+  page,
+}) => {
+  await openDemo(page, 'hand-off');
+  const written = async () => {
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Make the project' }).click();
+    return readFileSync(await (await waiting).path());
+  };
+  const whole = await written();
+  await page.getByLabel('With the small copies of the clips').uncheck();
+  const small = await written();
+  expect(small.length).toBeLessThan(whole.length / 2);
+  await page.goto('/plans');
+  const own = page.getByRole('link', { name: /Of this test only/ });
+  await expect(own.first()).toBeVisible();
+  const before = await own.count();
+  const open = (name: string, buffer: Buffer) =>
+    choose(page, 'Import a plan or a cut', { name, mimeType: 'application/zip', buffer });
+  await open('project.zip', whole);
+  await expect(page.getByText('exact · 1 080 frames')).toBeVisible();
+  await page.goto('/plans');
+  await expect(own).toHaveCount(before + 1);
+  await open('broken.zip', whole.subarray(0, 4000));
+  await expect(page.getByRole('alert')).toContainText('cannot be unpacked');
 });

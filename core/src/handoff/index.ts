@@ -46,3 +46,4 @@ export type { Told } from './told.ts';
 export { readReport, ReadReportSchema } from './returned/report.ts';
 export { type BundledFile, bundledFiles, bundleReadme, type FileProofWords } from './bundle.ts';
 export { LIST_FILES } from './lists.ts';
+export { mediaOfPlan, withoutCopies } from './project/project-plan.ts';

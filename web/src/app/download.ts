@@ -1,6 +1,10 @@
 /** Gives the person a text or bytes as a file. */
-export function download(name: string, contents: string | Uint8Array, mediaType: string): void {
-  const url = URL.createObjectURL(new Blob([contents as BlobPart], { type: mediaType }));
+export const download = (name: string, contents: string | Uint8Array, mediaType: string): void =>
+  downloadBlob(name, new Blob([contents as BlobPart], { type: mediaType }));
+
+/** Gives the person a blob as a file. */
+export function downloadBlob(name: string, blob: Blob): void {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

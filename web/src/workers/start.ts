@@ -45,3 +45,7 @@ export const startProofWorker = (): Worker =>
 /** Starts the worker that reads films which were cut elsewhere. */
 export const startFilmReader = (): Worker =>
   new Worker(new URL('./film-reader.ts', import.meta.url), { type: 'module' });
+
+/** Starts the worker that writes and opens projects. */
+export const startProjectWorker = (): Worker =>
+  new Worker(new URL('./project-worker.ts', import.meta.url), { type: 'module' });

@@ -88,7 +88,10 @@ describe('an OpenTimelineIO document', () => {
     ]);
     expect(seen(film, 30)).toEqual(['in', 2]);
     expect(seen(film, 42)![1]).toBeCloseTo(142 / 24, 5);
-    expect(film.told.map(({ words }) => words)).toEqual(['It is switched off: left out.']);
+    expect(film.told.map(({ words }) => words)).toEqual([
+      'It is switched off: left out.',
+      '2 tracks of pictures are read as what is seen of them.',
+    ]);
   });
 
   it('counts times of other rates exactly, and tells what falls beside a frame', () => {

@@ -160,6 +160,9 @@ export function readOtio(text: string, rate?: FrameRate): CutFilm {
   for (const { start, where } of seen.layers.flat())
     if (grid.isOff(start))
       telling.add(where, 'It does not begin on a frame of the film: laid on the nearest.');
+  const tracks = pictures.filter(({ fields }) => listOf(fields.children).length > 0).length;
+  if (tracks > 1)
+    telling.add('tracks', `${tracks} tracks of pictures are read as what is seen of them.`);
   const pieces = flattened(
     seen.layers.map((layer) =>
       layer.map((stretch) => grid.piece(stretch)).filter(({ start, end }) => end > start),

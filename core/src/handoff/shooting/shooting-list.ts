@@ -32,6 +32,8 @@ export interface ShotToShoot {
   readonly rate: FrameRate;
   /** How many times as wide it is to be framed, for the scale of its moves. */
   readonly wider: number;
+  /** How near the camera is; empty where that is open. */
+  readonly framing: string;
   /** What the camera does at its head and its tail, in words; empty where that is free. */
   readonly head: string;
   readonly tail: string;
@@ -129,9 +131,9 @@ export function shootingList(plan: Plan): ShotToShoot[] {
         ...{ clip, shot: index, frame: start, before, after, slowest },
         seconds: toNumber(own) + before + after,
         rate: rateFor(plan.rate, slowest),
-        wider: scaleOf(film, facts),
+        ...{ wider: scaleOf(film, facts), framing: clip.wanted?.framing ?? '' },
         ...{ head: cameraWords(into, 'head'), tail: cameraWords(next, 'tail') },
-        action: actionWords(film, facts),
+        action: [...(clip.wanted?.action ? [clip.wanted.action] : []), ...actionWords(film, facts)],
       },
     ];
   });
@@ -145,6 +147,7 @@ export function shootWords({
   slowest,
   rate,
   wider,
+  framing,
   head,
   tail,
   action,
@@ -155,6 +158,7 @@ export function shootWords({
     slow < 1
       ? `At ${rateLabel(rate)} fps or more: it is slowed to ${Math.round(1000 * slow) / 10} %.`
       : `At ${rateLabel(rate)} fps or more.`,
+    ...(framing ? [`${framing[0]!.toUpperCase()}${framing.slice(1)}.`] : []),
     ...(wider > 1.001
       ? [`${wider.toFixed(2)} times as wide as it is to be seen, for the scale of its moves.`]
       : []),

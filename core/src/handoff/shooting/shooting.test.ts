@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { joinOf, planOfParts } from '../../testing/joined-plans.ts';
 import { frameRate, rational, rateLabel } from '../../time/index.ts';
+import { PlanSchema } from '../../plan/index.ts';
 import { SHOOTING_CSV, SHOOTING_PAGE } from './sheet.ts';
 import { shootingList, shootWords } from './shooting-list.ts';
 
@@ -31,6 +32,18 @@ describe('a shooting list', () => {
       /^the camera lets the picture go \w+.*, as in “Clip 1” \(whip pan\)$/,
     );
     expect(shootWords(third!).join(' ')).toContain('times as wide as it is to be seen');
+  });
+
+  it('says how near the camera is and what is to happen', () => {
+    const wanted = { framing: 'close' as const, action: 'the lid falls' };
+    const told = {
+      ...plan,
+      clips: plan.clips.map((clip, i) => (i === 1 ? { ...clip, wanted } : clip)),
+    };
+    expect(PlanSchema.parse(told)).toEqual(told);
+    const words = shootWords(shootingList(told)[1]!).join(' ');
+    expect(words).toContain('Close. ');
+    expect(words).toContain('Action: the lid falls.');
   });
 
   it('leaves out what has its file, and stands as a table and a page', () => {

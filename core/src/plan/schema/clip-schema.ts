@@ -57,6 +57,12 @@ export const FileFactsSchema = z.object({
 });
 export type FileFacts = z.output<typeof FileFactsSchema>;
 
+/** What a clip that is not shot yet is to show: how near, and what happens in it. */
+export const WantedSchema = z.object({
+  framing: z.enum(['wide', 'medium', 'close']).optional(),
+  action: z.string().trim().max(500).optional(),
+});
+
 /** Source media in its own frames. */
 export const ClipSchema = FileFactsSchema.extend({
   id: z.string().min(1).max(64),
@@ -65,6 +71,8 @@ export const ClipSchema = FileFactsSchema.extend({
   fileName: z.string().min(1).max(255).nullable(),
   /** The reel by which lists of others know it; a name of ours where it is left out. */
   reel: z.string().trim().min(1).max(64).optional(),
+  /** What is to be shot, of a clip that waits for its file. */
+  wanted: WantedSchema.optional(),
   /** By what its file is known again, wherever it is; none for a clip entered by hand. */
   content: MediaIdSchema.optional(),
   /** Part worth using, [in, out). */

@@ -14,6 +14,7 @@ import { FaultList } from '../../components/FaultList.tsx';
 import { BundleMaker } from './BundleMaker.tsx';
 import { ListLinks } from './ListLinks.tsx';
 import { FileProof } from './FileProof.tsx';
+import { ProjectMaker } from './ProjectMaker.tsx';
 import { Receipts } from './Receipts.tsx';
 import { useHandOver } from './use-hand-over.ts';
 import { useProof } from './use-proof.ts';
@@ -152,6 +153,9 @@ export function FilesPart() {
         <h3>All of it</h3>
         <p>Every file in one, with a text that says what is in it and the receipts.</p>
         <BundleMaker plan={plan} />
+        <h3>Project</h3>
+        <p>The plan with its analyses and sounds, to be opened on another machine under Plans.</p>
+        <ProjectMaker plan={plan} />
         <h3>Guide track</h3>
         <p>The sound of the film, mixed, as WAV with a cue point on every cut and effect.</p>
         <GuideMaker plan={plan} />

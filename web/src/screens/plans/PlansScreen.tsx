@@ -1,4 +1,5 @@
 import { Copy, FilePlus2, Trash2 } from 'lucide-react';
+import { proxy } from 'comlink';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import type { Plan } from '@caesura/core/plan';
@@ -15,11 +16,15 @@ import { counted, lengthTimecode } from '../../app/format.ts';
 import { noticed, problem } from '../../app/notices.ts';
 import { PlainShell } from '../../app/shell/PlainShell.tsx';
 import { useAppDispatch } from '../../app/store.ts';
+import { useTask } from '../../app/use-task.ts';
 import { DropArea, FileButton } from '../../components/DropArea.tsx';
+import { Working } from '../../components/Working.tsx';
 import { FilmRow } from '../../components/FilmRow.tsx';
 import { IconButton } from '../../components/IconButton.tsx';
 import { MiniScore } from '../../components/MiniScore.tsx';
 import { incomingOf, putIncoming } from '../../files/incoming.ts';
+import type { ProjectWorker } from '../../workers/project-worker.ts';
+import { startProjectWorker } from '../../workers/start.ts';
 import { FirstWay } from './FirstWay.tsx';
 
 const changed = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
@@ -144,6 +149,7 @@ export default function PlansScreen() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [createPlan] = useCreatePlanMutation();
+  const task = useTask();
 
   const create = async (plan: Plan, step: string) => {
     const { data, error } = await createPlan(plan);
@@ -155,10 +161,30 @@ export default function PlansScreen() {
     const { newPlan } = await import('@caesura/core/plan');
     await create(newPlan('New plan'), 'brief');
   };
+  const openProject = (file: File) =>
+    task.run(async (onStage, signal) => {
+      const what = `Opening ${file.name}`;
+      onStage(what, 0);
+      const { inWorker } = await import('../../workers/task.ts');
+      const plan = await inWorker<ProjectWorker, Plan>(
+        startProjectWorker,
+        (worker) =>
+          worker.openProject(
+            file,
+            proxy((part: number) => onStage(what, part)),
+          ),
+        signal,
+      );
+      await create(plan, 'score');
+    });
   /** A plan is opened; a film that was cut elsewhere goes to the reading screen. */
   const take = async (file: File | undefined) => {
     if (!file) return;
     try {
+      if (/\.zip$/i.test(file.name)) {
+        openProject(file);
+        return;
+      }
       const incoming = await incomingOf(file);
       const { formOf } = await import('@caesura/core/handoff');
       if (formOf(incoming.text) === 'plan') {
@@ -180,7 +206,7 @@ export default function PlansScreen() {
             <h2>Plans</h2>
             <FileButton
               label="Import a plan or a cut"
-              accept=".json,.otio,.edl,.csv,.txt,application/json,text/csv,text/plain"
+              accept=".json,.zip,.otio,.edl,.csv,.txt,application/json,text/csv,text/plain"
               variant="outline-dark"
               onFiles={([file]) => void take(file)}
             />
@@ -191,6 +217,7 @@ export default function PlansScreen() {
               <FilePlus2 size={16} /> New plan
             </Button>
           </div>
+          {task.working && <Working {...task.working} onStop={task.stop} />}
           <FirstWay />
           <PlanList />
         </div>
