@@ -1,5 +1,5 @@
 import { Form } from 'react-bootstrap';
-import { useNavigate } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import type { Clip } from '@caesura/core/plan';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { TextField } from '../../fields/TextField.tsx';
@@ -48,6 +48,7 @@ export function TakePlace({ clip }: { clip: Clip }) {
   const plan = usePlan();
   const edit = useEdit();
   const navigate = useNavigate();
+  const { id = '' } = useParams();
   const others = plan.clips.filter(({ content }) => content !== undefined);
   if (clip.content !== undefined) return null;
   return (
@@ -62,12 +63,12 @@ export function TakePlace({ clip }: { clip: Clip }) {
             value=""
             onChange={({ target }) => {
               if (edit('takePlace', clip.id, target.value))
-                void navigate(`../footage/${target.value}`, { relative: 'path' });
+                void navigate(`/plans/${id}/footage/${target.value}`);
             }}
           >
             <option value="">choose a clip with its file</option>
-            {others.map(({ id, name }) => (
-              <option key={id} value={id}>
+            {others.map(({ id: other, name }) => (
+              <option key={other} value={other}>
                 {name}
               </option>
             ))}

@@ -1,3 +1,5 @@
+import { useAppSelector } from '../../app/store.ts';
+import { GhostCuts } from './GhostCuts.tsx';
 import { useMemo, useRef, type RefObject } from 'react';
 import { filmOf, frameAtTime, scoreLines } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
@@ -57,6 +59,7 @@ export function ScoreLines({
   const pace = usePace(plan);
   const film = filmOf(plan);
   const items = useLineItems(film, lines, plan.rate);
+  const other = useAppSelector((state) => state.compare);
   const drag = useCutDrag(list, plan, film.cues, onDrop);
   const onHold = useLatest(drag.hold);
   const onSelect = useLatest((...[cut, how]: Parameters<CutSelection['choose']>) => {
@@ -97,6 +100,7 @@ export function ScoreLines({
               onShots={onShots}
               chosen={shots.chosen}
             />
+            {other && <GhostCuts plan={plan} other={other.plan} line={line} />}
             {withPace && pace && <PaceCurve plan={plan} line={line} pace={pace} />}
           </>
         )}

@@ -1,3 +1,4 @@
+import { GhostNote } from './GhostNote.tsx';
 import { lazy, Suspense, useMemo, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { filmOf, frameAtTime } from '@caesura/core/film';
@@ -138,6 +139,7 @@ export default function ScoreScreen() {
             onPace={() => setWithPace(!withPace)}
           />
         </LayoutBar>
+        <GhostNote />
         <DropLeftOut plan={plan} others={<Link to="../listen">Other parts</Link>} />
         <Proposals plan={plan} selected={stretch()} propose={propose} onPreview={setPreview} />
         {plan.score ? views[view]() : <NotLaidOut hasMusic={plan.music !== null} />}

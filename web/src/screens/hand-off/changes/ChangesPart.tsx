@@ -1,7 +1,8 @@
 import { Download, Printer } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
-import { useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
+import { compared } from '../../../app/compare.ts';
 import {
   changesCsv,
   changesOf,
@@ -89,6 +90,9 @@ function ChangeTable({
 /** The open plan against another version: what is otherwise, and taking it one by one. */
 function Compared({ plan, other }: { plan: Plan; other: Other }) {
   const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const { id = '' } = useParams();
   const paper = useRef<HTMLIFrameElement>(null);
   const [printed, setPrinted] = useState<string | null>(null);
   const [since, setSince] = useState(false);
@@ -106,6 +110,15 @@ function Compared({ plan, other }: { plan: Plan; other: Other }) {
             Go back to it
           </Button>
         )}
+        <Button
+          variant="outline-dark"
+          onClick={() => {
+            dispatch(compared({ name: other.name, plan: other.plan }));
+            void navigate(`/plans/${id}/score`);
+          }}
+        >
+          On the score
+        </Button>
         <Button
           variant="outline-dark"
           onClick={() => setPrinted(changesPage(is, since ? other.name : plan.name, changes))}
