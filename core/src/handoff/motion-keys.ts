@@ -1,7 +1,13 @@
-import { easingText } from '../curves/index.ts';
+import { easedAt, easingText, LINEAR } from '../curves/index.ts';
 import { layersAt, remembered, type Film } from '../film/index.ts';
-import { moveKeys, type Side } from '../joins/index.ts';
-import { PARAMETER_UNITS, type Look, type ValueKey } from '../motion/index.ts';
+import { joinValues, moveKeys, type Side } from '../joins/index.ts';
+import {
+  AT_REST,
+  PARAMETER_UNITS,
+  type Look,
+  type PictureValues,
+  type ValueKey,
+} from '../motion/index.ts';
 import { PARAMETERS, type Parameter } from '../plan/index.ts';
 
 /** A key of a join or a phrase, as a person types it in another program. */
@@ -47,6 +53,37 @@ function rowsOf(
   });
 }
 
+/** Difference of a value from its keys that is worth a key of its own. */
+const WORTH = 1e-4;
+
+/** The value of keys on a frame between the first and the last of them. */
+function valueOn(keys: readonly ValueKey[], at: number): number {
+  const i = Math.max(
+    0,
+    keys.findLastIndex((key) => key.at <= at),
+  );
+  const [key, next] = [keys[i]!, keys[i + 1]];
+  if (!next || next.at === key.at) return key.value;
+  const part = (at - key.at) / (next.at - key.at);
+  return key.value + easedAt(key.ease, part) * (next.value - key.value);
+}
+
+/**
+ * Keys of a parameter as it is seen: as they were set where they give what is seen on every frame,
+ * or one on each frame where a cover makes more of them. `seen`: the values frame by frame.
+ */
+function asSeen(
+  of: Parameter,
+  keys: readonly ValueKey[],
+  seen: readonly { readonly at: number; readonly values: PictureValues }[],
+): readonly ValueKey[] {
+  const isSet = seen.every(
+    ({ at, values }) =>
+      Math.abs((keys.length > 0 ? valueOn(keys, at) : AT_REST[of]) - values[of]) <= WORTH,
+  );
+  return isSet ? keys : seen.map(({ at, values }) => ({ at, value: values[of], ease: LINEAR }));
+}
+
 const kept = remembered<Film, readonly MotionKeyRow[]>();
 
 /** Every key of every join and phrase in use, cut by cut and phrase by phrase. */
@@ -61,20 +98,24 @@ function allKeys(film: Film): MotionKeyRow[] {
     return (['out', 'in'] as const).flatMap((side) => {
       const tracks = moveKeys(side, settings, join);
       const named = { at: `cut ${cut}`, name, side, look: settings };
+      const seen = joinValues(join)[side].map((values) => ({ at: values.at, values }));
       return PARAMETERS.flatMap((of) =>
-        rowsOf(film, named, { of, keys: tracks[of] ?? [], zero: frame }),
+        rowsOf(film, named, { of, keys: asSeen(of, tracks[of] ?? [], seen), zero: frame }),
       );
     });
   });
-  const inPhrases = film.phrases.flatMap(({ phrase, index, settings, motion, start, end }) => {
-    if (phrase.off || end <= start) return [];
-    const recipe = film.plan.recipes.find(({ id }) => id === phrase.recipe);
-    const name = recipe?.name ?? settings.kind;
-    const named = { at: `phrase ${index + 1}`, name, side: null, look: settings };
-    return PARAMETERS.flatMap((of) =>
-      rowsOf(film, named, { of, keys: motion.tracks[of] ?? [], zero: start }),
-    );
-  });
+  const inPhrases = film.phrases.flatMap(
+    ({ phrase, index, settings, motion, pictured, start, end }) => {
+      if (phrase.off || end <= start) return [];
+      const recipe = film.plan.recipes.find(({ id }) => id === phrase.recipe);
+      const name = recipe?.name ?? settings.kind;
+      const named = { at: `phrase ${index + 1}`, name, side: null, look: settings };
+      const seen = Array.from({ length: end - start }, (_, at) => ({ at, values: pictured(at) }));
+      return PARAMETERS.flatMap((of) =>
+        rowsOf(film, named, { of, keys: asSeen(of, motion.tracks[of] ?? [], seen), zero: start }),
+      );
+    },
+  );
   return [...inJoins, ...inPhrases];
 }
 

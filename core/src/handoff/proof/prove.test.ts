@@ -3,11 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { CaesuraError, frames, rational, sourceFrames, frameRate } from '../../time/index.ts';
 import { joinOf, planOfParts } from '../../testing/joined-plans.ts';
 import { planWithKit } from '../../testing/plan-with-effects.ts';
+import type { HandoffFormat } from '../format.ts';
 import { HANDOFF_FORMATS } from '../formats.ts';
 import type { Plan } from '../../plan/index.ts';
 import { drawnPlan } from '../testing/drawn-plans.ts';
 import { isProved, proofOf } from './prove.ts';
-import type { ProvedFormat } from './allowed.ts';
 
 const FORMATS = HANDOFF_FORMATS.flatMap((format) =>
   isProved(format.id) ? [{ id: format.id, write: format.write }] : [],
@@ -34,7 +34,9 @@ describe('the proof of a written file', () => {
           proved[id] = (proved[id] ?? 0) + 1;
           const { wrong, frames: count, equal } = proofOf(plan, id, text);
           expect({ id, wrong }).toEqual({ id, wrong: [] });
-          expect(count).toBe(plan.score!.length);
+          // Of a key sheet the frames of its keys are compared.
+          if (id === 'keys') expect(equal).toBe(count);
+          else expect(count).toBe(plan.score!.length);
           expect(equal).toBeLessThanOrEqual(count);
         }
       }),
@@ -73,7 +75,7 @@ function plain(): Plan {
 /** A fault that is planted in a written file, and what has to be said of it. */
 interface Planted {
   readonly what: string;
-  readonly format: ProvedFormat;
+  readonly format: HandoffFormat['id'];
   readonly plant: (text: string) => string;
   readonly why: RegExp;
 }
@@ -247,6 +249,47 @@ describe('a writer with a fault', () => {
 
   it('that wrote no file at all is told so', () => {
     expect(() => proofOf(plan, 'otio', '{"OTIO')).toThrow('The file cannot be read');
+  });
+});
+
+describe('the proof of a key sheet', () => {
+  const key = (move: 'whip-pan' | 'zoom-through') => joinOf(move, 6, 6, { pictures: 'overlap' });
+  const clip = { frames: 900, rate: frameRate(24), in: 200 };
+  const moving = planOfParts(frameRate(24), [
+    { ...clip, length: 40 },
+    { ...clip, length: 40, join: key('whip-pan') },
+    { ...clip, length: 40, join: key('zoom-through') },
+  ]);
+  const text = FORMATS.find(({ id }) => id === 'keys')!.write(moving);
+
+  it('types its keys and finds the values of every frame', () => {
+    const { wrong, frames: count, equal } = proofOf(moving, 'keys', text);
+    expect([wrong, equal]).toEqual([[], count]);
+    // Two windows of twelve frames.
+    expect(count).toBe(24);
+  });
+
+  it('finds a value, an easing, a frame and a clip frame that are not planned', () => {
+    const rows = text.split('\r\n');
+    const at = rows.findIndex((row) => /^cut 2,.*,scale,/.test(row));
+    const planted = (change: (fields: string[]) => void): string => {
+      const fields = rows[at]!.split(',');
+      change(fields);
+      return rows.with(at, fields.join(',')).join('\r\n');
+    };
+    const heads = rows[0]!.split(',');
+    const put = (name: string, value: string) =>
+      planted((fields) => {
+        fields[heads.indexOf(name)] = value;
+      });
+    for (const broken of [
+      put('value', '131'),
+      put('easing to the next', 'linear'),
+      put('film frame', '75'),
+      put('clip frame', '1'),
+      put('value', 'large'),
+    ])
+      expect(proofOf(moving, 'keys', broken).wrong.length).toBeGreaterThan(0);
   });
 });
 

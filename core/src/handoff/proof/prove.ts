@@ -5,6 +5,7 @@ import type { HandoffFormat } from '../format.ts';
 import type { ProvedFormat } from './allowed.ts';
 import { Differences, type Difference, type Off } from './differences.ts';
 import { factsOf } from './facts.ts';
+import { keysReading } from './prove-keys.ts';
 import { picturesOff } from './pictures-off.ts';
 import { soundsOff } from './sounds-off.ts';
 import { receiveEdl } from './stand-ins/edl.ts';
@@ -30,7 +31,7 @@ export interface Reading {
 
 /** The proof of a written file. */
 export interface Proof extends Reading {
-  readonly format: ProvedFormat;
+  readonly format: HandoffFormat['id'];
   /**
    * A second way in which some programs read the file, which is not judged; null where there is
    * none.
@@ -47,8 +48,8 @@ const STAND_INS: Readonly<Record<ProvedFormat, (text: string, facts: Facts) => R
 };
 
 /** Whether a format has a stand-in that can prove it. */
-export const isProved = (format: HandoffFormat['id']): format is ProvedFormat =>
-  format in STAND_INS;
+export const isProved = (format: HandoffFormat['id'] | string): format is HandoffFormat['id'] =>
+  format === 'keys' || format in STAND_INS;
 
 /** Called with the part that is done, from 0 to 1; may throw to stop. */
 export type ProofProgress = (part: number) => void;
@@ -99,10 +100,12 @@ function startOff({ start }: Received, plan: Plan): Difference[] {
  */
 export function proofOf(
   plan: Plan,
-  format: ProvedFormat,
+  format: HandoffFormat['id'],
   text: string,
-  progress?: ProofProgress,
+  progress: ProofProgress = () => {},
 ): Proof {
+  if (format === 'keys')
+    return { format, how: null, other: null, ...keysReading(plan, text, progress) };
   const facts = factsOf(plan);
   let received: Received;
   try {

@@ -5,7 +5,7 @@ import type { Proof } from './prove.ts';
 /** What is kept of the proof of a file that was handed over. */
 export const ReceiptSchema = z.object({
   fileName: z.string().min(1).max(255),
-  format: z.enum(['edl', 'otio', 'csv', 'html', 'json']),
+  format: z.enum(['edl', 'otio', 'csv', 'keys', 'html', 'json']),
   /** Of the bytes of the file, hexadecimal. */
   sha256: z.string().regex(/^[0-9a-f]{64}$/),
   bytes: z.number().int().min(0),

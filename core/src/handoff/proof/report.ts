@@ -27,7 +27,7 @@ const ReadingSchema = z.object({
 export const ProofReportSchema = ReadingSchema.extend({
   proved: z.boolean(),
   file: z.string(),
-  format: z.enum(['edl', 'otio', 'csv', 'html', 'json']),
+  format: z.enum(['edl', 'otio', 'csv', 'keys', 'html', 'json']),
   sha256: z.string(),
   /** The second way in which some programs read the file; it is not judged. */
   other: ReadingSchema.nullable(),
