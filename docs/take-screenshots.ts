@@ -38,7 +38,7 @@ const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
   args: ['--no-sandbox'],
 });
-for (const theme of ['light', 'dark'] as const) {
+for (const theme of ['dark', 'light'] as const) {
   const page = await browser.newPage({
     viewport: { width: 1280, height: 800 },
     colorScheme: theme,

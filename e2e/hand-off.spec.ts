@@ -138,7 +138,7 @@ test('everything is handed over as one file that other programs open', async ({ 
   const listed = execFileSync('python3', ['-m', 'zipfile', '-l', file], { encoding: 'utf8' });
   for (const name of ['.edl', '.otio', '.csv', '.markers.vtt', '.shooting.html', 'receipt.json'])
     expect(listed).toContain(name);
-  await expect(page.getByText('5 files read back, all as planned.')).toBeVisible();
+  await expect(page.getByText('6 files read back, all as planned.')).toBeVisible();
 });
 
 test('a version is kept, what changed since is listed and taken back one by one, and nothing is lost', async ({

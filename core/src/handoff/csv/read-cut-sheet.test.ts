@@ -43,7 +43,7 @@ describe('a cut sheet', () => {
           expect(shown(made)).toEqual(shown(plan));
         },
       ),
-      { numRuns: 100 },
+      { numRuns: 300 },
     );
   });
 

@@ -40,6 +40,7 @@ export function proofWords({
 }: Pick<Receipt, 'frames' | 'equal' | 'near' | 'wrong'>): string {
   if (wrong > 0)
     return `${plural(wrong, 'difference')} from the plan: do not hand this file over as it is.`;
+  if (frames === 0) return 'It holds nothing that could be compared.';
   if (equal === frames && near === 0)
     return `All ${plural(frames, 'frame')} are shown and heard as planned.`;
   return equal === frames

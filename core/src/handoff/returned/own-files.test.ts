@@ -89,7 +89,7 @@ describe('a list that was written here', () => {
           }
         },
       ),
-      { numRuns: 100 },
+      { numRuns: 300 },
     );
   });
 
@@ -141,7 +141,7 @@ describe('a timeline that was written here', () => {
             }
         },
       ),
-      { numRuns: 100 },
+      { numRuns: 300 },
     );
   });
 });

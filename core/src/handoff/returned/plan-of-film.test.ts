@@ -64,7 +64,7 @@ describe('a film that comes back', () => {
           });
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 300 },
     );
   });
 
