@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { startServer } from '../e2e/server.ts';
@@ -9,14 +10,16 @@ const FOLDER = path.join(import.meta.dirname, 'screenshots');
 const step = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Steps' }).getByText(name).click();
 
-/** What comes back: a list of the film is read, audited, and held against its plan; the slide rule. */
+/** What comes back: a list of the film is read, audited, held against its plan; the slide rule. */
 async function takeReturned(page: Page, take: (name: string) => Promise<void>): Promise<void> {
   await page.getByText('Read back as planned').waitFor();
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Download' }).click();
   const list = await (await waiting).path();
   await page.goto(`${server.address}/read`);
-  await page.locator('input[type=file]').setInputFiles(list);
+  await page.locator('input[type=file]').setInputFiles({
+    ...{ name: 'second cut.edl', mimeType: 'text/plain', buffer: readFileSync(list) },
+  });
   await page.getByRole('button', { name: 'Make a plan of it' }).waitFor();
   await page.getByText('It fits by file').first().waitFor();
   await take('read');

@@ -201,10 +201,14 @@ function filmChanges(was: Plan, is: Plan): Change[] {
       ? `${sound.fileName}, ${(sound.region.in / sound.analysis.sampleRate).toFixed(3)} s of it on frame ${sound.place} (${rateLabel(at)} fps)${sound.splices.length > 0 ? `, ${plural(sound.splices.length, 'splice')}` : ''}`
       : '';
   add('music', 'The music', music(was), music(is));
-  const count = (list: readonly unknown[], what: string) => plural(list.length, what);
-  add('film', 'Beside the music there', count(was.sounds, 'sound'), count(is.sounds, 'sound'));
-  add('film', 'Of effects there', count(was.effects, 'placement'), count(is.effects, 'placement'));
-  add('film', 'Of phrases there', count(was.phrases, 'phrase'), count(is.phrases, 'phrase'));
+  const counted = (what: string, from: readonly unknown[], to: readonly unknown[]) => {
+    if (from.length === to.length) return;
+    const words = `${plural(to.length, what)} in place of ${from.length}.`;
+    changes.push({ kind: 'film', ...whole, from: `${from.length}`, to: `${to.length}`, words });
+  };
+  counted('further sound', was.sounds, is.sounds);
+  counted('effect', was.effects, is.effects);
+  counted('phrase', was.phrases, is.phrases);
   return changes;
 }
 
