@@ -3,7 +3,7 @@ import { PARAMETER_UNITS, type PictureValues } from '../../motion/index.ts';
 import { PARAMETERS, type Parameter, type Plan } from '../../plan/index.ts';
 import { frames } from '../../time/index.ts';
 import { Differences, type Difference } from './differences.ts';
-import type { Reading } from './prove.ts';
+import type { Reading } from './reading.ts';
 import { typedTracks, typedValue, type TypedTrack } from './stand-ins/typed-keys.ts';
 
 /** The parameter that a sheet calls by a name. */

@@ -6,6 +6,7 @@ import type { ProvedFormat } from './allowed.ts';
 import { Differences, type Difference, type Off } from './differences.ts';
 import { factsOf } from './facts.ts';
 import { keysReading } from './prove-keys.ts';
+import type { Reading } from './reading.ts';
 import { picturesOff } from './pictures-off.ts';
 import { soundsOff } from './sounds-off.ts';
 import { receiveEdl } from './stand-ins/edl.ts';
@@ -15,19 +16,6 @@ import { receivePlan } from './stand-ins/plan.ts';
 import type { Facts, Received } from './stand-ins/received.ts';
 import { receiveSheet } from './stand-ins/sheet.ts';
 import { wantedPictures, wantedSounds } from './wanted.ts';
-
-/** What a program would show that reads a file, against the plan. */
-export interface Reading {
-  /** How the file is read, where it can be read in more than one way. */
-  readonly how: string | null;
-  /** Frames that were compared, and those on which the very pictures are shown. */
-  readonly frames: number;
-  readonly equal: number;
-  /** What is not as planned since the form cannot say it: as near as it can be. */
-  readonly near: readonly Difference[];
-  /** What is wrong. */
-  readonly wrong: readonly Difference[];
-}
 
 /** The proof of a written file. */
 export interface Proof extends Reading {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Difference } from './differences.ts';
-import type { Proof, Reading } from './prove.ts';
+import type { Proof } from './prove.ts';
+import type { Reading } from './reading.ts';
 import { csvLine } from '../csv/fields.ts';
 
 const DifferenceSchema = z.object({
