@@ -1,14 +1,23 @@
 import { Download, Printer } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button, Table } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
-import { auditCsv, auditOf, auditPage, safeFileName, type Audit } from '@caesura/core/handoff';
+import {
+  auditCsv,
+  auditOf,
+  auditPage,
+  proposeCuts,
+  safeFileName,
+  type Audit,
+  type ProposeHow,
+} from '@caesura/core/handoff';
 import { filmOf } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { download } from '../../../app/download.ts';
 import { useFaults } from '../../../app/faults.ts';
 import { usePlan } from '../../../app/hooks.ts';
 import { counted, signed, timecodeAt } from '../../../app/format.ts';
+import { PrintedPage } from '../../../components/PrintedPage.tsx';
 import { FaultList } from '../../../components/FaultList.tsx';
 import { AddMusic } from './AddMusic.tsx';
 import { MusicPlacePanel } from './MusicPlacePanel.tsx';
@@ -69,11 +78,13 @@ function Misses({ audit: { misses }, plan }: { audit: Audit; plan: Plan }) {
   );
 }
 
+/** How cuts are proposed on paper: onto beats, at most three frames away. */
+const USUALLY: ProposeHow = { within: 3, kinds: new Set(['downbeat', 'beat']), lead: 0 };
+
 function Audited({ plan, audit }: { plan: Plan; audit: Audit }) {
   const { all: faults } = useFaults();
   const { shots } = filmOf(plan);
   const [open, setOpen] = useState<number | null>(null);
-  const paper = useRef<HTMLIFrameElement>(null);
   const [printed, setPrinted] = useState<string | null>(null);
   const { words, again } = audit;
   return (
@@ -110,7 +121,10 @@ function Audited({ plan, audit }: { plan: Plan; audit: Audit }) {
       <section className="sheet" aria-label="The cuts">
         <div className="page-head">
           <h2>{plan.name}: its cuts against its music</h2>
-          <Button variant="outline-dark" onClick={() => setPrinted(auditPage(plan, audit, []))}>
+          <Button
+            variant="outline-dark"
+            onClick={() => setPrinted(auditPage(plan, audit, proposeCuts(filmOf(plan), USUALLY)))}
+          >
             <Printer size={16} aria-hidden /> Print
           </Button>
           <Button
@@ -130,17 +144,7 @@ function Audited({ plan, audit }: { plan: Plan; audit: Audit }) {
         />
         <CutTable cuts={audit.cuts} shots={shots} plan={plan} open={open} />
         {printed !== null && (
-          <iframe
-            hidden
-            ref={paper}
-            title="The audit to print"
-            srcDoc={printed}
-            sandbox="allow-same-origin allow-modals"
-            onLoad={() => {
-              paper.current?.contentWindow?.print();
-              setPrinted(null);
-            }}
-          />
+          <PrintedPage title="The audit to print" html={printed} onDone={() => setPrinted(null)} />
         )}
       </section>
     </div>

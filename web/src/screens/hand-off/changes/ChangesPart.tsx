@@ -1,5 +1,5 @@
 import { Download, Printer } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { compared } from '../../../app/compare.ts';
@@ -19,6 +19,7 @@ import { useEdit, usePlan } from '../../../app/hooks.ts';
 import { askJson } from '../../../app/http.ts';
 import { problem } from '../../../app/notices.ts';
 import { useAppDispatch } from '../../../app/store.ts';
+import { PrintedPage } from '../../../components/PrintedPage.tsx';
 import { GhostStrip } from './GhostStrip.tsx';
 import { VersionList } from './VersionList.tsx';
 
@@ -93,7 +94,6 @@ function Compared({ plan, other }: { plan: Plan; other: Other }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const { id = '' } = useParams();
-  const paper = useRef<HTMLIFrameElement>(null);
   const [printed, setPrinted] = useState<string | null>(null);
   const [since, setSince] = useState(false);
   const [open, setOpen] = useState<Change | null>(null);
@@ -158,16 +158,10 @@ function Compared({ plan, other }: { plan: Plan; other: Other }) {
         />
       )}
       {printed !== null && (
-        <iframe
-          hidden
-          ref={paper}
+        <PrintedPage
           title="The change list to print"
-          srcDoc={printed}
-          sandbox="allow-same-origin allow-modals"
-          onLoad={() => {
-            paper.current?.contentWindow?.print();
-            setPrinted(null);
-          }}
+          html={printed}
+          onDone={() => setPrinted(null)}
         />
       )}
     </section>
