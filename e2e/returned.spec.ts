@@ -146,3 +146,55 @@ test('what a list cannot say is told with its line, its clips are matched by han
   await page.getByLabel('Clip', { exact: true }).selectOption({ label: 'bild' });
   await expect(page.getByText('Cut sheet · 2 shots')).toBeVisible();
 });
+
+test('clips are dropped on the cut that is read, and one that is not shot yet is a card until it comes', async ({
+  page,
+}) => {
+  const clip = (event: string, name: string) => `${event}\n* FROM CLIP NAME:  ${name}`;
+  const list = [
+    'TITLE: FAIR FILM\nFCM: NON-DROP FRAME\n',
+    clip('001  AX V C 00:00:00:10 00:00:02:10 01:00:00:00 01:00:02:00', 'flywheel'),
+    clip('002  AX V C 00:00:01:00 00:00:02:12 01:00:02:00 01:00:03:12', 'Handshake'),
+  ].join('\n');
+  await page.goto('/read');
+  await page.getByLabel('Or paste its text').fill(list);
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await page.getByLabel('Clips and music of').selectOption('none');
+  await expect(page.getByLabel('Clip of flywheel')).toHaveValue('');
+  await choose(page, 'Add clip files', {
+    ...{ name: 'flywheel.mp4', mimeType: 'video/mp4' },
+    buffer: readFileSync(`${ROOT}/demo/output/clips/flywheel.mp4`),
+  });
+  await expect(page.getByLabel('Clip of flywheel')).toHaveValue(/.+/);
+  await expect(page.getByText('It fits by name, timecode.')).toBeVisible();
+  await page.getByRole('button', { name: 'Make a plan of it' }).click();
+  await expect(page).toHaveURL(/audit/);
+  // The file goes on to be watched in the plan that came of it.
+  await page.getByRole('navigation', { name: 'Steps' }).getByText('Footage').click();
+  await expect(page.getByText('1 done', { exact: true })).toBeVisible({ timeout: 60_000 });
+  await page
+    .getByRole('link', { name: /Handshake/ })
+    .first()
+    .click();
+  await page.getByRole('tab', { name: 'File' }).click();
+  const card = page.locator('.clip-picture canvas.poster-card');
+  const drawn = () => card.evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
+  const before = await drawn();
+  await page.getByLabel('To shoot').selectOption('close');
+  await page.getByLabel('What is to happen').fill('they shake hands');
+  await page.keyboard.press('Tab');
+  await expect.poll(drawn).not.toBe(before);
+  // In the film the card stands where the picture will be.
+  await page.getByRole('navigation', { name: 'Steps' }).getByText('Score').click();
+  await expect(page.locator('.shot canvas.poster-card')).toHaveCount(1);
+  await page.getByRole('navigation', { name: 'Steps' }).getByText('Footage').click();
+  await page
+    .getByRole('link', { name: /Handshake/ })
+    .first()
+    .click();
+  await page.getByRole('tab', { name: 'File' }).click();
+  await page.getByLabel('Shot as').selectOption({ label: 'flywheel' });
+  await expect(page.getByText('It is 640 × 360, and 1920 × 1080 were wanted.')).toBeVisible();
+  await page.getByRole('button', { name: '“flywheel” takes its place' }).click();
+  await expect(page.getByRole('heading', { name: 'flywheel' })).toBeVisible();
+});

@@ -1,3 +1,4 @@
+import type { ShiftOf } from '../joins/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { CaesuraError, plural } from '../time/index.ts';
 import { safeFileName } from './file-name.ts';
@@ -18,17 +19,20 @@ export interface BundledFile {
   readonly left: readonly string[];
 }
 
-/** All files of a plan, each written or with why it could not be. Throws without cuts. */
-export function bundledFiles(plan: Plan): BundledFile[] {
+/**
+ * All files of a plan, each written or with why it could not be. `shiftOf` tells how cameras go,
+ * where clips were watched. Throws without cuts.
+ */
+export function bundledFiles(plan: Plan, shiftOf?: ShiftOf): BundledFile[] {
   const written = (
     name: string,
     purpose: string,
     format: HandoffFormat['id'] | null,
-    write: (plan: Plan) => string,
+    write: (plan: Plan, shiftOf?: ShiftOf) => string,
   ): BundledFile => {
     const about = { name: safeFileName(plan.name, name), purpose, format };
     try {
-      const text = write(plan);
+      const text = write(plan, shiftOf);
       return { ...about, text, refused: null, left: format ? leftOut(plan, format) : [] };
     } catch (error) {
       if (!(error instanceof CaesuraError)) throw error;

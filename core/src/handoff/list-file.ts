@@ -1,3 +1,4 @@
+import type { ShiftOf } from '../joins/index.ts';
 import type { Plan } from '../plan/index.ts';
 
 /** A list that goes with a film: marks, words or sections, in a form of its own. */
@@ -9,5 +10,6 @@ export interface ListFile {
   /** The end of its file name. */
   readonly ending: string;
   readonly mediaType: string;
-  readonly write: (plan: Plan) => string;
+  /** Its text; `shiftOf` tells how cameras go, where clips were watched. */
+  readonly write: (plan: Plan, shiftOf?: ShiftOf) => string;
 }

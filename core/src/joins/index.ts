@@ -1,4 +1,5 @@
 export { type Advice, adviceAt } from './advice.ts';
+export { shiftsAt, type ShiftOf } from './camera-about.ts';
 export { straightWay, wayOf, zoomOf } from './direction.ts';
 export { type Handle, handlesOf } from './handles.ts';
 export { moveKeys, outgoingOnTop, ownKeys, peakOf } from './move-keys.ts';

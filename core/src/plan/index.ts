@@ -4,6 +4,7 @@ export {
   type FileFacts,
   FileFactsSchema,
   type PlanMoment,
+  waitsForFile,
 } from './schema/clip-schema.ts';
 export {
   CUE_KINDS,

@@ -1,20 +1,9 @@
-import { wayOf, zoomOf, type JoinFacts } from '@caesura/core/joins';
+import { shiftsAt, wayOf, zoomOf, type JoinFacts, type ShiftOf } from '@caesura/core/joins';
 import type { Plan } from '@caesura/core/plan';
 import { strideOf, type ShotFacts } from '@caesura/core/film';
 import { crestsAt, matchingSpeed } from '@caesura/core/ramps';
 import type { Rational } from '@caesura/core/time';
 import { useClipAnalyses } from './use-clip-analysis.ts';
-
-/** Frames on either side of a cut whose camera suggests a way. */
-const ABOUT = 5;
-
-/** Source frames of a shot next to one of its ends. */
-const sourcesAt = ({ time, length }: ShotFacts, end: 'start' | 'end'): number[] =>
-  time
-    ? Array.from({ length: Math.min(ABOUT, length) }, (_, i) =>
-        time.at(end === 'start' ? i : length - 1 - i),
-      )
-    : [];
 
 /** What the camera suggests at a cut: the way of the pictures in degrees, and in or out. */
 export interface Suggested {
@@ -28,19 +17,15 @@ export interface Suggested {
  */
 export function useCamera(plan: Plan) {
   const clipAnalysisOf = useClipAnalyses(plan.clips);
-  const shifts = (facts: ShotFacts, sources: readonly number[]) =>
-    sources.flatMap((source) => {
-      const movement = facts.clip && clipAnalysisOf(facts.clip)?.frames[source];
-      return movement ? [{ dx: movement.dx, dy: movement.dy, zoom: movement.zoom }] : [];
-    });
+  const shiftOf: ShiftOf = (clip, source) => clipAnalysisOf(clip)?.frames[source] ?? null;
   const aboutCut = ({ out, into }: JoinFacts) =>
-    [shifts(out, sourcesAt(out, 'end')), shifts(into, sourcesAt(into, 'start'))] as const;
+    [shiftsAt(out, 'end', shiftOf), shiftsAt(into, 'start', shiftOf)] as const;
   const suggestedAt = (facts: JoinFacts): Suggested => {
     const about = aboutCut(facts);
     return { way: wayOf(...about), goes: zoomOf(...about) };
   };
   const shiftAt = (facts: ShotFacts, end: 'start' | 'end'): number | null => {
-    const all = shifts(facts, sourcesAt(facts, end));
+    const all = shiftsAt(facts, end, shiftOf);
     const sum = all.reduce((far, { dx, dy }) => far + Math.hypot(dx, dy), 0);
     return all.length > 0 ? sum / all.length : null;
   };

@@ -1,53 +1,11 @@
 import { useEffect, useMemo, useState } from 'react';
-import {
-  clipAnalysisOf,
-  unpackFacts,
-  unpackTimes,
-  type FrameTimes,
-  type FrameMeasurements,
-  type ClipAnalysis,
-} from '@caesura/core/footage';
+import { unpackTimes, type FrameTimes, type ClipAnalysis } from '@caesura/core/footage';
 import type { Clip } from '@caesura/core/plan';
+import { analysisOfClip, keptOf, type Kept } from './clip-analyses.ts';
 import { ask, mediaUrl } from './http.ts';
-
-/** What was read of a clip's kept files. */
-interface Kept {
-  readonly measured: FrameMeasurements;
-  readonly times: FrameTimes | null;
-}
 
 /** Clips whose files are read at the same time. */
 const AT_ONCE = 6;
-
-const kept = new Map<string, Promise<Kept>>();
-const analyses = new WeakMap<Clip, ClipAnalysis>();
-
-async function readFiles(movement: string, times: string | undefined): Promise<Kept> {
-  const bytes = new Uint8Array(await (await ask(mediaUrl(movement))).arrayBuffer());
-  return {
-    measured: unpackFacts(bytes),
-    times: times ? unpackTimes(await (await ask(mediaUrl(times))).text()) : null,
-  };
-}
-
-/** What was seen of a clip, from its kept files, each read once. */
-function keptOf({ movement, times }: Clip): Promise<Kept> {
-  const key = `${movement} ${times ?? ''}`;
-  const known = kept.get(key);
-  if (known) return known;
-  const reading = readFiles(movement!, times);
-  kept.set(key, reading);
-  reading.catch(() => kept.delete(key));
-  return reading;
-}
-
-function analysisOfClip(clip: Clip, { measured, times }: Kept): ClipAnalysis {
-  const known = analyses.get(clip);
-  if (known) return known;
-  const analysis = clipAnalysisOf(measured, clip.rate, clip.limits, times);
-  analyses.set(clip, analysis);
-  return analysis;
-}
 
 /** What was read of the files of clips, as they come in, by the clip's movement file. */
 function useKept(clips: readonly Clip[]): ReadonlyMap<string, Kept> {

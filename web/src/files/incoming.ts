@@ -21,6 +21,20 @@ export function takeIncoming(): IncomingFile | null {
   return taken;
 }
 
+let clipFiles: { readonly plan: string; readonly files: readonly File[] } | null = null;
+
+/** Hands files of clips to the plan that is opened next. */
+export const putClipFiles = (plan: string, files: readonly File[]): void => {
+  clipFiles = { plan, files };
+};
+
+/** The files of clips that were handed to a plan; they are looked at once. */
+export function takeClipFiles(plan: string): readonly File[] {
+  const taken = clipFiles;
+  clipFiles = null;
+  return taken?.plan === plan ? taken.files : [];
+}
+
 /** The text of a file. Throws, with the mend, when it is too large to be a cut. */
 export async function incomingOf(file: File): Promise<IncomingFile> {
   if (file.size > LARGEST) {

@@ -1,6 +1,7 @@
 import type { Layer, WeightedFrame } from '@caesura/core/film';
 import type { SourceFrames } from '@caesura/core/time';
-import type { Clip } from '@caesura/core/plan';
+import { waitsForFile, type Clip } from '@caesura/core/plan';
+import { cardOf } from '../painting/draw-card.ts';
 import { indexOf, type ProxyReader } from './reader.ts';
 
 /** A layer with its picture, which the caller closes; null where there is none. */
@@ -48,7 +49,10 @@ async function meanOf(
   return sheet && sheet.transferToImageBitmap();
 }
 
-/** Fetches the pictures of the layers of a frame from the small copies of their clips. */
+/**
+ * Fetches the pictures of the layers of a frame from the small copies of their clips; of clips that
+ * are not shot yet their cards.
+ */
 export async function picturesOf(
   layers: readonly Layer[],
   readerOf: (clip: Clip) => ProxyReader | undefined | Promise<ProxyReader | null>,
@@ -58,7 +62,8 @@ export async function picturesOf(
     const reader = layer.clip && (await readerOf(layer.clip));
     const one = reader ? await pictureOf(reader, layer.source) : null;
     if (!one || !reader) {
-      pictured.push({ layer, picture: null, shown: null });
+      const picture = layer.clip && waitsForFile(layer.clip) ? cardOf(layer.clip) : null;
+      pictured.push({ layer, picture, shown: null });
       continue;
     }
     const mean = layer.blended && (await meanOf(reader, layer.blended));

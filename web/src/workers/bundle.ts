@@ -10,6 +10,7 @@ import {
   type Receipt,
 } from '@caesura/core/handoff';
 import type { Plan } from '@caesura/core/plan';
+import { shiftsOf } from '../app/clip-analyses.ts';
 
 /** The whole hand-off in one file. */
 export interface Bundle {
@@ -35,7 +36,7 @@ export async function bundleOf(
   revision: number,
   onProgress: (part: number) => void,
 ): Promise<Bundle> {
-  const files = bundledFiles(plan);
+  const files = bundledFiles(plan, await shiftsOf(plan.clips));
   const words = new Map<string, FileProofWords>();
   const receipts: Receipt[] = [];
   const content: Record<string, Uint8Array> = {};

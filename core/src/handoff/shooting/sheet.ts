@@ -45,8 +45,8 @@ export const SHOOTING_CSV: ListFile = {
   ...{ id: 'shooting-csv', name: 'Shooting list, table', ending: 'shooting.csv' },
   mediaType: 'text/csv',
   purpose: 'What has to be shot for every clip that has no file yet.',
-  write: (plan) =>
-    [HEAD, ...shootingList(plan).map((use) => rowOf(plan, use))].map(csvLine).join(''),
+  write: (plan, shiftOf) =>
+    [HEAD, ...shootingList(plan, shiftOf).map((use) => rowOf(plan, use))].map(csvLine).join(''),
 };
 
 /** The shooting list as a page to print. */
@@ -54,8 +54,8 @@ export const SHOOTING_PAGE: ListFile = {
   ...{ id: 'shooting-page', name: 'Shooting list, to print', ending: 'shooting.html' },
   mediaType: 'text/html',
   purpose: 'The same on paper: length with handles, rate, way of the camera, action and its beat.',
-  write: (plan) => {
-    const uses = shootingList(plan);
+  write: (plan, shiftOf) => {
+    const uses = shootingList(plan, shiftOf);
     const cell = (text: string, figures = false): Cell => ({ text, figures });
     return page(
       `${plan.name}: shooting list`,

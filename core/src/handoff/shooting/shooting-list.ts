@@ -1,6 +1,13 @@
 import { filmOf, layersAt, phrasesAt, type Film, type ShotFacts } from '../../film/index.ts';
-import { handlesOf, type JoinFacts } from '../../joins/index.ts';
-import type { Clip, Plan } from '../../plan/index.ts';
+import {
+  handlesOf,
+  shiftsAt,
+  wayOf,
+  zoomOf,
+  type JoinFacts,
+  type ShiftOf,
+} from '../../joins/index.ts';
+import { waitsForFile, type Clip, type Plan } from '../../plan/index.ts';
 import {
   ceil,
   compare,
@@ -40,9 +47,6 @@ export interface ShotToShoot {
   /** What happens in it and on which beat, in words. */
   readonly action: readonly string[];
 }
-
-/** Whether a clip waits for its file. */
-export const isToShoot = ({ content }: Pick<Clip, 'content'>): boolean => content === undefined;
 
 /** The lowest usual rate at which a speed shows no frame twice: film rate / speed. */
 function rateFor(film: FrameRate, slowest: Rational): FrameRate {
@@ -85,13 +89,32 @@ const WAYS = [
   'up to the right',
 ];
 
+/** A way in degrees clockwise from the right, in words. */
+const wayWords = (degrees: number): string => WAYS[((Math.round(degrees / 45) % 8) + 8) % 8]!;
+
+/**
+ * What the camera of the shot beside a side does at the cut, so that the two may flow; empty where
+ * it rests, waits for its file as well or was not watched.
+ */
+function flowWords(beside: ShotFacts | undefined, side: 'head' | 'tail', shiftOf: ShiftOf): string {
+  if (!beside?.clip) return '';
+  const shifts = shiftsAt(beside, side === 'head' ? 'end' : 'start', shiftOf);
+  const [goes, way] = [zoomOf([], shifts), wayOf([], shifts)];
+  const does = goes
+    ? { in: 'grows', out: 'shrinks' }[goes]
+    : way !== null && `goes ${wayWords(way)}`;
+  if (!does) return '';
+  const when = side === 'head' ? 'before it' : 'after it';
+  return `the picture of “${beside.clip.name}” ${when} ${does}, and flows on where this one does so too`;
+}
+
 /** What a join asks of the camera at one of its sides; empty for a hard cut and for a dissolve. */
 function cameraWords(join: JoinFacts | undefined, side: 'head' | 'tail'): string {
   if (!join || join.before + join.after === 0 || join.settings.move === 'plain') return '';
   const { move, way, wayIn } = join.settings;
   const other = side === 'head' ? join.out : join.into;
   const degrees = side === 'head' ? (wayIn ?? way) : way;
-  const along = WAYS[((Math.round(degrees / 45) % 8) + 8) % 8];
+  const along = wayWords(degrees);
   const goes: Readonly<Partial<Record<string, string>>> = {
     'zoom-through': 'grows',
     'pull-back': 'shrinks',
@@ -113,12 +136,19 @@ function actionWords(film: Film, { index, start }: ShotFacts): string[] {
     });
 }
 
-/** Every use of a clip that waits for its file, with what has to be shot for it. */
-export function shootingList(plan: Plan): ShotToShoot[] {
+const sideWords = (...said: readonly string[]): string => said.filter(Boolean).join('; ');
+
+const UNSEEN: ShiftOf = () => null;
+
+/**
+ * Every use of a clip that waits for its file, with what has to be shot for it. `shiftOf` tells how
+ * the cameras of its neighbours go, as far as they were watched.
+ */
+export function shootingList(plan: Plan, shiftOf: ShiftOf = UNSEEN): ShotToShoot[] {
   const film = filmOf(plan);
   return film.shots.flatMap((facts): ShotToShoot[] => {
     const { clip, index, start, used, time } = facts;
-    if (!clip || !used || !time || !isToShoot(clip)) return [];
+    if (!clip || !used || !time || !waitsForFile(clip)) return [];
     const [into, next] = [film.joins[index - 1], film.joins[index]];
     const needed = [into && handlesOf(into).in, next && handlesOf(next).out].map(
       (handle) => (handle?.needed ?? 0) / toNumber(clip.rate),
@@ -132,7 +162,8 @@ export function shootingList(plan: Plan): ShotToShoot[] {
         seconds: toNumber(own) + before + after,
         rate: rateFor(plan.rate, slowest),
         ...{ wider: scaleOf(film, facts), framing: clip.wanted?.framing ?? '' },
-        ...{ head: cameraWords(into, 'head'), tail: cameraWords(next, 'tail') },
+        head: sideWords(cameraWords(into, 'head'), flowWords(into?.out, 'head', shiftOf)),
+        tail: sideWords(cameraWords(next, 'tail'), flowWords(next?.into, 'tail', shiftOf)),
         action: [...(clip.wanted?.action ? [clip.wanted.action] : []), ...actionWords(film, facts)],
       },
     ];

@@ -34,6 +34,31 @@ describe('a shooting list', () => {
     expect(shootWords(third!).join(' ')).toContain('times as wide as it is to be seen');
   });
 
+  it('says which way the cameras beside it go at the cut, where they were watched', () => {
+    // The clip before it pans so that its picture goes left; the one after it goes in.
+    const cameras = new Map([
+      ['Clip 0', { dx: -0.01, dy: 0, zoom: 0 }],
+      ['Clip 2', { dx: 0, dy: 0, zoom: 0.02 }],
+    ]);
+    const shiftOf = ({ name }: { name: string }) => cameras.get(name) ?? null;
+    const second = shootingList(plan, shiftOf)[1]!;
+    expect(second.head).toBe(
+      'the picture of “Clip 0” before it goes left, and flows on where this one does so too',
+    );
+    expect(second.tail).toMatch(/whip pan\); the picture of “Clip 2” after it grows, and flows on/);
+    const keyAt = (from: 'start' | 'end') =>
+      ({ from, at: 0, speed: rational(-1), ease: 'linear' }) as const;
+    // Backwards it is seen to go the other way.
+    const back = planOfParts(film, [
+      { ...part, in: 500, length: 48, ramp: [keyAt('start'), keyAt('end')] },
+      { ...part, length: 24 },
+    ]);
+    expect(shootingList(back, shiftOf)[1]!.head).toContain('goes right');
+    // What rests asks for nothing.
+    const rests = shootingList(plan, () => ({ dx: 0.0005, dy: 0, zoom: 0 }))[1]!;
+    expect(rests.head).toBe('');
+  });
+
   it('says how near the camera is and what is to happen', () => {
     const wanted = { framing: 'close' as const, action: 'the lid falls' };
     const told = {

@@ -101,3 +101,6 @@ export const ClipSchema = FileFactsSchema.extend({
     },
   );
 export type Clip = z.output<typeof ClipSchema>;
+
+/** Whether a clip waits for its file: it is not shot yet, or was entered by hand. */
+export const waitsForFile = ({ content }: Pick<Clip, 'content'>): boolean => content === undefined;

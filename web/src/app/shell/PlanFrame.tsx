@@ -3,6 +3,7 @@ import { Link, Outlet, useParams } from 'react-router';
 import { useStore } from 'react-redux';
 import { CaesuraError } from '@caesura/core/time';
 import { FileQueue } from '../../files/file-queue.ts';
+import { takeClipFiles } from '../../files/incoming.ts';
 import { FileQueueContext } from '../../files/use-file-queue.ts';
 import { FaultsContext, useFaultsOf } from '../faults.ts';
 import { KeyGroupsContext, useKeyGroups, type KeyGroup } from '../keys.ts';
@@ -62,13 +63,20 @@ function useOpenedPlan(id: string): { open: boolean; error: CaesuraError | null 
   return { open: here !== null && here.error === null, error: here?.error ?? null };
 }
 
-/** The queue of files of a plan; what is at work stops when the plan is left. */
-function useQueueOf(id: string): FileQueue {
+/**
+ * The queue of files of a plan, with those that were handed to it once it is open; what is at work
+ * stops when the plan is left.
+ */
+function useQueueOf(id: string, isOpen: boolean): FileQueue {
   const store = useStore() as AppStore;
   // A new one for each plan, though the store is the same.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const queue = useMemo(() => new FileQueue(store), [id, store]);
   useEffect(() => () => queue.stop(), [queue]);
+  useEffect(() => {
+    const files = isOpen ? takeClipFiles(id) : [];
+    if (files.length > 0) queue.add(files);
+  }, [queue, id, isOpen]);
   return queue;
 }
 
@@ -97,7 +105,7 @@ export default function PlanFrame() {
   const plan = useAppSelector((state) => state.history.present?.plan);
   const [groups, show] = useState<readonly KeyGroup[]>([]);
   const everywhere = useEverywhereKeys();
-  const queue = useQueueOf(id);
+  const queue = useQueueOf(id, open);
   const faults = useFaultsOf(open ? plan : undefined);
   useKeyGroups(everywhere, { inFields: true });
   const keyGroups = useMemo(() => ({ groups, show }), [groups]);

@@ -1,6 +1,8 @@
-import { Form } from 'react-bootstrap';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
-import type { Clip } from '@caesura/core/plan';
+import { placeDifferences } from '@caesura/core/edits';
+import { waitsForFile, type Clip } from '@caesura/core/plan';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { TextField } from '../../fields/TextField.tsx';
 
@@ -43,38 +45,56 @@ function Wanted({ clip }: { clip: Clip }) {
   );
 }
 
-/** Puts a clip that came in the place of one that waits for its file. */
+/** Puts a clip that came in the place of one that waits for its file, and says what differs. */
 export function TakePlace({ clip }: { clip: Clip }) {
   const plan = usePlan();
   const edit = useEdit();
   const navigate = useNavigate();
   const { id = '' } = useParams();
-  const others = plan.clips.filter(({ content }) => content !== undefined);
-  if (clip.content !== undefined) return null;
+  const [chosen, setChosen] = useState('');
+  if (!waitsForFile(clip)) return null;
+  const others = plan.clips.filter((one) => !waitsForFile(one));
+  const came = others.find((one) => one.id === chosen);
+  const differs = came ? placeDifferences(clip, came) : [];
   return (
-    <>
+    <div className="waiting-clip">
       <Wanted clip={clip} />
       {others.length > 0 && (
-        <Form.Group className="take-place">
-          <Form.Label htmlFor="take-place">It was shot: its place is taken by</Form.Label>
-          <Form.Select
-            id="take-place"
-            size="sm"
-            value=""
-            onChange={({ target }) => {
-              if (edit('takePlace', clip.id, target.value))
-                void navigate(`/plans/${id}/footage/${target.value}`);
-            }}
-          >
-            <option value="">choose a clip with its file</option>
-            {others.map(({ id: other, name }) => (
-              <option key={other} value={other}>
-                {name}
-              </option>
-            ))}
-          </Form.Select>
-        </Form.Group>
+        <>
+          <Form.Group className="field">
+            <Form.Label htmlFor="take-place">Shot as</Form.Label>
+            <Form.Select
+              id="take-place"
+              size="sm"
+              value={chosen}
+              onChange={({ target }) => setChosen(target.value)}
+            >
+              <option value="">choose a clip with its file</option>
+              {others.map(({ id: other, name }) => (
+                <option key={other} value={other}>
+                  {name}
+                </option>
+              ))}
+            </Form.Select>
+          </Form.Group>
+          {came && (
+            <>
+              {differs.map((words) => (
+                <p key={words}>{words}</p>
+              ))}
+              <Button
+                variant="outline-dark"
+                onClick={() => {
+                  if (edit('takePlace', clip.id, came.id))
+                    void navigate(`/plans/${id}/footage/${came.id}`);
+                }}
+              >
+                “{came.name}” takes its place
+              </Button>
+            </>
+          )}
+        </>
       )}
-    </>
+    </div>
   );
 }

@@ -1,6 +1,7 @@
 import { Download } from 'lucide-react';
 import { LIST_FILES, safeFileName } from '@caesura/core/handoff';
 import type { Plan } from '@caesura/core/plan';
+import { shiftsOf } from '../../app/clip-analyses.ts';
 import { download } from '../../app/download.ts';
 import { problem } from '../../app/notices.ts';
 import { useAppDispatch } from '../../app/store.ts';
@@ -17,11 +18,11 @@ export function ListLinks({ plan }: { plan: Plan }) {
             className="btn btn-link btn-sm"
             title={purpose}
             onClick={() => {
-              try {
-                download(safeFileName(plan.name, ending), write(plan), mediaType);
-              } catch (error) {
-                dispatch(problem(error));
-              }
+              shiftsOf(plan.clips)
+                .then((shiftOf) =>
+                  download(safeFileName(plan.name, ending), write(plan, shiftOf), mediaType),
+                )
+                .catch((error: unknown) => dispatch(problem(error)));
             }}
           >
             <Download size={14} aria-hidden /> {name}

@@ -26,7 +26,7 @@ function takenWords(one: MatchedMedia, id: string | null): string {
   if (id === null)
     return one.fits.length > 1
       ? 'Several fit as well: choose, or it is entered as a clip without its file.'
-      : 'Entered as a clip without its file; drop that in Footage later.';
+      : 'Entered as a clip without its file; drop that here, or in Footage later.';
   const fit = one.fits.find(({ clip }) => clip.id === id);
   return fit ? `It ${fitWords(fit)}.` : 'Chosen by hand.';
 }

@@ -5,15 +5,18 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { columnsOf, filmWords, formOf, sheetRows } from '@caesura/core/handoff';
 import { rateLabel } from '@caesura/core/time';
 import { useCreatePlanMutation, usePlansQuery, type ApiError } from '../../app/api.ts';
-import { lengthTimecode } from '../../app/format.ts';
+import { counted, lengthTimecode } from '../../app/format.ts';
 import { noticed, problem } from '../../app/notices.ts';
 import { PlainShell } from '../../app/shell/PlainShell.tsx';
 import { useAppDispatch } from '../../app/store.ts';
 import { DropArea, FileButton } from '../../components/DropArea.tsx';
+import { Working } from '../../components/Working.tsx';
 import { Columns, HowItIsRead } from './HowItIsRead.tsx';
-import { incomingOf, takeIncoming, type IncomingFile } from '../../files/incoming.ts';
+import { incomingOf, putClipFiles, takeIncoming, type IncomingFile } from '../../files/incoming.ts';
+import { isVideo, VIDEOS } from '../../files/video-types.ts';
 import { MediaMatches } from './MediaMatches.tsx';
 import { ToldList } from './ToldList.tsx';
+import { useDroppedClips, useWithDropped, type DroppedClips } from './use-dropped-clips.ts';
 import { useFilmPlan, useMatchedFilm, useOpenPlan, type Reading } from './use-film-reading.ts';
 
 const FORMS = { edl: 'Edit decision list', otio: 'OpenTimelineIO', csv: 'Cut sheet' } as const;
@@ -86,7 +89,15 @@ function BesidePlan({ value, onChoose }: { value: string | null; onChoose: (id: 
 }
 
 /** A film that is on its way into a plan: how it is read, what its media are, what is lost. */
-function ReadFilm({ file, onOther }: { file: IncomingFile; onOther: ReactNode }) {
+function ReadFilm({
+  file,
+  came,
+  onOther,
+}: {
+  file: IncomingFile;
+  came: DroppedClips;
+  onOther: ReactNode;
+}) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [search] = useSearchParams();
@@ -95,7 +106,8 @@ function ReadFilm({ file, onOther }: { file: IncomingFile; onOther: ReactNode })
   const [asked, setAsked] = useState(search.get('beside'));
   const [how, setHow] = useState<Reading>(AS_IT_SAYS);
   const [chosen, setChosen] = useState(AS_FOUND);
-  const open = useOpenPlan(file.text, asked);
+  const alone = useOpenPlan(file.text, asked);
+  const open = useWithDropped(alone, came.dropped);
   const reading = { text: file.text, how, open };
   const read = useMatchedFilm(reading);
   const made = useFilmPlan(reading, chosen);
@@ -114,6 +126,8 @@ function ReadFilm({ file, onOther }: { file: IncomingFile; onOther: ReactNode })
       dispatch(noticed({ kind: 'error', message, ...(mend && { mend }) }));
       return;
     }
+    const files = came.dropped.map((one) => one.file);
+    if (files.length > 0) putClipFiles(data.id, files);
     await navigate(`/plans/${data.id}/hand-off/audit`, { state: { music } });
   };
   if (read.is === 'failed') {
@@ -163,16 +177,31 @@ function ReadFilm({ file, onOther }: { file: IncomingFile; onOther: ReactNode })
       <div className="read-columns-of-page">
         <section className="sheet" aria-label="Clips of the film">
           <h3>Its clips</h3>
+          {came.working && <Working {...came.working} onStop={came.stop} />}
           <MediaMatches
             matched={matched}
             clips={beside?.plan.clips ?? []}
             chosen={chosen}
             onChoose={(place, clip) => setChosen({ ...chosen, [place]: clip })}
           />
+          <p className="buttons">
+            <FileButton
+              label="Add clip files"
+              accept={VIDEOS}
+              multiple
+              variant="outline-dark"
+              onFiles={came.add}
+            />
+            <span className="secondary">
+              {came.dropped.length === 0
+                ? 'Or drop them here: they are found by name, timecode, rate and length.'
+                : `${counted(came.dropped.length, 'file')} added: ${came.dropped.map((one) => one.file.name).join(', ')}.`}
+            </span>
+          </p>
         </section>
         <section aria-label="How it is read">
           <BesidePlan
-            value={beside?.id ?? null}
+            value={alone.is === 'here' ? (alone.value?.id ?? null) : null}
             onChoose={(id) => {
               setAsked(id);
               setChosen(AS_FOUND);
@@ -208,6 +237,7 @@ export default function ReadScreen() {
   const navigate = useNavigate();
   const [createPlan] = useCreatePlanMutation();
   const [file, setFile] = useState<IncomingFile | null>(takeIncoming);
+  const came = useDroppedClips();
   const take = async (incoming: IncomingFile) => {
     try {
       if (formOf(incoming.text) !== 'plan') {
@@ -230,9 +260,12 @@ export default function ReadScreen() {
   return (
     <PlainShell>
       <DropArea
-        hint="Drop the cut here"
-        onFiles={([first]) => {
-          incomingOf(first!).then(take, (error: unknown) => dispatch(problem(error)));
+        hint={file ? 'Drop its clips, or another cut' : 'Drop the cut here'}
+        onFiles={(files) => {
+          const videos = files.filter(isVideo);
+          if (videos.length > 0) came.add(videos);
+          const cut = files.find((one) => !isVideo(one));
+          if (cut) incomingOf(cut).then(take, (error: unknown) => dispatch(problem(error)));
         }}
       >
         <div className="read-screen">
@@ -240,7 +273,7 @@ export default function ReadScreen() {
             <Link to="/plans">All plans</Link>
           </p>
           {file ? (
-            <ReadFilm key={file.text} file={file} onOther={another} />
+            <ReadFilm key={file.text} file={file} came={came} onOther={another} />
           ) : (
             <Incoming onFile={(incoming) => void take(incoming)} />
           )}

@@ -44,7 +44,7 @@ function useCome<T>(work: ((signal: AbortSignal) => Promise<T>) | null): Come<T>
 const LOOKED_IN = 12;
 
 /** A plan with its id. */
-interface OpenPlan {
+export interface OpenPlan {
   readonly id: string;
   readonly plan: Plan;
 }

@@ -2,8 +2,9 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { filmOf, type ShotFacts } from '@caesura/core/film';
 import type { Payer } from '@caesura/core/edits';
-import type { Plan } from '@caesura/core/plan';
+import { waitsForFile, type Plan } from '@caesura/core/plan';
 import { counted, timecodeAt } from '../../app/format.ts';
+import { ClipCardPicture } from '../../components/ClipCardPicture.tsx';
 import { FramePicture } from '../../components/FramePicture.tsx';
 import { useProxy } from '../../proxy/use-proxy.ts';
 import { landsWords } from '../../components/event-words.ts';
@@ -13,7 +14,14 @@ import { joinsAt } from './shot-words.ts';
 
 /** One frame of a shot, as wide as the panel: the event that lands, or the middle. */
 function LargePicture({ facts, moment }: { facts: ShotFacts; moment: number | null }) {
-  const reader = useProxy(facts.clip?.proxy);
+  const { clip } = facts;
+  const reader = useProxy(clip?.proxy);
+  if (clip && waitsForFile(clip))
+    return (
+      <figure className="large-picture">
+        <ClipCardPicture clip={clip} />
+      </figure>
+    );
   if (!reader) return null;
   const frame = moment ?? facts.time!.at(facts.length >> 1);
   return (
