@@ -1,4 +1,4 @@
-export { type Audit, auditOf } from './audit/audit.ts';
+export { type Audit, auditOf, usualReach } from './audit/audit.ts';
 export { type AuditedCut } from './audit/cut-offsets.ts';
 export {
   type CutProposal,

@@ -1,4 +1,5 @@
 import {
+  auditOf,
   auditReport,
   formOf,
   matchedMedia,
@@ -6,6 +7,7 @@ import {
   planOfFilm,
   readFilm,
   readReport,
+  usualReach,
 } from '@caesura/core/handoff';
 import { CUE_KINDS, readPlan, type CueKind, type Plan } from '@caesura/core/plan';
 import type { CaesuraError } from '@caesura/core/time';
@@ -61,7 +63,7 @@ export async function auditFile(
   {
     file,
     rate,
-    within = '3',
+    within,
     lead = '0',
     onto = 'downbeat,beat',
   }: {
@@ -72,7 +74,7 @@ export async function auditFile(
     readonly onto?: string | undefined;
   },
 ): Promise<string> {
-  if (!/^\d{1,3}$/.test(within) || Number(within) > MOST_WITHIN)
+  if (within !== undefined && (!/^\d{1,3}$/.test(within) || Number(within) > MOST_WITHIN))
     throw misused(`“${within}” is no number of frames.`, `From 0 to ${MOST_WITHIN}: --within 3.`);
   if (!/^-?\d{1,3}$/.test(lead))
     throw misused(`“${lead}” is no number of frames.`, 'Before the cues: --lead 2.');
@@ -82,6 +84,7 @@ export async function auditFile(
     throw misused(`There is no kind of cue “${unknown}”.`, `Kinds: ${CUE_KINDS.join(', ')}.`);
   const open = await readPlanFile(planFile);
   const plan = file === undefined ? open : planned(await readText(file), open, rateOf(rate)).plan;
-  const how = { within: Number(within), lead: Number(lead), kinds: new Set(kinds as CueKind[]) };
+  const reach = within === undefined ? usualReach(auditOf(plan)) : Number(within);
+  const how = { within: reach, lead: Number(lead), kinds: new Set(kinds as CueKind[]) };
   return json(auditReport(plan, how));
 }

@@ -148,3 +148,13 @@ export function auditOf(plan: Plan): Audit {
     ],
   };
 }
+
+/** Frames within which cuts are looked for at least, when nothing else is said. */
+const LEAST_REACH = 3;
+
+/**
+ * Frames within which cuts are usually moved to their cues: a few, and where all are off alike as
+ * far as that, with a frame about it.
+ */
+export const usualReach = ({ systematic }: Audit): number =>
+  Math.max(LEAST_REACH, Math.ceil(Math.abs(systematic?.frames ?? 0)) + 1);

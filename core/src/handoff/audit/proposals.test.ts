@@ -5,7 +5,7 @@ import { layOutSteadily } from '../../layout/index.ts';
 import { PlanSchema, type CueKind, type Plan, type Shot } from '../../plan/index.ts';
 import { samplePlan } from '../../testing/sample-plan.ts';
 import { frames, sourceFrames, toNumber } from '../../time/index.ts';
-import { auditOf } from './audit.ts';
+import { auditOf, usualReach } from './audit.ts';
 import { proposeCuts, takeProposals, type ProposeHow } from './proposals.ts';
 import { auditReport, AuditReportSchema } from './report.ts';
 import { auditCsv, auditPage } from './sheet.ts';
@@ -50,6 +50,17 @@ function seen(plan: Plan): string[] {
 }
 
 describe('cuts that are moved to their cues', () => {
+  it('are looked for as far as all of them are off alike', () => {
+    for (const lag of [-5, 0, 5]) {
+      const { moved } = movedBy([lag]);
+      const within = usualReach(auditOf(moved));
+      expect(within).toBe(lag === 0 ? 3 : 6);
+      const cuts = moved.score!.shots.length - 1;
+      const proposals = proposeCuts(filmOf(moved), { ...onBeats, within });
+      expect(proposals).toHaveLength(lag === 0 ? 0 : cuts);
+    }
+  });
+
   it('are the film again as it was, picture by picture, whatever they were moved by', () => {
     fc.assert(
       fc.property(

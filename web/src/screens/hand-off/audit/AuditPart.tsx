@@ -8,6 +8,7 @@ import {
   auditPage,
   proposeCuts,
   safeFileName,
+  usualReach,
   type Audit,
   type ProposeHow,
 } from '@caesura/core/handoff';
@@ -78,8 +79,10 @@ function Misses({ audit: { misses }, plan }: { audit: Audit; plan: Plan }) {
   );
 }
 
-/** How cuts are proposed on paper: onto beats, at most three frames away. */
-const USUALLY: ProposeHow = { within: 3, kinds: new Set(['downbeat', 'beat']), lead: 0 };
+/** How cuts are proposed on paper: onto beats. */
+const usually = (audit: Audit): ProposeHow => ({
+  ...{ within: usualReach(audit), kinds: new Set(['downbeat', 'beat']), lead: 0 },
+});
 
 function Audited({ plan, audit }: { plan: Plan; audit: Audit }) {
   const { all: faults } = useFaults();
@@ -123,7 +126,9 @@ function Audited({ plan, audit }: { plan: Plan; audit: Audit }) {
           <h2>{plan.name}: its cuts against its music</h2>
           <Button
             variant="outline-dark"
-            onClick={() => setPrinted(auditPage(plan, audit, proposeCuts(filmOf(plan), USUALLY)))}
+            onClick={() =>
+              setPrinted(auditPage(plan, audit, proposeCuts(filmOf(plan), usually(audit))))
+            }
           >
             <Printer size={16} aria-hidden /> Print
           </Button>

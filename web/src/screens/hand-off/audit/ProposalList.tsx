@@ -1,6 +1,12 @@
 import { useMemo, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { proposeCuts, type Audit, type CutProposal, type ProposeHow } from '@caesura/core/handoff';
+import {
+  proposeCuts,
+  usualReach,
+  type Audit,
+  type CutProposal,
+  type ProposeHow,
+} from '@caesura/core/handoff';
 import { filmOf } from '@caesura/core/film';
 import type { CueKind, Plan } from '@caesura/core/plan';
 import { useEdit } from '../../../app/hooks.ts';
@@ -55,7 +61,8 @@ function Proposal({
 export function ProposalList({ plan, audit }: { plan: Plan; audit: Audit }) {
   const edit = useEdit();
   const [onto, setOnto] = useState<keyof typeof ONTO>('beats');
-  const [within, setWithin] = useState('3');
+  const [typed, setTyped] = useState<string | null>(null);
+  const within = typed ?? String(usualReach(audit));
   const common = Math.round(-(audit.systematic?.frames ?? 0));
   const [keepsLead, setKeepsLead] = useState(false);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
@@ -103,7 +110,7 @@ export function ProposalList({ plan, audit }: { plan: Plan; audit: Audit }) {
           min={1}
           max={MOST_WITHIN}
           value={within}
-          onChange={({ target }) => setWithin(target.value)}
+          onChange={({ target }) => setTyped(target.value)}
         />
       </div>
       {common !== 0 && (
