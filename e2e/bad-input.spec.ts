@@ -265,34 +265,38 @@ test('a file that is no plan is refused on import', async ({ page }) => {
   await expect(page.getByRole('alert')).toContainText('There is no plan here.');
 });
 
-test('two tabs on one plan: the second save is held back, and either version can be kept', async ({
+test('two browsers on one plan: the second save is held back, and either version can be kept', async ({
   page,
-  context,
+  browser,
+  baseURL,
 }) => {
   await newPlan(page);
-  await type(page, 'Name', 'Two tabs');
+  await type(page, 'Name', 'Two desks');
   await saved(page);
-  const other = await context.newPage();
+  // Tabs of one browser follow each other; another browser does not.
+  const desk = await browser.newContext({ baseURL: baseURL! });
+  const other = await desk.newPage();
   await other.goto(page.url());
-  await expect(other.getByLabel('Name', { exact: true })).toHaveValue('Two tabs');
+  await expect(other.getByLabel('Name', { exact: true })).toHaveValue('Two desks');
 
-  await type(page, 'Client', 'First tab');
+  await type(page, 'Client', 'First desk');
   await saved(page);
-  await type(other, 'Client', 'Second tab');
+  await type(other, 'Client', 'Second desk');
   const dialog = other.getByRole('dialog');
   await expect(dialog).toContainText('was changed elsewhere since you opened it');
   await dialog.getByRole('button', { name: 'Keep mine as a copy' }).click();
-  await expect(other.getByRole('heading', { level: 1 })).toHaveText('Two tabs (mine)');
-  await expect(other.locator('.head-plan p')).toContainText('Second tab');
+  await expect(other.getByRole('heading', { level: 1 })).toHaveText('Two desks (mine)');
+  await expect(other.locator('.head-plan p')).toContainText('Second desk');
   await page.reload();
-  await expect(page.locator('.head-plan p')).toContainText('First tab');
+  await expect(page.locator('.head-plan p')).toContainText('First desk');
 
   await other.goto(page.url());
-  await expect(other.getByLabel('Client')).toHaveValue('First tab');
+  await expect(other.getByLabel('Client')).toHaveValue('First desk');
   await type(page, 'Client', 'Again first');
   await saved(page);
   await type(other, 'Client', 'Again second');
   await other.getByRole('button', { name: 'Take the other version' }).click();
   await expect(other.getByLabel('Client')).toHaveValue('Again first');
   await saved(other);
+  await desk.close();
 });

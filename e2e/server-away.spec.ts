@@ -42,3 +42,51 @@ test('work goes on while the server is away, says so, and is saved when it is ba
   await third.stop();
   rmSync(data, { recursive: true, force: true });
 });
+
+test('two tabs follow each other; what both did while the server was away is brought together', async ({
+  browser,
+}) => {
+  test.setTimeout(120_000);
+  const data = mkdtempSync(path.join(tmpdir(), 'caesura-tabs-'));
+  const first = await startServer({ data });
+  const port = new URL(first.address).port;
+  const context = await browser.newContext({ baseURL: first.address });
+  const [one, two] = [await context.newPage(), await context.newPage()];
+  await newPlan(one);
+  await type(one, 'Name', 'Two tabs');
+  await saved(one);
+  await two.goto(one.url());
+  await expect(two.getByLabel('Name', { exact: true })).toHaveValue('Two tabs');
+  // A save of one is seen in the other, as a step that can be undone.
+  await type(one, 'Client', 'Marrow Lane');
+  await expect(two.getByLabel('Client')).toHaveValue('Marrow Lane');
+  await saved(two);
+  await two.getByRole('button', { name: /^Undo .*in another tab/ }).click();
+  await expect(one.getByLabel('Client')).toHaveValue('');
+
+  first.process.kill('SIGKILL');
+  await type(one, 'Client', 'Of the first tab');
+  await type(two, 'Client', 'Of the second tab');
+  for (const page of [one, two])
+    await expect(page.locator('.pill-save')).toContainText('Not saved');
+  await one.waitForTimeout(500);
+  const address = one.url();
+  await one.close({ runBeforeUnload: false });
+  await two.close({ runBeforeUnload: false });
+
+  const second = await startServer({ data, port });
+  const back = await context.newPage();
+  await back.goto(address);
+  // The work that was done last is saved; for the other one chooses.
+  const dialog = back.getByRole('dialog');
+  await expect(dialog).toContainText('Changed in two places');
+  await expect(back.getByLabel('Client')).toHaveValue('Of the first tab');
+  await dialog.getByRole('button', { name: 'Keep mine as a copy' }).click();
+  await expect(back.getByRole('heading', { level: 1 })).toHaveText('Two tabs (mine)');
+  await back.goto(address);
+  await expect(back.getByLabel('Client')).toHaveValue('Of the second tab');
+  await saved(back);
+  await expect(back.getByRole('dialog')).toHaveCount(0);
+  await second.stop();
+  rmSync(data, { recursive: true, force: true });
+});

@@ -20,6 +20,15 @@ if (major < 20 || (major === 20 && minor < 19))
 const built = (file) => pathToFileURL(path.join(root, 'server/dist', file)).href;
 const endOf = (failed) => process.exit(failed.length > 0 ? 1 : 0);
 
+/** Work on the data folder; files are named from where the caller is. */
+async function upkeep(verb) {
+  ensureBuild();
+  process.env.CAESURA_ROOT ??= root;
+  const files = rest.map((file) => path.resolve(process.env.INIT_CWD ?? callerFolder, file));
+  process.argv = [process.argv[0], 'upkeep', verb, ...files];
+  await import(built('upkeep.js'));
+}
+
 const COMMANDS = {
   async start() {
     ensureBuild();
@@ -48,6 +57,9 @@ const COMMANDS = {
     await import(built('command-line.js'));
   },
   build: ensureBuild,
+  backup: () => upkeep('backup'),
+  restore: () => upkeep('restore'),
+  rescue: () => upkeep('rescue'),
   typecheck: async () => endOf(await check('types')),
   lint: async () => endOf(await check('lint')),
   check: async () => endOf(await check('types', 'lint')),

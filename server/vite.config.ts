@@ -1,7 +1,7 @@
 import { defineConfig } from 'vite';
 
 /**
- * Bundles the server and the command line for Node. Packages stay outside; core goes in, and with
+ * Bundles the server, the command line and the work on data folders for Node. Packages stay outside; core goes in, and with
  * it the two packages of very many files, whose reading would take half the start.
  */
 export default defineConfig({
@@ -11,7 +11,10 @@ export default defineConfig({
     outDir: 'dist',
     emptyOutDir: true,
     rolldownOptions: {
-      input: { main: 'src/main.ts', 'command-line': 'src/command-line.ts' },
+      input: {
+        ...{ main: 'src/main.ts', 'command-line': 'src/command-line.ts' },
+        upkeep: 'src/upkeep.ts',
+      },
       output: { entryFileNames: '[name].js', chunkFileNames: '[name]-[hash].js' },
     },
   },

@@ -4,7 +4,8 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [react()],
-  server: { proxy: { '/api': 'http://127.0.0.1:4377' } },
+  // The server is changed only from its own origin, so that is kept.
+  server: { proxy: { '/api': { target: 'http://127.0.0.1:4377', changeOrigin: false } } },
   worker: { format: 'es' },
   css: {
     preprocessorOptions: {

@@ -10,9 +10,15 @@ import {
   type ZodTypeProvider,
 } from 'fastify-type-provider-zod';
 import { apiPage } from './api-page.ts';
+import { makeFolder } from './data-folder/make-folder.ts';
+import { ownFolder, type Owner } from './data-folder/owner.ts';
 import { openDatabase } from './database/open.ts';
 import { loadDemo } from './demo.ts';
 import { answerError, errorBody } from './errors.ts';
+import { takeJson } from './guard/json-depth.ts';
+import { guardKey, keyOf } from './guard/key.ts';
+import { isLoopback } from './guard/loopback.ts';
+import { guardOrigin } from './guard/same-origin.ts';
 import { footageRoutes } from './footage/footage-routes.ts';
 import { mediaRoutes } from './media/media-routes.ts';
 import { mediaStore } from './media/media-store.ts';
@@ -22,30 +28,15 @@ import { receiptRoutes } from './plans/receipt-routes.ts';
 import { receiptStore } from './plans/receipt-store.ts';
 import { versionRoutes } from './plans/version-routes.ts';
 import { versionStore } from './plans/version-store.ts';
+import type { Kysely } from 'kysely';
+import { diskError } from './data-folder/disk-errors.ts';
+import type { Tables } from './database/schema.ts';
+import { keepSweeping } from './storage/keep-sweeping.ts';
+import { storageRoutes } from './storage/storage-routes.ts';
 import type { Settings } from './settings.ts';
 
 /** A plan of many hours is a few megabytes of JSON. */
 const PLAN_LIMIT = 64_000_000;
-const LOOPBACK = /^(localhost|127(\.\d+){3}|\[::1\])(:\d+)?$/;
-
-/**
- * Another site must not reach a server on loopback through a name that it points here, nor post to
- * it from its own pages. Only checked while the server listens on loopback.
- */
-function guardLoopback(app: FastifyInstance): void {
-  app.addHook('onRequest', async (request, reply) => {
-    const origin = request.headers.origin;
-    const foreign =
-      origin !== undefined &&
-      request.method !== 'GET' &&
-      !LOOPBACK.test(origin.replace(/^https?:\/\//, ''));
-    if (foreign || !LOOPBACK.test(request.headers.host ?? ''))
-      return reply
-        .status(403)
-        .send(errorBody('not-local', 'This server answers only its own machine.'));
-  });
-}
-
 async function describeApi(app: FastifyInstance): Promise<void> {
   await app.register(swagger, {
     openapi: { info: { title: 'Caesura, its interface for programs', version: '1' } },
@@ -79,25 +70,40 @@ async function servePages(app: FastifyInstance, folder: string): Promise<void> {
   );
 }
 
-/**
- * Builds the whole server on its data folder: database, media, demo, routes, pages. Closing it
- * closes the database.
- */
-export async function buildApp(
-  settings: Settings,
-  options: { log?: boolean } = {},
-): Promise<FastifyInstance> {
-  const db = await openDatabase(settings.data);
-  const versions = versionStore(db);
-  const plans = planStore(db, versions);
-  const media = await mediaStore(db, settings.data, settings.mediaLimit);
-  await loadDemo(db, plans, media, path.join(settings.root, 'demo', 'output'));
+/** Milliseconds after which slow callers are cut off. */
+export interface Patience {
+  /** For the head of a call. */
+  readonly head: number;
+  /** Without a byte on a connection. */
+  readonly idle: number;
+  /** For the whole of a call: the largest file over a slow network. */
+  readonly whole: number;
+}
+const USUAL_PATIENCE: Patience = { head: 15_000, idle: 60_000, whole: 30 * 60_000 };
 
-  const app = fastify({ logger: options.log ? { level: 'warn' } : false, bodyLimit: PLAN_LIMIT });
-  app.addHook('onClose', () => db.destroy());
+/** The Fastify server with what guards it, without its routes. */
+async function guardedApp(
+  settings: Settings,
+  { log = false, patience = USUAL_PATIENCE }: AppOptions,
+): Promise<FastifyInstance> {
+  const { head, idle, whole } = patience;
+  const app = fastify({
+    logger: log ? { level: 'warn' } : false,
+    bodyLimit: PLAN_LIMIT,
+    connectionTimeout: idle,
+    requestTimeout: whole,
+    // Node looks after heads and calls that take too long this often.
+    http: { headersTimeout: head, connectionsCheckingInterval: Math.min(head / 2, 5000) },
+    // What is still open when the server ends is cut off.
+    forceCloseConnections: true,
+  });
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   app.setErrorHandler(answerError);
+  takeJson(app);
+  const local = isLoopback(settings.host);
+  guardOrigin(app, local);
+  if (!local) await guardKey(app, keyOf(settings.data));
   await app.register(helmet, {
     contentSecurityPolicy: {
       directives: {
@@ -112,7 +118,55 @@ export async function buildApp(
     },
     strictTransportSecurity: false,
   });
-  if (LOOPBACK.test(settings.host)) guardLoopback(app);
+  return app;
+}
+
+interface AppOptions {
+  readonly log?: boolean;
+  readonly patience?: Patience;
+}
+
+/**
+ * Builds the whole server on its data folder: database, media, demo, routes, pages. Closing it
+ * closes the database and lets the folder go. Throws what is wrong with the folder or its database
+ * and the mend.
+ */
+export async function buildApp(
+  settings: Settings,
+  options: AppOptions = {},
+): Promise<FastifyInstance> {
+  makeFolder(settings.data);
+  const owner = ownFolder(settings.data);
+  let db: Kysely<Tables> | null = null;
+  try {
+    db = await openDatabase(settings.data);
+    const app = await appOn({ db, owner }, settings, options);
+    app.addHook('onListen', async () => owner.isAt(app.listeningOrigin));
+    return app;
+  } catch (error) {
+    await db?.destroy();
+    owner.release();
+    throw diskError(error, `The data folder ${settings.data}`) ?? error;
+  }
+}
+
+async function appOn(
+  { db, owner }: { readonly db: Kysely<Tables>; readonly owner: Owner },
+  settings: Settings,
+  options: AppOptions,
+): Promise<FastifyInstance> {
+  const versions = versionStore(db);
+  const plans = planStore(db, versions);
+  const media = await mediaStore(db, settings.data, settings.mediaLimit);
+  await loadDemo(db, media, path.join(settings.root, 'demo', 'output'));
+  const app = await guardedApp(settings, options);
+  const stopSweeping = keepSweeping(app, db, media);
+  // One after the other: nobody else may have the folder before its database is closed.
+  app.addHook('onClose', async () => {
+    await stopSweeping();
+    await db.destroy();
+    owner.release();
+  });
   await describeApi(app);
   const api = app.withTypeProvider<ZodTypeProvider>();
   await servePages(app, path.join(settings.root, 'web', 'dist'));
@@ -121,5 +175,6 @@ export async function buildApp(
   await api.register(versionRoutes(plans, versions), { prefix: '/api/plans' });
   await api.register(footageRoutes(db, media), { prefix: '/api/footage' });
   await api.register(mediaRoutes(media, settings.mediaLimit), { prefix: '/api/media' });
+  await api.register(storageRoutes(db, media, settings.data), { prefix: '/api/storage' });
   return app;
 }

@@ -1,33 +1,14 @@
-import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import path from 'node:path';
-import { createInterface } from 'node:readline';
 import { setTimeout } from 'node:timers/promises';
 import { expect, it } from 'vitest';
 import { newPlan, type Plan } from '@caesura/core/plan';
 import { DATABASE_FILE } from './database/open.ts';
 import { openSqlite } from './database/sqlite.ts';
-import { ROOT, temporaryFolder } from './testing/server.ts';
+import { startProcess } from './testing/process.ts';
+import { temporaryFolder } from './testing/server.ts';
 
 const KILLS = 5;
-
-/** Starts the server as a process of its own and waits for the address it prints. */
-async function startServer(data: string) {
-  const child = spawn(
-    process.execPath,
-    ['--import', 'tsx', path.join(ROOT, 'server/src/main.ts')],
-    {
-      cwd: ROOT,
-      env: { ...process.env, CAESURA_ROOT: data, CAESURA_DATA: data, CAESURA_PORT: '0' },
-      stdio: ['ignore', 'pipe', 'inherit'],
-    },
-  );
-  for await (const line of createInterface(child.stdout)) {
-    const address = /http:\S+/.exec(line)?.[0];
-    if (address) return { child, address };
-  }
-  throw new Error('The server printed no address.');
-}
 
 const named = (revision: number): Plan => ({
   ...newPlan(`Revision ${revision}`),
@@ -39,7 +20,7 @@ it('holds the last acknowledged save after each of several kills in the middle o
   let id = '';
   let acknowledged = 1;
   for (let kill = 0; kill < KILLS; kill++) {
-    const { child, address } = await startServer(folder);
+    const { child, address } = await startProcess(folder);
     const send = async (method: string, url: string, body: unknown) => {
       const answer = await fetch(`${address}${url}`, {
         method,

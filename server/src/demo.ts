@@ -4,7 +4,8 @@ import type { Kysely } from 'kysely';
 import { FileFactsSchema, readPlan, type Plan } from '@caesura/core/plan';
 import type { Tables } from './database/schema.ts';
 import type { MediaStore } from './media/media-store.ts';
-import type { PlanStore } from './plans/plan-store.ts';
+import { planStore } from './plans/plan-store.ts';
+import { versionStore } from './plans/version-store.ts';
 
 const TYPES: Readonly<Record<string, string>> = {
   '.mp3': 'audio/mpeg',
@@ -31,12 +32,11 @@ async function noteFootage(db: Kysely<Tables>, { clips }: Plan): Promise<void> {
 }
 
 /**
- * Brings the demo's plans, sound and posters in, once in the life of a database. Returns whether it
- * did.
+ * Brings the demo's plans, sound and posters in, once in the life of a database: its plans all at
+ * once or none, whenever the process ends. Returns whether it did.
  */
 export async function loadDemo(
   db: Kysely<Tables>,
-  plans: PlanStore,
   media: MediaStore,
   folder: string,
 ): Promise<boolean> {
@@ -55,12 +55,18 @@ export async function loadDemo(
       media.add(createReadStream(path.join(folder, file)), TYPES[path.extname(file)] ?? ''),
     ),
   );
-  // The first last, so that it heads the list.
-  for (const file of readdirSync(path.join(folder, 'plans')).toSorted().toReversed()) {
-    const plan = readPlan(JSON.parse(readFileSync(path.join(folder, 'plans', file), 'utf8')));
-    await plans.create(plan);
-    await noteFootage(db, plan);
-  }
-  await db.insertInto('mark').values({ name, at: new Date().toISOString() }).execute();
+  const read = readdirSync(path.join(folder, 'plans'))
+    .toSorted()
+    .map((file) => JSON.parse(readFileSync(path.join(folder, 'plans', file), 'utf8')) as unknown)
+    .map(readPlan);
+  await db.transaction().execute(async (trx) => {
+    const plans = planStore(trx, versionStore(trx));
+    // The first last, so that it heads the list.
+    for (const plan of read.toReversed()) {
+      await plans.create(plan);
+      await noteFootage(trx, plan);
+    }
+    await trx.insertInto('mark').values({ name, at: new Date().toISOString() }).execute();
+  });
   return true;
 }

@@ -2,6 +2,7 @@ import type { FastifyError, FastifyReply, FastifyRequest } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { CaesuraError } from '@caesura/core/time';
+import { diskError } from './data-folder/disk-errors.ts';
 
 /** The one form in which every error is answered. */
 export const ErrorSchema = z.object({
@@ -70,6 +71,8 @@ export function answerError(
       );
   if (status < 500) return reply.status(status).send(errorBody('bad-request', error.message));
   request.log.error(error);
+  const disk = diskError(error, 'The data folder of the server');
+  if (disk) return reply.status(507).send(errorBody(disk.code, disk.message, disk.mend));
   return reply
     .status(500)
     .send(

@@ -6,12 +6,16 @@ import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { startAutosave, startHistoryKeeping } from './app/autosave.ts';
 import { blurAfterPointer } from './app/blur-after-pointer.ts';
+import { startFollowing } from './app/follow-tabs.ts';
+import { startBringingTogether } from './app/open-plan.ts';
 import { makeRouter } from './app/router.tsx';
 import { makeStore } from './app/store.ts';
 
 const store = makeStore();
 startAutosave();
 startHistoryKeeping(store);
+startBringingTogether(store);
+startFollowing(store);
 blurAfterPointer();
 
 createRoot(document.getElementById('root')!).render(

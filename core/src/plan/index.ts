@@ -1,3 +1,5 @@
+export { digestOf } from './change/digest.ts';
+export { isSameJson, patchBetween, type PatchOperation } from './change/patch-between.ts';
 export {
   type Clip,
   ClipSchema,

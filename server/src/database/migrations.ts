@@ -84,4 +84,9 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
       await db.schema.createIndex('version_plan').on('version').columns(['plan', 'at']).execute();
     },
   },
+  '007-unused-media': {
+    async up(db: Kysely<unknown>) {
+      await db.schema.alterTable('media').addColumn('unused_since', 'text').execute();
+    },
+  },
 };

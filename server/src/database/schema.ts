@@ -31,6 +31,8 @@ export interface MediaTable {
   bytes: number;
   media_type: string;
   stored_at: string;
+  /** When nothing was first found to refer to it; null while something does. */
+  unused_since: string | null;
 }
 
 /** What was made of one file of pictures, by its content. */

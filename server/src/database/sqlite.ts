@@ -8,6 +8,8 @@ interface Prepared {
   run(parameters: unknown[]): { changes: number | bigint; lastInsertRowid: number | bigint };
 }
 
+/** Milliseconds that are waited for another program that has the file. */
+const BUSY = 5000;
 /** Prepared statements kept; libsql frees one only when it is collected. */
 const KEPT_STATEMENTS = 256;
 
@@ -39,8 +41,13 @@ export interface SqliteFile extends SqliteDatabase {
  * (synchronous=FULL).
  */
 export function openSqlite(file: string): SqliteFile {
-  const raw = new Database(file, { timeout: 5000 } as never);
-  raw.exec('PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;');
+  const raw = new Database(file, { timeout: BUSY } as never);
+  try {
+    raw.exec('PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;');
+  } catch (error) {
+    raw.close();
+    throw error;
+  }
   const kept = new Map<string, Prepared>();
   const prepared = (sql: string): Prepared => {
     const statement = kept.get(sql) ?? (raw.prepare(sql) as unknown as Prepared);
@@ -68,6 +75,8 @@ export function openSqlite(file: string): SqliteFile {
       kept.clear();
       try {
         raw.exec('PRAGMA wal_checkpoint(TRUNCATE)');
+      } catch {
+        // What is in the log is whole, and is taken over when the file is next opened.
       } finally {
         raw.close();
       }

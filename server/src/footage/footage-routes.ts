@@ -7,8 +7,10 @@ import { ErrorSchema, HttpError, notFound } from '../errors.ts';
 import type { MediaStore } from '../media/media-store.ts';
 
 /** The kept files that facts of a clip point to. */
-const mediaOf = ({ poster, strip, proxy, movement, times }: FileFacts): string[] =>
-  [poster, strip, proxy, movement, times].filter((id) => typeof id === 'string');
+const mediaOf = ({ poster, strip, proxy, movement, times, sound }: FileFacts): string[] =>
+  [poster, strip, proxy, movement, times, sound?.media, sound?.outline].filter(
+    (id) => typeof id === 'string',
+  );
 
 /**
  * Routes of what was made of files of pictures, so that it is never made again. The files
@@ -36,7 +38,16 @@ export const footageRoutes =
           .where('content', '=', content)
           .executeTakeFirst();
         if (!row) throw notFound('clip');
-        return FileFactsSchema.parse(JSON.parse(row.facts));
+        const facts = FileFactsSchema.parse(JSON.parse(row.facts));
+        // Whoever asks is about to use them.
+        const wanted = mediaOf(facts);
+        if (wanted.length > 0)
+          await db
+            .updateTable('media')
+            .set({ unused_since: null })
+            .where('id', 'in', wanted)
+            .execute();
+        return facts;
       },
     );
     app.put(

@@ -3,7 +3,7 @@ import type { FastifyPluginAsyncZod } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { MediaIdSchema } from '@caesura/core/plan';
 import { ErrorSchema } from '../errors.ts';
-import type { MediaStore } from './media-store.ts';
+import { tooLarge, type MediaStore } from './media-store.ts';
 
 const StoredMediaSchema = z.object({
   id: MediaIdSchema,
@@ -27,6 +27,10 @@ export const mediaRoutes =
       '/',
       {
         bodyLimit: limit,
+        // What says of itself that it is too large is not waited for.
+        onRequest: async (request) => {
+          if (Number(request.headers['content-length'] ?? 0) > limit) throw tooLarge(limit);
+        },
         schema: {
           ...{ tags, summary: 'Keep a file; the body is its bytes' },
           response: { 201: StoredMediaSchema, 400: ErrorSchema, 413: ErrorSchema },

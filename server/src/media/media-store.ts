@@ -1,12 +1,14 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
-import { mkdir, open, rename, rm } from 'node:fs/promises';
+import { mkdir, rename, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Kysely } from 'kysely';
 import type { Tables } from '../database/schema.ts';
 import { HttpError, notFound } from '../errors.ts';
+import { mediaPath } from './media-path.ts';
+import { syncToDisk } from './sync-to-disk.ts';
 
 /** A media file as kept. */
 export interface StoredMedia {
@@ -16,10 +18,19 @@ export interface StoredMedia {
   readonly mediaType: string;
 }
 
+/** A file to which nothing refers, and since when. */
+export interface UnusedMedia {
+  readonly id: string;
+  readonly bytes: number;
+  readonly unused_since: string;
+}
+
 /** Keeps media files, each once, under the hash of its content. */
 export interface MediaStore {
   /** Takes in a stream. A stream that breaks off, is empty or passes the limit leaves nothing. */
   add(content: Readable, mediaType: string): Promise<StoredMedia>;
+  /** Lets go of files that are still as unused as they were seen to be; returns their bytes. */
+  remove(seen: readonly UnusedMedia[]): Promise<number>;
   /** What is known of a file, and its path below `folder`. Throws 404 when there is none. */
   find(id: string): Promise<StoredMedia & { readonly path: string }>;
   readonly folder: string;
@@ -28,7 +39,14 @@ export interface MediaStore {
 /** Types that a browser only plays or shows; anything else is handed out as plain bytes. */
 const SHOWN = /^(audio\/[\w.+-]+|video\/[\w.+-]+|image\/(jpeg|png|webp))$/;
 
-const pathOf = (id: string): string => path.join(id.slice(0, 2), id);
+/** A file of more bytes than are taken. */
+export const tooLarge = (limit: number): HttpError =>
+  new HttpError(
+    413,
+    'too-large',
+    `The file is larger than ${Math.floor(limit / 1e6)} MB, the most that is taken.`,
+    'Use a shorter or more compressed file, or raise CAESURA_MEDIA_LIMIT.',
+  );
 
 /** Passes bytes on while counting and hashing them; fails past `limit` bytes. */
 function measured(limit: number): {
@@ -40,25 +58,12 @@ function measured(limit: number): {
   const through = new Transform({
     transform(chunk: Buffer, _encoding, done) {
       bytes += chunk.length;
-      if (bytes > limit)
-        return void done(
-          new HttpError(
-            413,
-            'too-large',
-            `The file is larger than ${Math.floor(limit / 1e6)} MB, the most that is taken.`,
-            'Use a shorter or more compressed file, or raise CAESURA_MEDIA_LIMIT.',
-          ),
-        );
+      if (bytes > limit) return void done(tooLarge(limit));
       hash.update(chunk);
       done(null, chunk);
     },
   });
   return { through, result: () => ({ bytes, id: hash.digest('hex') }) };
-}
-
-async function syncToDisk(file: string): Promise<void> {
-  const handle = await open(file, 'r');
-  await handle.sync().finally(() => handle.close());
 }
 
 /** The media of a data folder. Files left half-way by a crash are swept out. */
@@ -71,8 +76,40 @@ export async function mediaStore(
   const incoming = path.join(dataFolder, 'incoming');
   await rm(incoming, { recursive: true, force: true });
   await mkdir(incoming, { recursive: true });
+  // A file is taken in and let go of one at a time, so that neither happens in the middle of the
+  // other.
+  let last: Promise<unknown> = Promise.resolve();
+  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
+    const turn = last.then(work);
+    last = turn.catch(() => undefined);
+    return turn;
+  };
+  const putAway = async (temporary: string, row: Omit<StoredMedia, 'mediaType'>, type: string) => {
+    await mkdir(path.join(folder, row.id.slice(0, 2)), { recursive: true });
+    await rename(temporary, path.join(folder, mediaPath(row.id)));
+    await db
+      .insertInto('media')
+      .values({ ...row, media_type: type, stored_at: new Date().toISOString() })
+      .onConflict((c) => c.column('id').doUpdateSet({ unused_since: null }))
+      .execute();
+  };
+  const letGo = async ({ id, unused_since }: UnusedMedia): Promise<boolean> => {
+    const { numDeletedRows } = await db
+      .deleteFrom('media')
+      .where('id', '=', id)
+      .where('unused_since', '=', unused_since)
+      .executeTakeFirst();
+    if (numDeletedRows === 0n) return false;
+    await rm(path.join(folder, mediaPath(id)), { force: true });
+    return true;
+  };
   return {
     folder,
+    async remove(seen) {
+      let freed = 0;
+      for (const one of seen) if (await inTurn(() => letGo(one))) freed += one.bytes;
+      return freed;
+    },
     async add(content, mediaType) {
       const temporary = path.join(incoming, randomUUID());
       try {
@@ -82,14 +119,8 @@ export async function mediaStore(
         if (bytes === 0)
           throw new HttpError(400, 'empty-file', 'The file is empty.', 'Choose another file.');
         await syncToDisk(temporary);
-        await mkdir(path.join(folder, id.slice(0, 2)), { recursive: true });
-        await rename(temporary, path.join(folder, pathOf(id)));
         const media_type = SHOWN.test(mediaType) ? mediaType : 'application/octet-stream';
-        await db
-          .insertInto('media')
-          .values({ id, bytes, media_type, stored_at: new Date().toISOString() })
-          .onConflict((c) => c.column('id').doNothing())
-          .execute();
+        await inTurn(() => putAway(temporary, { id, bytes }, media_type));
         return { id, bytes, mediaType: media_type };
       } finally {
         await rm(temporary, { force: true });
@@ -98,7 +129,7 @@ export async function mediaStore(
     async find(id) {
       const row = await db.selectFrom('media').selectAll().where('id', '=', id).executeTakeFirst();
       if (!row) throw notFound('media file');
-      return { id, bytes: row.bytes, mediaType: row.media_type, path: pathOf(id) };
+      return { id, bytes: row.bytes, mediaType: row.media_type, path: mediaPath(id) };
     },
   };
 }

@@ -19,6 +19,27 @@ const EntrySchema = PlanSummarySchema.extend({
   changedAt: z.string(),
 });
 
+const SavedSchema = z.object({ revision: z.number().int(), changedAt: z.string() });
+
+/** Most operations of a change; a plan that changes more is sent whole. */
+const MOST_OPERATIONS = 20_000;
+
+const PathSchema = z.string().max(2000);
+/** A change of a plan, and by what it is seen that it makes the plan that was meant. */
+const ChangeSchema = z.object({
+  revision: z.number().int().min(1),
+  patch: z
+    .array(
+      z.discriminatedUnion('op', [
+        z.object({ op: z.enum(['add', 'replace']), path: PathSchema, value: z.unknown() }),
+        z.object({ op: z.literal('remove'), path: PathSchema }),
+      ]),
+    )
+    .max(MOST_OPERATIONS),
+  /** See `digestOf` of a plan. */
+  digest: z.number().int().min(0).max(0xffffffff),
+});
+
 /** A name not longer than a plan's may be, told from the one it was copied from. */
 const copyOf = (plan: Plan): Plan => ({ ...plan, name: `${plan.name.slice(0, 112)} (copy)` });
 
@@ -98,14 +119,27 @@ export const planRoutes =
         schema: {
           ...{ tags, summary: 'Save a plan over the revision it was made from', params: byId },
           body: z.object({ revision: z.number().int().min(1), plan: PlanSchema }),
-          response: {
-            200: z.object({ revision: z.number().int(), changedAt: z.string() }),
-            ...failures,
-          },
+          response: { 200: SavedSchema, ...failures },
         },
       },
       async ({ params, body }) => {
         const { revision, changedAt } = await plans.save(params.id, body.revision, body.plan);
+        return { revision, changedAt };
+      },
+    );
+    app.patch(
+      '/:id',
+      {
+        schema: {
+          tags,
+          summary: 'Save a change of a plan: a JSON Patch (RFC 6902) against a revision',
+          params: byId,
+          body: ChangeSchema,
+          response: { 200: SavedSchema, ...failures },
+        },
+      },
+      async ({ params, body }) => {
+        const { revision, changedAt } = await plans.change(params.id, body);
         return { revision, changedAt };
       },
     );

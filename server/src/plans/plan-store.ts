@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Kysely, Selectable } from 'kysely';
-import { readPlan, type Plan } from '@caesura/core/plan';
+import jsonPatch, { type Operation } from 'fast-json-patch';
+import { digestOf, readPlan, type Plan } from '@caesura/core/plan';
 import type { PlanTable, Tables } from '../database/schema.ts';
 import { HttpError, notFound } from '../errors.ts';
 import { summaryOf, unreadableSummary } from './plan-summary.ts';
@@ -12,6 +13,13 @@ export interface StoredPlan {
   readonly revision: number;
   readonly changedAt: string;
   readonly plan: Plan;
+}
+
+/** A change of a plan: a JSON Patch against a revision, and the digest of what it is to make. */
+export interface PlanChange {
+  readonly revision: number;
+  readonly patch: readonly Operation[];
+  readonly digest: number;
 }
 
 /** Keeps plans. A save must name the revision it was made from. */
@@ -29,6 +37,11 @@ export interface PlanStore {
   create(plan: Plan): Promise<StoredPlan>;
   /** Throws 409 when the plan has moved on from `revision`; nothing is written then. */
   save(id: string, revision: number, plan: Plan): Promise<StoredPlan>;
+  /**
+   * Saves what a change makes of a revision. Throws as `save` does, 409 too when it does not make
+   * the plan that was meant, and 400 when it makes none.
+   */
+  change(id: string, change: PlanChange): Promise<StoredPlan>;
   remove(id: string): Promise<void>;
   /** Takes back a removal. */
   restore(id: string): Promise<StoredPlan>;
@@ -47,6 +60,27 @@ function planOf(document: string): Plan {
     );
   }
 }
+
+/** A plan with a patch applied. Throws 409 or 400 when it does not become what was meant. */
+function changed(plan: Plan, { patch, digest }: PlanChange): Plan {
+  let document: unknown;
+  try {
+    document = jsonPatch.applyPatch<unknown>(plan, [...patch], true, false).newDocument;
+  } catch {
+    throw mismatch();
+  }
+  const made = readPlan(document);
+  if (digestOf(made) !== digest) throw mismatch();
+  return made;
+}
+
+const mismatch = (): HttpError =>
+  new HttpError(
+    409,
+    'patch-mismatch',
+    'The change does not make the plan that was meant.',
+    'Send the whole plan.',
+  );
 
 const stored = (row: Selectable<PlanTable>): StoredPlan => ({
   id: row.id,
@@ -94,8 +128,46 @@ export function planStore(
       .executeTakeFirst();
     if (done.numUpdatedRows === 0n) throw notFound('plan');
   };
+  const stale = async (id: string, revision: number): Promise<HttpError> => {
+    const current = await read(id);
+    return new HttpError(
+      409,
+      'stale-revision',
+      `“${current.plan.name}” was changed elsewhere since you opened it (revision ${current.revision}, yours is ${revision}).`,
+      'Take the other version, or keep yours as a copy.',
+    );
+  };
+  const save = async (id: string, revision: number, plan: Plan): Promise<StoredPlan> => {
+    const old = (await versions.isDue(id))
+      ? await rowOf(id).where('revision', '=', revision).executeTakeFirst()
+      : undefined;
+    // One statement decides and writes, so that two saves of one revision cannot both succeed.
+    const row = await db
+      .updateTable('plan')
+      .set({
+        document: JSON.stringify(plan),
+        summary: JSON.stringify(summaryOf(plan)),
+        revision: revision + 1,
+        changed_at: now().toISOString(),
+      })
+      .where('id', '=', id)
+      .where('revision', '=', revision)
+      .where('deleted_at', 'is', null)
+      .returningAll()
+      .executeTakeFirst();
+    if (!row) throw await stale(id, revision);
+    // The plan is saved, whatever becomes of what it was.
+    if (old) await versions.keepOld(old).catch(() => undefined);
+    return stored(row);
+  };
   return {
     read,
+    save,
+    async change(id, change) {
+      const before = await read(id);
+      if (before.revision !== change.revision) throw await stale(id, change.revision);
+      return save(id, change.revision, changed(before.plan, change));
+    },
     async listJson() {
       const open = db.selectFrom('plan').where('deleted_at', 'is', null);
       for (const { id, document } of await open
@@ -135,37 +207,6 @@ export function planStore(
       };
       await db.insertInto('plan').values(row).execute();
       return stored(row);
-    },
-    async save(id, revision, plan) {
-      const old = (await versions.isDue(id))
-        ? await rowOf(id).where('revision', '=', revision).executeTakeFirst()
-        : undefined;
-      // One statement decides and writes, so that two saves of one revision cannot both succeed.
-      const row = await db
-        .updateTable('plan')
-        .set({
-          document: JSON.stringify(plan),
-          summary: JSON.stringify(summaryOf(plan)),
-          revision: revision + 1,
-          changed_at: now().toISOString(),
-        })
-        .where('id', '=', id)
-        .where('revision', '=', revision)
-        .where('deleted_at', 'is', null)
-        .returningAll()
-        .executeTakeFirst();
-      if (row) {
-        // The plan is saved, whatever becomes of what it was.
-        if (old) await versions.keepOld(old).catch(() => undefined);
-        return stored(row);
-      }
-      const current = await read(id);
-      throw new HttpError(
-        409,
-        'stale-revision',
-        `“${current.plan.name}” was changed elsewhere since you opened it (revision ${current.revision}, yours is ${revision}).`,
-        'Take the other version, or keep yours as a copy.',
-      );
     },
     remove: (id) => setDeleted(id, now().toISOString()),
     async restore(id) {

@@ -1,5 +1,7 @@
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
-import { newPlan } from '@caesura/core/plan';
+import jsonPatch, { type Operation } from 'fast-json-patch';
+import { digestOf, newPlan, type Plan } from '@caesura/core/plan';
+import { frames } from '@caesura/core/time';
 import { startAutosave } from './autosave.ts';
 import { edit } from './edit.ts';
 import { planOpened, undo } from './plan-state.ts';
@@ -8,14 +10,20 @@ import { listeners, makeStore } from './store.ts';
 
 interface Sent {
   readonly revision: number;
-  readonly plan: { readonly name: string };
+  readonly plan: Plan;
 }
+type Change = { revision: number; patch: Operation[]; digest: number };
 
 /** A server that keeps one plan and can be made slow, unreachable or ahead. */
 function fakeServer() {
   const server = {
     revision: 1,
+    plan: newPlan('Guild evening') as Plan,
     saves: [] as Sent[],
+    /** What each save was sent as. */
+    sent: [] as { method: string; characters: number }[],
+    /** Whether the next answer is lost on its way back. */
+    loses: false,
     reachable: true,
     delay: 20,
     /** A status with which everything is answered. */
@@ -30,20 +38,39 @@ function fakeServer() {
       const error = { code: 'some-code', message: 'It is not right.', mend: 'Do otherwise.' };
       return new Response(JSON.stringify({ error }), { status: server.status });
     }
-    const sent = JSON.parse(init.body as string) as Sent;
-    if (sent.revision !== server.revision) {
+    const { revision } = server;
+    if (init.method === 'GET') return new Response(JSON.stringify({ revision, plan: server.plan }));
+    const body = JSON.parse(init.body as string) as Sent | Change;
+    const sent: Sent =
+      'patch' in body
+        ? {
+            revision: body.revision,
+            plan: jsonPatch.applyPatch(server.plan, body.patch, true, false).newDocument,
+          }
+        : body;
+    if (sent.revision !== revision) {
       const error = { code: 'stale-revision', message: 'It was changed elsewhere.' };
       return new Response(JSON.stringify({ error }), { status: 409 });
     }
+    if ('patch' in body && digestOf(sent.plan) !== body.digest) {
+      const error = { code: 'patch-mismatch', message: 'Not what was meant.' };
+      return new Response(JSON.stringify({ error }), { status: 409 });
+    }
     server.saves.push(sent);
+    const characters = (init.body as string).length;
+    server.sent.push({ method: init.method!, characters });
+    server.plan = sent.plan;
     server.revision++;
+    if (server.loses) {
+      server.loses = false;
+      throw new TypeError('the answer was lost');
+    }
     return new Response(JSON.stringify({ revision: server.revision, changedAt: '' }));
   });
   return server;
 }
 
-function opened() {
-  const plan = newPlan('Guild evening');
+function opened(plan: Plan = newPlan('Guild evening')) {
   const store = makeStore();
   startAutosave();
   store.dispatch(kept({ id: 'p', revision: 1, plan }));
@@ -121,6 +148,7 @@ it('stops at a stale revision and writes nothing more until it is decided', asyn
   const server = fakeServer();
   const store = opened();
   server.revision = 7;
+  server.plan = newPlan('Theirs');
   store.dispatch(name('Mine'));
   await vi.advanceTimersByTimeAsync(2000);
   store.dispatch(name('Mine again'));
@@ -169,4 +197,44 @@ it('tries again while the server is in trouble, with its own words', async () =>
   server.status = 200;
   await vi.advanceTimersByTimeAsync(6000);
   expect(store.getState().save.status).toBe('saved');
+});
+
+it('sends what changed, not the whole plan', async () => {
+  const server = fakeServer();
+  const notes = Array.from({ length: 2000 }, (_, i) => ({
+    ...{ id: `n${i}`, frame: frames(i), text: `Look at the platen ${i}` },
+  }));
+  const plan: Plan = { ...newPlan('Guild evening'), notes };
+  server.plan = plan;
+  const store = opened(plan);
+  store.dispatch(edit('changeBrief', { client: 'Marrow Lane' }));
+  await vi.advanceTimersByTimeAsync(2000);
+  expect(server.sent).toEqual([{ method: 'PATCH', characters: expect.any(Number) as number }]);
+  expect(server.sent[0]!.characters).toBeLessThan(300);
+  expect(server.plan).toEqual(store.getState().history.present!.plan);
+});
+
+it('sends the whole plan where the change does not lead to it there', async () => {
+  const server = fakeServer();
+  const store = opened();
+  // The server has something that this browser does not know of.
+  server.plan = { ...server.plan, client: 'Another' };
+  store.dispatch(name('Whole'));
+  await vi.advanceTimersByTimeAsync(2000);
+  expect(server.sent.map(({ method }) => method)).toEqual(['PUT']);
+  expect(server.plan).toEqual(store.getState().history.present!.plan);
+});
+
+it('knows its own save whose answer was lost, also when it went on from there', async () => {
+  const server = fakeServer();
+  const store = opened();
+  server.loses = true;
+  store.dispatch(name('Landed'));
+  await vi.advanceTimersByTimeAsync(1000);
+  expect(store.getState().save.status).toBe('failed');
+  expect(server.revision).toBe(2);
+  store.dispatch(name('And on'));
+  await vi.advanceTimersByTimeAsync(8000);
+  expect(store.getState().save).toMatchObject({ status: 'saved', revision: 3 });
+  expect(server.saves.map((s) => s.plan.name)).toEqual(['Landed', 'And on']);
 });

@@ -1,6 +1,7 @@
 import { CaesuraError } from '@caesura/core/time';
-import { keepHistory, noteLeaving } from './history-store.ts';
-import { askJson, ServerError } from './http.ts';
+import { tellTabs } from './follow-tabs.ts';
+import { isKeptInBrowser, keepHistory, noteLeaving } from './history-store.ts';
+import { ServerError } from './http.ts';
 import { noticed } from './notices.ts';
 import {
   kept,
@@ -10,6 +11,7 @@ import {
   saveWaiting,
   type Stopped,
 } from './save-state.ts';
+import { landedBefore, sendPlan } from './send-plan.ts';
 import { listeners, type AppDispatch, type AppStore, type RootState } from './store.ts';
 import { planOpened } from './plan-state.ts';
 
@@ -42,19 +44,26 @@ async function saveOnce(getState: () => RootState, dispatch: AppDispatch): Promi
   const stillOpen = () => getState().save.id === save.id;
   dispatch(saveStarted());
   try {
-    const body = { revision: save.revision, plan };
-    const { revision } = await askJson<{ revision: number }>('PUT', `/api/plans/${save.id}`, body);
+    const revision = await sendPlan(save, plan);
     // Noted in the browser before it is told, so that a reload right after does not take its own
     // save for another's.
     const now = getState().history;
     if (stillOpen())
       await keepHistory(save.id!, now, { revision, unsaved: now.present!.plan !== plan });
     if (stillOpen()) dispatch(kept({ id: save.id!, revision, plan }));
+    const { label } = history.present!;
+    tellTabs({ id: save.id!, revision, plan, label });
     return null;
   } catch (error) {
     if (!(error instanceof CaesuraError)) throw error;
     const status = stoppedBy(error);
+    const landed = status === 'conflict' ? await landedBefore(save.id!, getState().history) : null;
     if (!stillOpen()) return status;
+    if (landed) {
+      // Our own save, whose answer was lost: it goes on from there.
+      dispatch(kept({ id: save.id!, ...landed }));
+      return null;
+    }
     // A newer version may be one that is taken.
     if (status === 'refused' && getState().history.present?.plan !== plan) return null;
     dispatch(saveStopped({ status, problem: error.message }));
@@ -117,7 +126,7 @@ const delayed = (milliseconds: number): Promise<void> =>
 
 /**
  * Keeps undo steps and unsaved work in the browser after each change of either, and when the page
- * is left.
+ * is left. Leaving it asks first where neither the server nor the browser has what is on screen.
  */
 export function startHistoryKeeping({ getState }: AppStore): void {
   listeners.startListening({
@@ -134,9 +143,15 @@ export function startHistoryKeeping({ getState }: AppStore): void {
         });
     },
   });
-  window.addEventListener('pagehide', () => {
+  /** Whether the version on screen is on the server or, by now, in the browser. */
+  const isSafe = (): boolean => {
     const { history, save } = getState();
-    if (save.id && history.present && unsaved(getState()))
-      noteLeaving(save.id, save.revision, history.present);
+    if (!save.id || !history.present || !unsaved(getState())) return true;
+    const noted = noteLeaving(save.id, save.revision, history.present);
+    return noted || isKeptInBrowser(history.present);
+  };
+  window.addEventListener('pagehide', isSafe);
+  window.addEventListener('beforeunload', (event) => {
+    if (!isSafe()) event.preventDefault();
   });
 }

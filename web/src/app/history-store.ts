@@ -1,7 +1,7 @@
-import { createStore, del, get, set } from 'idb-keyval';
-import equal from 'fast-deep-equal';
-import type { Plan } from '@caesura/core/plan';
+import { createStore, delMany, get, keys, set } from 'idb-keyval';
+import { isSameJson, type Plan } from '@caesura/core/plan';
 import type { PlanHistory, PlanVersion } from './plan-state.ts';
+import { openTabs, tabName } from './tab.ts';
 
 /** What the browser keeps of an open plan: its undo steps, and work that was not saved in time. */
 export interface KeptHistory {
@@ -9,12 +9,23 @@ export interface KeptHistory {
   readonly revision: number;
   /** Whether the present was not yet acknowledged by the server. */
   readonly unsaved: boolean;
+  /** When it was kept, in milliseconds since 1970; none before that was noted. */
+  readonly at?: number;
   readonly past: PlanVersion[];
   readonly present: PlanVersion;
   readonly future: PlanVersion[];
 }
 
 const database = () => createStore('caesura', 'histories');
+
+/** Under what the history of a plan is kept that a tab has. */
+const keyOf = (id: string, tab: string): string => `${id} ${tab}`;
+
+/** The version that was last kept, by which it is known whether the browser has the present one. */
+let lastKept: PlanVersion | null = null;
+
+/** Whether the browser has kept a version. */
+export const isKeptInBrowser = (version: PlanVersion): boolean => lastKept === version;
 
 /** Keeps the history of a plan. A browser that refuses storage only loses undo across reloads. */
 export async function keepHistory(
@@ -25,12 +36,14 @@ export async function keepHistory(
   if (!present) return;
   const kept: KeptHistory = {
     ...state,
+    at: Date.now(),
     past: [...past] as PlanVersion[],
     present,
     future: [...future] as PlanVersion[],
   };
   try {
-    await set(id, kept, database());
+    await set(keyOf(id, await tabName()), kept, database());
+    lastKept = present;
   } catch {
     // Refused, or not there at all: nothing else is lost.
   }
@@ -58,25 +71,29 @@ export async function broughtUp(kept: KeptHistory): Promise<KeptHistory> {
 }
 
 /** Where a version is noted that was not kept yet when the page was left. */
-const leavingKey = (id: string): string => `caesura-leaving-${id}`;
+const leavingKey = (key: string): string => `caesura-leaving-${key}`;
+let ownTab = '';
+void tabName().then((tab) => (ownTab = tab));
 
 /**
  * Notes at once, before the page is gone, the version on screen: the database would take too long.
- * One too large is not noted.
+ * Returns whether it was noted: one too large is not.
  */
-export function noteLeaving(id: string, revision: number, present: PlanVersion): void {
+export function noteLeaving(id: string, revision: number, present: PlanVersion): boolean {
   try {
-    localStorage.setItem(leavingKey(id), JSON.stringify({ revision, present }));
+    const noted = JSON.stringify({ revision, present });
+    localStorage.setItem(leavingKey(keyOf(id, ownTab)), noted);
+    return true;
   } catch {
-    // Full or refused: what was done in the last moment is lost, as it would be without this.
+    return false;
   }
 }
 
-/** The version noted when the page was left, which is taken away. */
-function notedLeaving(id: string): Pick<KeptHistory, 'revision' | 'present'> | null {
+/** The version noted when a page was left, which is taken away. */
+function notedLeaving(key: string): Pick<KeptHistory, 'revision' | 'present'> | null {
   try {
-    const noted = localStorage.getItem(leavingKey(id));
-    localStorage.removeItem(leavingKey(id));
+    const noted = localStorage.getItem(leavingKey(key));
+    localStorage.removeItem(leavingKey(key));
     return noted === null ? null : (JSON.parse(noted) as Pick<KeptHistory, 'revision' | 'present'>);
   } catch {
     return null;
@@ -89,8 +106,7 @@ export function withNoted(
   noted: Pick<KeptHistory, 'revision' | 'present'> | null,
 ): KeptHistory {
   const newer =
-    noted?.revision === kept.revision &&
-    !equal(noted.present.plan, JSON.parse(JSON.stringify(kept.present.plan)));
+    noted?.revision === kept.revision && !isSameJson(noted.present.plan, kept.present.plan);
   return newer
     ? {
         ...kept,
@@ -102,19 +118,44 @@ export function withNoted(
     : kept;
 }
 
-/**
- * The history kept of a plan, if any. One that cannot be read counts as none: the server has what
- * was saved.
- */
-export async function keptHistory(id: string): Promise<KeptHistory | undefined> {
+/** A history with the key under which it is kept. */
+export interface FoundHistory {
+  readonly key: string;
+  readonly kept: KeptHistory;
+}
+
+/** The history under a key; one that cannot be read counts as none: the server has the saves. */
+async function found(key: string): Promise<FoundHistory[]> {
   try {
-    const noted = notedLeaving(id);
-    const kept = await get<KeptHistory>(id, database());
-    return kept && (await broughtUp(withNoted(kept, noted)));
+    const kept = await get<KeptHistory>(key, database());
+    return kept ? [{ key, kept: await broughtUp(withNoted(kept, notedLeaving(key))) }] : [];
   } catch {
-    return undefined;
+    return [];
   }
 }
 
-export const forgetHistory = (id: string): Promise<void> =>
-  del(id, database()).catch(() => undefined);
+/** What the browser has of a plan: what this tab kept, and what tabs that are gone have left. */
+export async function keptHistories(
+  id: string,
+): Promise<{ own: FoundHistory | null; left: FoundHistory[] }> {
+  try {
+    const [tab, open, all] = await Promise.all([tabName(), openTabs(), keys<string>(database())]);
+    const [own = null] = await found(keyOf(id, tab));
+    // Before there was one for each tab, it was kept under the plan alone.
+    const others = all.filter(
+      (key) => key === id || (key.startsWith(`${id} `) && !open.has(key.slice(id.length + 1))),
+    );
+    const left = (await Promise.all(others.map(found))).flat();
+    return { own, left: left.toSorted((a, b) => (b.kept.at ?? 0) - (a.kept.at ?? 0)) };
+  } catch {
+    return { own: null, left: [] };
+  }
+}
+
+/** Forgets histories by their keys. */
+export const forgetKept = (kept: readonly string[]): Promise<void> =>
+  delMany([...kept], database()).catch(() => undefined);
+
+/** Forgets what this tab kept of a plan. */
+export const forgetHistory = async (id: string): Promise<void> =>
+  forgetKept([keyOf(id, await tabName())]);

@@ -1,7 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { newPlan, type Plan } from '@caesura/core/plan';
-import { broughtUp, withNoted, type KeptHistory } from './history-store.ts';
-import { openingOf } from './open-plan.ts';
+import { edit } from './edit.ts';
+import { follow } from './follow-tabs.ts';
+import { broughtUp, withNoted, type FoundHistory, type KeptHistory } from './history-store.ts';
+import { chosenHistory, openingOf } from './open-plan.ts';
+import { planOpened } from './plan-state.ts';
+import { kept as keptAt } from './save-state.ts';
+import { makeStore, type AppStore } from './store.ts';
 
 const plan = (name: string): Plan => newPlan(name);
 const stored = (revision: number, name: string) => ({
@@ -130,5 +135,67 @@ describe('what was done in the last moment before the page was left', () => {
     expect(withNoted(history, noted(4, 'kept'))).toBe(history);
     expect(withNoted(history, noted(3, 'older'))).toBe(history);
     expect(withNoted(history, null)).toBe(history);
+  });
+});
+
+describe('what tabs have left', () => {
+  const found = (key: string, unsaved: boolean): FoundHistory => ({
+    key,
+    kept: kept(4, key, unsaved),
+  });
+
+  it('opens unsaved work first, this tab’s own before that of others', () => {
+    const [own, ownUnsaved] = [found('own', false), found('own', true)];
+    const [saved, unsaved] = [found('a', false), found('b', true)];
+    expect(chosenHistory(ownUnsaved, [unsaved])).toBe(ownUnsaved);
+    expect(chosenHistory(own, [saved, unsaved])).toBe(unsaved);
+    expect(chosenHistory(own, [saved])).toBe(own);
+    expect(chosenHistory(null, [saved])).toBe(saved);
+    expect(chosenHistory(null, [])).toBeNull();
+  });
+
+  it('goes on from a step of its own that the server has by now, and asks where it is another’s', () => {
+    const history = kept(4, 'mine', true);
+    // Its step before landed, and the answer was lost.
+    expect(openingOf(stored(5, 'before'), history)).toMatchObject({
+      status: 'waiting',
+      revision: 5,
+      present: { plan: { name: 'mine' } },
+    });
+    expect(openingOf(stored(5, 'theirs'), history).status).toBe('conflict');
+  });
+});
+
+describe('another tab’s save', () => {
+  const opened = (unsaved: boolean) => {
+    const store = makeStore();
+    const base = plan('base');
+    store.dispatch(keptAt({ id: 'p', revision: 4, plan: base }));
+    store.dispatch(planOpened({ past: [], present: { plan: base, label: null }, future: [] }));
+    if (unsaved) store.dispatch(edit('changeBrief', { name: 'Mine' }));
+    return store;
+  };
+  const theirs = { id: 'p', revision: 5, plan: plan('Theirs'), label: 'change the brief' };
+  const name = (store: AppStore) => store.getState().history.present!.plan.name;
+
+  it('is followed, as a step that can be undone, and not sent back', () => {
+    const store = opened(false);
+    follow(store, theirs);
+    expect(name(store)).toBe('Theirs');
+    const { save, history } = store.getState();
+    expect(save).toMatchObject({ revision: 5, status: 'saved' });
+    expect(save.saved).toBe(history.present!.plan);
+    expect(history.present!.label).toBe('change the brief, in another tab');
+    expect(history.past).toHaveLength(1);
+  });
+
+  it('is not followed over unsaved work, nor when it is older or of another plan', () => {
+    const unsaved = opened(true);
+    follow(unsaved, theirs);
+    expect(name(unsaved)).toBe('Mine');
+    const saved = opened(false);
+    follow(saved, { ...theirs, revision: 4 });
+    follow(saved, { ...theirs, id: 'q' });
+    expect(name(saved)).toBe('base');
   });
 });

@@ -1,11 +1,17 @@
-import equal from 'fast-deep-equal';
+import { isSameJson, type Plan } from '@caesura/core/plan';
 import type { StoredPlan } from './api.ts';
-import { keptHistory, type KeptHistory } from './history-store.ts';
+import {
+  forgetKept,
+  keepHistory,
+  keptHistories,
+  type FoundHistory,
+  type KeptHistory,
+} from './history-store.ts';
 import { askJson } from './http.ts';
 import { planOpened, type PlanVersion } from './plan-state.ts';
 import { kept, saveStopped } from './save-state.ts';
 import { settled } from './autosave.ts';
-import type { AppDispatch, AppStore } from './store.ts';
+import { listeners, type AppDispatch, type AppStore } from './store.ts';
 import { compared } from './compare.ts';
 import { viewReset } from './view.ts';
 import { cleared } from './notices.ts';
@@ -35,14 +41,32 @@ export function openingOf(stored: StoredPlan, history: KeptHistory | undefined):
       : { past, present: { ...present, plan: stored.plan }, future, status: 'saved', revision };
   // Saves whose answers were lost, or not yet kept here: the server has later revisions, and the
   // last is this very plan.
-  const landed =
-    history.revision < revision && equal(JSON.parse(JSON.stringify(present.plan)), stored.plan);
+  const landed = history.revision < revision && isSameJson(present.plan, stored.plan);
   if (!history.unsaved || landed)
     return landed
       ? { past, present, future, status: 'saved', revision }
       : { ...fresh, status: 'saved', revision };
+  // The last save landed and its answer was lost, and there is newer work: nothing of another's.
+  if (history.revision < revision && hadBefore(stored.plan, history))
+    return { past, present, future, status: 'waiting', revision };
   return { past, present, future, status: 'conflict', revision: history.revision };
 }
+
+/** Whether a plan is one of the steps that led to the present of a history. */
+export const hadBefore = (plan: Plan, { past }: Pick<KeptHistory, 'past'>): boolean =>
+  past.toReversed().some((version) => isSameJson(version.plan, plan));
+
+/** Which of what the browser has is opened: unsaved work first, this tab's own before others'. */
+export function chosenHistory(
+  own: FoundHistory | null,
+  left: readonly FoundHistory[],
+): FoundHistory | null {
+  if (own?.kept.unsaved) return own;
+  return left.find(({ kept: { unsaved } }) => unsaved) ?? own ?? left[0] ?? null;
+}
+
+/** Plans of which tabs have left more unsaved work, to be brought together one by one. */
+const moreLeft = new Set<string>();
 
 /**
  * Opens a plan: fetches it, joins what the browser kept, and puts it in the store. Throws when it
@@ -53,11 +77,22 @@ export async function openPlan(
   { dispatch, getState }: Pick<AppStore, 'dispatch' | 'getState'>,
 ): Promise<void> {
   await settled(getState);
-  const [stored, history] = await Promise.all([
+  const [stored, { own, left }] = await Promise.all([
     askJson<StoredPlan>('GET', `/api/plans/${id}`),
-    keptHistory(id),
+    keptHistories(id),
   ]);
-  const { past, present, future, status, revision } = openingOf(stored, history);
+  const chosen = chosenHistory(own, left);
+  const { past, present, future, status, revision } = openingOf(stored, chosen?.kept);
+  // What is taken over is this tab's from here on, and what was saved is not needed any more.
+  await keepHistory(
+    id,
+    { past, present, future, group: null },
+    { revision, unsaved: status !== 'saved' },
+  );
+  const others = left.filter((one) => one !== chosen && one.kept.unsaved);
+  await forgetKept(left.filter((one) => !others.includes(one)).map(({ key }) => key));
+  if (others.length > 0) moreLeft.add(id);
+  else moreLeft.delete(id);
   dispatch(viewReset());
   dispatch(compared(null));
   dispatch(cleared());
@@ -77,4 +112,18 @@ export async function takeOther(id: string, dispatch: AppDispatch): Promise<void
   const stored = await askJson<StoredPlan>('GET', `/api/plans/${id}`);
   dispatch(kept({ id, revision: stored.revision, plan: stored.plan }));
   dispatch(planOpened({ past: [], present: { plan: stored.plan, label: null }, future: [] }));
+}
+
+/**
+ * Once unsaved work of one tab that is gone is saved, opens that of the next, with the choice that
+ * conflicts have.
+ */
+export function startBringingTogether(store: AppStore): void {
+  listeners.startListening({
+    actionCreator: kept,
+    effect: async ({ payload: { id, status = 'saved' } }) => {
+      if (status === 'saved' && moreLeft.delete(id) && store.getState().save.id === id)
+        await openPlan(id, store).catch(() => undefined);
+    },
+  });
 }
