@@ -1,8 +1,8 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { startServer } from './server.ts';
-import { expect, newPlan, saved, test, type } from './test.ts';
+import { ROOT, startServer } from './server.ts';
+import { choose, expect, newPlan, saved, step, test, type } from './test.ts';
 
 test.use({ baseURL: undefined });
 
@@ -88,5 +88,55 @@ test('two tabs follow each other; what both did while the server was away is bro
   await saved(back);
   await expect(back.getByRole('dialog')).toHaveCount(0);
   await second.stop();
+  rmSync(data, { recursive: true, force: true });
+});
+
+test('what is opened while the server is away says so, and comes by itself; a reload in the middle of work is told', async ({
+  browser,
+}) => {
+  const data = mkdtempSync(path.join(tmpdir(), 'caesura-back-'));
+  const first = await startServer({ data });
+  const port = new URL(first.address).port;
+  const context = await browser.newContext({ baseURL: first.address });
+  const page = await context.newPage();
+  await newPlan(page);
+  await saved(page);
+  first.process.kill('SIGKILL');
+  // A screen whose parts were not loaded yet: the old one stays, with a word.
+  await step(page, 'Listen');
+  const notice = page.getByRole('alert').filter({ hasText: 'The server cannot be reached.' });
+  await expect(notice).toBeVisible();
+  await notice.getByRole('button', { name: 'Try now' }).click();
+  await expect(notice).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Steps' })).toBeVisible();
+  const second = await startServer({ data, port });
+  await expect(page.getByRole('heading', { name: 'No music yet' })).toBeVisible();
+  await expect(notice).toHaveCount(0);
+
+  // The list of plans, and a plan by its address.
+  second.process.kill('SIGKILL');
+  await page.getByRole('link', { name: 'Caesura' }).click();
+  await expect(page.getByRole('alert').first()).toContainText('The server cannot be reached.');
+  const third = await startServer({ data, port });
+  await expect(page.getByRole('link', { name: /Open day teaser/ })).toBeVisible();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+
+  // Watching a clip is broken off by a reload.
+  await page.getByRole('link', { name: /New plan/ }).click();
+  await step(page, 'Footage');
+  await choose(page, 'Choose video files', {
+    ...{ name: 'guillotine.mp4', mimeType: 'video/mp4' },
+    // One more byte than the demo's own, so that nothing is known of it.
+    buffer: Buffer.concat([
+      readFileSync(`${ROOT}/demo/output/clips/guillotine.mp4`),
+      Buffer.from([0, 0, 0, 8, 102, 114, 101, 101]),
+    ]),
+  });
+  await expect(page.getByText(/^watching/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('alert')).toContainText(
+    /The page was left while this was under way: watching guillotine\.mp4\./,
+  );
+  await third.stop();
   rmSync(data, { recursive: true, force: true });
 });

@@ -168,6 +168,7 @@ async function appOn(
     owner.release();
   });
   await describeApi(app);
+  app.get('/api/alive', { schema: { hide: true } }, (_request, reply) => reply.status(204).send());
   const api = app.withTypeProvider<ZodTypeProvider>();
   await servePages(app, path.join(settings.root, 'web', 'dist'));
   await api.register(planRoutes(plans), { prefix: '/api/plans' });

@@ -7,6 +7,7 @@ import { RouterProvider } from 'react-router/dom';
 import { startAutosave, startHistoryKeeping } from './app/autosave.ts';
 import { blurAfterPointer } from './app/blur-after-pointer.ts';
 import { startFollowing } from './app/follow-tabs.ts';
+import { startNoticeReasons } from './app/notice-reasons.ts';
 import { startBringingTogether } from './app/open-plan.ts';
 import { makeRouter } from './app/router.tsx';
 import { makeStore } from './app/store.ts';
@@ -16,6 +17,7 @@ startAutosave();
 startHistoryKeeping(store);
 startBringingTogether(store);
 startFollowing(store);
+startNoticeReasons(store);
 blurAfterPointer();
 
 createRoot(document.getElementById('root')!).render(

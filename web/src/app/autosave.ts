@@ -73,6 +73,7 @@ async function saveOnce(getState: () => RootState, dispatch: AppDispatch): Promi
           kind: 'error',
           message: `Not saved: ${error.message}`,
           mend: error.mend ?? 'Undo the last step; what was saved before is still there.',
+          until: 'saved',
         }),
       );
     return status;

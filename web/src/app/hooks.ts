@@ -21,7 +21,7 @@ export function useEdit(): ApplyEdit {
         dispatch(edit(name, ...args));
         return true;
       } catch (error) {
-        dispatch(problem(error));
+        dispatch(problem(error, 'edited'));
         return false;
       }
     },

@@ -1,4 +1,5 @@
 import { CaesuraError } from '@caesura/core/time';
+import { serverAnswered, serverWasAway } from './server-watch.ts';
 
 /** An error that the server answered with, which says with which status. */
 export class ServerError extends CaesuraError {
@@ -42,12 +43,14 @@ export async function ask(url: string, init: RequestInit = {}): Promise<Response
     answer = await fetch(url, init);
   } catch (error) {
     if (init.signal?.aborted) throw error;
+    serverWasAway();
     throw new CaesuraError(
       'no-server',
       'The server cannot be reached.',
       'See whether it is running, then try again.',
     );
   }
+  serverAnswered();
   if (!answer.ok) throw await errorOf(answer);
   return answer;
 }

@@ -9,7 +9,12 @@ export interface Notice {
   readonly mend?: string;
   /** Plan that was deleted and can be restored. */
   readonly restore?: string;
+  /** When its reason is gone: the server is back, the plan is saved, or the plan is another. */
+  readonly until?: Until;
 }
+
+/** What ends the reason of a notice. */
+export type Until = 'server' | 'saved' | 'edited';
 
 const slice = createSlice({
   name: 'notices',
@@ -23,23 +28,32 @@ const slice = createSlice({
     },
     dismissed: (state, { payload }: PayloadAction<string>): readonly Notice[] =>
       state.filter((n) => n.id !== payload),
+    /** Takes away the notices whose reason is gone. */
+    reasonGone: (state, { payload }: PayloadAction<Until>): readonly Notice[] =>
+      state.some(({ until }) => until === payload)
+        ? state.filter(({ until }) => until !== payload)
+        : state,
     cleared: (): readonly Notice[] => [],
   },
 });
 
-export const { noticed, dismissed, cleared } = slice.actions;
+export const { noticed, dismissed, reasonGone, cleared } = slice.actions;
 export const notices = slice.reducer;
 
-/** The notice of anything thrown. */
-export function problem(error: unknown): ReturnType<typeof noticed> {
-  if (error instanceof CaesuraError)
+/** The notice of anything thrown; `until` says what ends its reason, where that is known. */
+export function problem(error: unknown, until?: Until): ReturnType<typeof noticed> {
+  if (error instanceof CaesuraError) {
+    const ends = error.code === 'no-server' ? 'server' : until;
     return noticed({
       kind: 'error',
       message: error.message,
       ...(error.mend && { mend: error.mend }),
+      ...(ends && { until: ends }),
     });
+  }
   return noticed({
     kind: 'error',
     message: error instanceof Error ? error.message : String(error),
+    ...(until && { until }),
   });
 }

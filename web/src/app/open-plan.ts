@@ -8,6 +8,7 @@ import {
   type KeptHistory,
 } from './history-store.ts';
 import { askJson } from './http.ts';
+import { tellInterrupted } from './interrupted.ts';
 import { planOpened, type PlanVersion } from './plan-state.ts';
 import { kept, saveStopped } from './save-state.ts';
 import { settled } from './autosave.ts';
@@ -96,6 +97,7 @@ export async function openPlan(
   dispatch(viewReset());
   dispatch(compared(null));
   dispatch(cleared());
+  tellInterrupted(dispatch);
   dispatch(kept({ id, revision, plan: stored.plan, status }));
   dispatch(planOpened({ past, present, future }));
   if (status === 'conflict')

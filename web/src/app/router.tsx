@@ -1,21 +1,22 @@
 import { lazy, Suspense, type ComponentType } from 'react';
 import { createBrowserRouter, Navigate } from 'react-router';
+import { patient } from './patient-import.ts';
 import { ErrorScreen } from './shell/ErrorScreen.tsx';
 import PlansScreen from '../screens/plans/PlansScreen.tsx';
 
-const PlanFrame = lazy(() => import('./shell/PlanFrame.tsx'));
-const BriefScreen = lazy(() => import('../screens/brief/BriefScreen.tsx'));
-const ListenScreen = lazy(() => import('../screens/listen/ListenScreen.tsx'));
-const FootageScreen = lazy(() => import('../screens/footage/FootageScreen.tsx'));
-const ClipScreen = lazy(() => import('../screens/footage/ClipScreen.tsx'));
-const ScoreScreen = lazy(() => import('../screens/score/ScoreScreen.tsx'));
-const MovesScreen = lazy(() => import('../screens/moves/MovesScreen.tsx'));
-const SpeedsScreen = lazy(() => import('../screens/speeds/SpeedsScreen.tsx'));
-const SoundScreen = lazy(() => import('../screens/sound/SoundScreen.tsx'));
-const ReadScreen = lazy(() => import('../screens/read/ReadScreen.tsx'));
-const RuleScreen = lazy(() => import('../screens/rule/RuleScreen.tsx'));
-const RehearseScreen = lazy(() => import('../screens/rehearse/RehearseScreen.tsx'));
-const HandOffScreen = lazy(() => import('../screens/hand-off/HandOffScreen.tsx'));
+const PlanFrame = lazy(patient(() => import('./shell/PlanFrame.tsx')));
+const BriefScreen = lazy(patient(() => import('../screens/brief/BriefScreen.tsx')));
+const ListenScreen = lazy(patient(() => import('../screens/listen/ListenScreen.tsx')));
+const FootageScreen = lazy(patient(() => import('../screens/footage/FootageScreen.tsx')));
+const ClipScreen = lazy(patient(() => import('../screens/footage/ClipScreen.tsx')));
+const ScoreScreen = lazy(patient(() => import('../screens/score/ScoreScreen.tsx')));
+const MovesScreen = lazy(patient(() => import('../screens/moves/MovesScreen.tsx')));
+const SpeedsScreen = lazy(patient(() => import('../screens/speeds/SpeedsScreen.tsx')));
+const SoundScreen = lazy(patient(() => import('../screens/sound/SoundScreen.tsx')));
+const ReadScreen = lazy(patient(() => import('../screens/read/ReadScreen.tsx')));
+const RuleScreen = lazy(patient(() => import('../screens/rule/RuleScreen.tsx')));
+const RehearseScreen = lazy(patient(() => import('../screens/rehearse/RehearseScreen.tsx')));
+const HandOffScreen = lazy(patient(() => import('../screens/hand-off/HandOffScreen.tsx')));
 
 /** A screen outside a plan, which is loaded when it is first opened. */
 const Suspended = ({ of: Screen }: { of: ComponentType }) => (

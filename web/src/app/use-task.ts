@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { noteUnderWay } from './interrupted.ts';
 import { problem } from './notices.ts';
 import { useAppDispatch } from './store.ts';
 
@@ -33,14 +34,18 @@ export function useTask(): Task {
       stop();
       const own = new AbortController();
       abort.current = own;
+      let ended: (() => void) | null = null;
       const onStage = (what: string, fraction: number | null) => {
-        if (abort.current === own) setWorking({ what, fraction });
+        if (abort.current !== own) return;
+        ended ??= noteUnderWay(what);
+        setWorking({ what, fraction });
       };
       work(onStage, own.signal)
         .catch((error: unknown) => {
           if (!own.signal.aborted) dispatch(problem(error));
         })
         .finally(() => {
+          ended?.();
           if (abort.current === own) stop();
         });
     },

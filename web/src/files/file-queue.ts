@@ -3,6 +3,7 @@ import { clipOfFile, clipsOfFile } from '@caesura/core/edits';
 import type { Plan } from '@caesura/core/plan';
 import { rateLabel } from '@caesura/core/time';
 import { edit } from '../app/edit.ts';
+import { noteUnderWay } from '../app/interrupted.ts';
 import { clipsFilled } from '../app/plan-state.ts';
 import type { AppStore } from '../app/store.ts';
 import { isKnown, readFile, watchFile, type ReadFile } from './read-file.ts';
@@ -160,11 +161,14 @@ export class FileQueue {
       if (!entry) return;
       const { signal } = entry.abort;
       this.#put(entry, { stage: during, fraction: 0 });
+      const ended = noteUnderWay(`${during} ${entry.file.name}`);
       try {
         const change = await work(entry, signal);
         if (!signal.aborted) this.#put(entry, change);
       } catch (error) {
         if (!signal.aborted) this.#put(entry, { stage: 'failed', note: text(error) });
+      } finally {
+        ended();
       }
     }
   }

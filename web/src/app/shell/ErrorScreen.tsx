@@ -13,7 +13,10 @@ export function ErrorScreen() {
           Your work is kept by the browser and the server. Load the page again, or go back to the
           plans.
         </p>
-        <a className="btn btn-dark" href="/plans">
+        <button type="button" className="btn btn-dark" onClick={() => window.location.reload()}>
+          Load it again
+        </button>
+        <a className="btn btn-outline-dark" href="/plans">
           All plans
         </a>
       </div>

@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { Toast, ToastContainer } from 'react-bootstrap';
 import { useRestorePlanMutation } from '../api.ts';
 import { dismissed, noticed, type Notice } from '../notices.ts';
+import { tryServer } from '../server-watch.ts';
 import { useAppDispatch, useAppSelector } from '../store.ts';
 
 function OneNotice({ notice }: { notice: Notice }) {
@@ -31,6 +32,15 @@ function OneNotice({ notice }: { notice: Notice }) {
             onClick={() => void restore()}
           >
             Undo
+          </button>
+        )}
+        {notice.until === 'server' && (
+          <button
+            type="button"
+            className="btn btn-sm btn-outline-dark"
+            onClick={() => void tryServer()}
+          >
+            Try now
           </button>
         )}
         <button type="button" className="btn-close" aria-label="Close" onClick={close} />

@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useMemo, useState } from 'react';
+import { Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
 import { useStore } from 'react-redux';
 import { CaesuraError } from '@caesura/core/time';
@@ -8,6 +8,7 @@ import { FileQueueContext } from '../../files/use-file-queue.ts';
 import { FaultsContext, useFaultsOf } from '../faults.ts';
 import { KeyGroupsContext, useKeyGroups, type KeyGroup } from '../keys.ts';
 import { openPlan } from '../open-plan.ts';
+import { tryServer, useServerBack } from '../server-watch.ts';
 import { redo, undo } from '../plan-state.ts';
 import { useAppDispatch, useAppSelector, type AppStore } from '../store.ts';
 import { keysToggled } from '../view.ts';
@@ -45,6 +46,10 @@ function useEverywhereKeys(): KeyGroup[] {
 function useOpenedPlan(id: string): { open: boolean; error: CaesuraError | null } {
   const store = useStore() as AppStore;
   const [result, setResult] = useState<{ id: string; error: CaesuraError | null } | null>(null);
+  const [tries, setTries] = useState(0);
+  const isAway = result?.error?.code === 'no-server';
+  // A plan that could not be fetched is fetched when the server is back.
+  useServerBack(useCallback(() => isAway && setTries((n) => n + 1), [isAway]));
   useEffect(() => {
     let current = true;
     openPlan(id, store).then(
@@ -58,7 +63,7 @@ function useOpenedPlan(id: string): { open: boolean; error: CaesuraError | null 
     return () => {
       current = false;
     };
-  }, [id, store]);
+  }, [id, store, tries]);
   const here = result?.id === id ? result : null;
   return { open: here !== null && here.error === null, error: here?.error ?? null };
 }
@@ -86,8 +91,17 @@ function Opening({ error }: { error: CaesuraError | null }) {
       {error ? (
         <div className="empty" role="alert">
           <h2>{error.message}</h2>
-          <p>{error.mend}</p>
-          <Link className="btn btn-dark" to="/plans">
+          <p>
+            {error.code === 'no-server'
+              ? 'The plan opens by itself when the server is back.'
+              : error.mend}
+          </p>
+          {error.code === 'no-server' && (
+            <button type="button" className="btn btn-dark" onClick={() => void tryServer()}>
+              Try now
+            </button>
+          )}
+          <Link className="btn btn-outline-dark" to="/plans">
             All plans
           </Link>
         </div>

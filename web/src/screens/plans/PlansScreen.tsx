@@ -1,5 +1,6 @@
 import { Copy, FilePlus2, Trash2 } from 'lucide-react';
 import { proxy } from 'comlink';
+import { useCallback } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import type { Plan } from '@caesura/core/plan';
@@ -14,6 +15,7 @@ import {
 } from '../../app/api.ts';
 import { counted, lengthTimecode } from '../../app/format.ts';
 import { noticed, problem } from '../../app/notices.ts';
+import { useServerBack } from '../../app/server-watch.ts';
 import { PlainShell } from '../../app/shell/PlainShell.tsx';
 import { useAppDispatch } from '../../app/store.ts';
 import { useTask } from '../../app/use-task.ts';
@@ -115,6 +117,7 @@ function PlanList() {
     error,
     refetch,
   } = usePlansQuery(undefined, { refetchOnMountOrArgChange: true });
+  useServerBack(useCallback(() => void refetch(), [refetch]));
   if (error) {
     const { message, mend } = error as ApiError;
     return (

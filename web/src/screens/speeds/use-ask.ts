@@ -16,7 +16,7 @@ export function useAsk(plan: Plan, index: number): (question: SpeedQuestion) => 
         if (answer.found) return edit('placeSpeeds', index, answer.found);
         dispatch(noticed({ kind: 'error', message: answer.reason }));
       } catch (error) {
-        dispatch(problem(error));
+        dispatch(problem(error, 'edited'));
       }
       return false;
     },

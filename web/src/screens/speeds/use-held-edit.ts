@@ -55,7 +55,7 @@ export function useHeldEdit(
             return false;
           }
         }
-        dispatch(problem(error));
+        dispatch(problem(error, 'edited'));
         return false;
       }
     },
