@@ -1,7 +1,8 @@
-import { mkdtempSync, rmSync, unlinkSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, unlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { clip, H264 } from './clips.ts';
+import { ROOT } from './server.ts';
 import { choose, expect, newPlan, saved, step, test, type } from './test.ts';
 import { wavOf } from './wav.ts';
 
@@ -299,4 +300,32 @@ test('two browsers on one plan: the second save is held back, and either version
   await expect(other.getByLabel('Client')).toHaveValue('Again first');
   await saved(other);
   await desk.close();
+});
+
+test('a file that sends its reader round in circles is given up and told, and the next goes on', async ({
+  page,
+}) => {
+  await page.clock.install();
+  await newPlan(page);
+  await step(page, 'Footage');
+  // A WebM of 192 bytes, found by damaging files at random.
+  const circles = Buffer.alloc(192);
+  Buffer.from(
+    'GkXfo59ChoEBQveBAULygQRC84EIQoKEd2VibUKHgQRChYECGFOAZwEAAAAAAg98EU2bdLtNAQEBAQEBAQEBAQEBAQEBAQEBAQEBAQEBAQEBAQEBAQEBAQEBAQEBAQEBAQFIAQEBAQEBAQEBAQEBAQEB',
+    'base64',
+  ).copy(circles);
+  circles[120] = 0x58;
+  await page.locator('input[type=file][aria-label="Choose video files"]').setInputFiles([
+    // As many as are read at once, so that the third has to wait for them.
+    { name: 'circles.webm', mimeType: 'video/webm', buffer: circles },
+    { name: 'again.webm', mimeType: 'video/webm', buffer: circles },
+    {
+      ...{ name: 'guillotine.mp4', mimeType: 'video/mp4' },
+      buffer: readFileSync(`${ROOT}/demo/output/clips/guillotine.mp4`),
+    },
+  ]);
+  await expect(page.getByText('circles.webm')).toBeVisible();
+  await page.clock.runFor(35_000);
+  await expect(page.getByText('for 30 s nothing more came of it')).toHaveCount(2);
+  await expect(page.getByRole('heading', { name: '1 clip' })).toBeVisible();
 });

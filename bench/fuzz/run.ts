@@ -1,6 +1,10 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import {
+  beatEntriesOf,
+  broughtIn,
+  CUE_FORMATS,
+  cueEntriesOf,
   matchedMedia,
   planBeside,
   planOfFilm,
@@ -8,10 +12,17 @@ import {
   proofOf,
   isProved,
   HANDOFF_FORMATS,
+  WAVE_CUES,
+  withWaveCues,
 } from '@caesura/core/handoff';
-import { readPlan } from '@caesura/core/plan';
+import { unpackFacts } from '@caesura/core/footage';
+import { digestOf, patchBetween, readPlan } from '@caesura/core/plan';
+import { readRecipes, recipeFile, starterRecipes } from '@caesura/core/recipes';
 import { CaesuraError } from '@caesura/core/time';
+import wavefile from 'wavefile';
 import { BROKEN_FILES, FILES_OF_OTHERS } from '../../core/src/handoff/testing/files-of-others.ts';
+import { isDeeper, MOST_DEEP } from '../../server/src/guard/json-depth.ts';
+import { fuzzMedia } from './media.ts';
 import { mutated, random } from './mutate.ts';
 
 /** Longest that one input may take, in milliseconds, and most memory that all may hold, in MB. */
@@ -28,10 +39,86 @@ const readable = [
   ...written.flatMap(({ id, text }) => (['edl', 'otio', 'csv'].includes(id) ? [text] : [])),
 ];
 
-/** What is tried on inputs: each reader of a film, and the stand-ins of the proof. */
-const TRIES: Readonly<Record<string, { texts: readonly string[]; run: (text: string) => void }>> = {
+/** Bytes as a text of one letter a byte, in which they are changed like a text, and back. */
+const asText = (bytes: Uint8Array): string => Buffer.from(bytes).toString('latin1');
+const asBytes = (text: string): Uint8Array => new Uint8Array(Buffer.from(text, 'latin1'));
+
+/** A short sound file of silence. */
+function silence(): Uint8Array {
+  const file = new wavefile.WaveFile();
+  file.fromScratch(1, 48_000, '16', new Int16Array(200));
+  return file.toBuffer();
+}
+
+const cues = cueEntriesOf(plan.music!);
+const beats = beatEntriesOf(plan.music!);
+const cueFiles = CUE_FORMATS.map((format) => {
+  const file = format.write(cues.slice(0, 60), beats);
+  return { format, text: typeof file === 'string' ? file : asText(file) };
+});
+const small = { ...plan, music: null, clips: plan.clips.slice(0, 2), score: null, sounds: [] };
+
+/** A reader, texts that it reads, and its share of all inputs. */
+interface Try {
+  readonly texts: readonly string[];
+  readonly share: number;
+  readonly run: (text: string) => void;
+}
+
+/** What is tried on inputs: every reader of a file or of a body that is no media file. */
+const TRIES: Readonly<Record<string, Try>> = {
+  'cues of files': {
+    texts: cueFiles.map(({ text }, i) => `${i}${text}`),
+    share: 0.4,
+    run: (text) => {
+      const { format } = cueFiles[Number(text[0])] ?? cueFiles[0]!;
+      const lasts = plan.music!.analysis.length / plan.music!.analysis.sampleRate;
+      broughtIn(format.read(asBytes(text.slice(1)), lasts), plan.music!);
+    },
+  },
+  'cue points in sound files': {
+    texts: [asText(withWaveCues(silence(), cues.slice(0, 60)))],
+    share: 0.05,
+    run: (text) => void WAVE_CUES.read(asBytes(text), 60),
+  },
+  'plans and their changes': {
+    texts: [JSON.stringify(small)],
+    share: 0.2,
+    run: (text) => {
+      if (isDeeper(text, MOST_DEEP)) throw new CaesuraError('too-deep', 'Too deep.');
+      const read = readPlan(parsed(text));
+      digestOf(read);
+      patchBetween(small, read);
+    },
+  },
+  recipes: {
+    texts: [
+      recipeFile({
+        recipes: starterRecipes(plan).map((recipe, i) => ({ ...recipe, id: `recipe-${i}` })),
+        effectFiles: [],
+      }),
+    ],
+    share: 0.05,
+    run: (text) => void readRecipes(text),
+  },
+  'what was measured of clips': {
+    texts: [
+      asText(
+        readFileSync(
+          path.join(
+            ROOT,
+            'demo/output/movement',
+            readdirSync(path.join(ROOT, 'demo/output/movement'))[0]!,
+          ),
+        ),
+      ),
+    ],
+    share: 0.05,
+    run: (text) => void unpackFacts(asBytes(text)),
+  },
   'films read into plans': {
     texts: readable,
+    share: 0.245,
     run: (text) => {
       const { film } = readFilm(text, { clips: plan.clips });
       const matched = matchedMedia(film, plan.clips);
@@ -39,6 +126,8 @@ const TRIES: Readonly<Record<string, { texts: readonly string[]; run: (text: str
     },
   },
   'written files proved': {
+    // A proof goes through the whole film, so that few inputs take as long.
+    share: 0.005,
     texts: written.flatMap(({ id, text }) => (isProved(id) ? [`${id}\n${text}`] : [])),
     run: (marked) => {
       const id = marked.slice(0, marked.indexOf('\n')) as 'edl';
@@ -75,9 +164,18 @@ function fuzz(name: string, count: number, seed: number): boolean {
   return crashes.length === 0 && slowest < HANG && most < MEMORY;
 }
 
+/** JSON, or a reason why it is none. */
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new CaesuraError('bad-json', 'It is no JSON.');
+  }
+}
+
 const [count = '100000', seed = '1'] = process.argv.slice(2);
-const good = Object.keys(TRIES).map((name, i) =>
-  // A proof goes through the whole film, so that a tenth of the inputs take as long.
-  fuzz(name, Number(count) / (i === 0 ? 1 : 20), Number(seed) + i),
+const good = Object.entries(TRIES).map(([name, { share }], i) =>
+  fuzz(name, Math.ceil(Number(count) * share), Number(seed) + i),
 );
-if (!good.every(Boolean)) process.exitCode = 1;
+good.push(await fuzzMedia(Math.ceil(Number(count) / 100), Number(seed)));
+process.exit(good.every(Boolean) ? 0 : 1);

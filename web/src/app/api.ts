@@ -56,6 +56,28 @@ export interface VersionEntry {
   readonly summary: Omit<PlanSummary, 'id' | 'revision' | 'changedAt'>;
 }
 
+/** How much the server keeps. */
+export interface Storage {
+  /** Bytes of the database. */
+  readonly database: number;
+  readonly media: { readonly files: number; readonly bytes: number };
+  /** Of those, to which nothing refers. */
+  readonly unused: { readonly files: number; readonly bytes: number };
+  /** Plans that can be brought back, and until when. */
+  readonly deleted: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly until: string;
+  }[];
+}
+
+/** What was freed. */
+interface Freed {
+  readonly plans: number;
+  readonly files: number;
+  readonly bytes: number;
+}
+
 /** An error as kept in the store: plain data. */
 export interface ApiError {
   readonly code: string;
@@ -84,7 +106,7 @@ const baseQuery: BaseQueryFn<Request, unknown, ApiError> = async (
 /** The server's plans, cached. */
 export const api = createApi({
   baseQuery,
-  tagTypes: ['plans', 'receipts', 'versions'],
+  tagTypes: ['plans', 'receipts', 'versions', 'storage'],
   endpoints: (build) => ({
     plans: build.query<PlanSummary[], void>({
       query: () => ({ url: '/api/plans' }),
@@ -96,15 +118,23 @@ export const api = createApi({
     }),
     copyPlan: build.mutation<StoredPlan, string>({
       query: (id) => ({ url: `/api/plans/${id}/copy`, method: 'POST' }),
-      invalidatesTags: ['plans'],
+      invalidatesTags: ['plans', 'storage'],
     }),
     deletePlan: build.mutation<null, string>({
       query: (id) => ({ url: `/api/plans/${id}`, method: 'DELETE' }),
-      invalidatesTags: ['plans'],
+      invalidatesTags: ['plans', 'storage'],
     }),
     restorePlan: build.mutation<StoredPlan, string>({
       query: (id) => ({ url: `/api/plans/${id}/restore`, method: 'POST' }),
-      invalidatesTags: ['plans'],
+      invalidatesTags: ['plans', 'storage'],
+    }),
+    storage: build.query<Storage, void>({
+      query: () => ({ url: '/api/storage' }),
+      providesTags: ['storage'],
+    }),
+    freeStorage: build.mutation<Freed, { deletedPlans: boolean }>({
+      query: (body) => ({ url: '/api/storage/free', method: 'POST', body }),
+      invalidatesTags: ['storage'],
     }),
     versions: build.query<VersionEntry[], string>({
       query: (id) => ({ url: `/api/plans/${id}/versions` }),
@@ -149,6 +179,7 @@ export const {
   useCreatePlanMutation,
   useCopyPlanMutation,
   useDeletePlanMutation,
+  useFreeStorageMutation,
   useKeepReceiptMutation,
   useKeepVersionMutation,
   useNameVersionMutation,
@@ -156,4 +187,5 @@ export const {
   useVersionsQuery,
   useReceiptsQuery,
   useRestorePlanMutation,
+  useStorageQuery,
 } = api;

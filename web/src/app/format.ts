@@ -11,6 +11,10 @@ import type { Plan } from '@caesura/core/plan';
 /** A whole number with thin spaces between thousands: 1 080. */
 export const grouped = (n: number): string => String(n).replace(/\B(?=(\d{3})+$)/g, '\u202f');
 
+/** Bytes as megabytes, to a tenth where there are few. */
+export const megabytes = (bytes: number): string =>
+  bytes < 10e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${grouped(Math.round(bytes / 1e6))} MB`;
+
 /** A number of things: “1 shot”, “29 shots”. */
 export const counted = (n: number, word: string): string =>
   `${grouped(n)} ${word}${n === 1 ? '' : 's'}`;

@@ -5,9 +5,13 @@ import { keepMedia } from '../app/http.ts';
 import type { FileFindings, ListenWorker } from '../workers/listen-worker.ts';
 import { startListenWorker } from '../workers/start.ts';
 import { inWorker } from '../workers/task.ts';
+import { watched } from '../workers/watchdog.ts';
 
 /** What is being done, and how far; null while that cannot be told. */
 export type OnStage = (what: string, fraction: number | null) => void;
+
+/** Seconds without progress after which listening is given up: steps of hours of sound take long. */
+const LISTENING_QUIET = 120;
 
 /**
  * From a sound file to a sound for a plan: decodes it and listens to it in a worker, and keeps the
@@ -20,14 +24,16 @@ export async function analyseFile(
   signal: AbortSignal,
 ): Promise<NewSound> {
   onStage('Listening', 0);
-  const { findings, startGuessed } = await inWorker<ListenWorker, FileFindings>(
-    startListenWorker,
-    (worker) =>
-      worker.listen(
-        file,
-        proxy((done: number) => onStage('Listening', done)),
+  const { findings, startGuessed } = await watched(
+    file,
+    (how) =>
+      inWorker<ListenWorker, FileFindings>(
+        startListenWorker,
+        (worker) => worker.listen(file, proxy(how.onProgress)),
+        how.signal,
       ),
-    signal,
+    { signal, onProgress: (done) => onStage('Listening', done) },
+    LISTENING_QUIET,
   );
   onStage('Keeping the file', null);
   const media = await keepMedia(file, signal);

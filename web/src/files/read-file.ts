@@ -17,6 +17,7 @@ import { workerPool } from '../workers/pool.ts';
 import { valueOf } from '../workers/task.ts';
 import type { VideoHeader } from '../workers/video-header.ts';
 import type { Watched } from '../workers/analyse-video.ts';
+import { watched, type Watching } from '../workers/watchdog.ts';
 
 /** The workers that read and watch files. */
 const inMediaWorker = workerPool<MediaWorker>(startMediaWorker);
@@ -94,7 +95,9 @@ export const readFile = (
   file: File,
   onProgress: (fraction: number) => void,
   signal: AbortSignal,
-): Promise<ReadFile> =>
+): Promise<ReadFile> => watched(file, (how) => readWatched(file, how), { signal, onProgress });
+
+const readWatched = (file: File, { signal, onProgress, unwatched }: Watching): Promise<ReadFile> =>
   inMediaWorker(async (worker): Promise<ReadFile> => {
     const header = valueOf(await worker.readVideoHeader(file, proxy(onProgress)));
     const read = factsOf(file, header);
@@ -109,8 +112,8 @@ export const readFile = (
       mean === null ? null : new Blob([packTimes(header.times)], { type: 'application/json' });
     const facts = {
       ...read,
-      ...(poster && { poster: await keepMedia(poster, signal) }),
-      ...(times && { times: await keepMedia(times, signal) }),
+      ...(poster && { poster: await unwatched(keepMedia(poster, signal)) }),
+      ...(times && { times: await unwatched(keepMedia(times, signal)) }),
     };
     await keepFacts(content, facts, signal);
     return { content, canDecode, stored, mean, facts };
@@ -141,8 +144,7 @@ export const isKnown = ({ facts, canDecode }: Pick<ReadFile, 'facts' | 'canDecod
 async function withFrames(
   file: File,
   { facts, stored }: ReadFile,
-  onProgress: (fraction: number) => void,
-  signal: AbortSignal,
+  { onProgress, signal, unwatched }: Watching,
 ): Promise<FileFacts> {
   const made = await inMediaWorker(
     async (worker): Promise<Watched> =>
@@ -155,8 +157,9 @@ async function withFrames(
       ),
     signal,
   );
-  const [movement, small, strip] = await Promise.all(
-    [new Blob([made.facts]), made.proxy, made.strip].map((blob) => keepMedia(blob, signal)),
+  const blobs = [new Blob([made.facts]), made.proxy, made.strip];
+  const [movement, small, strip] = await unwatched(
+    Promise.all(blobs.map((blob) => keepMedia(blob, signal))),
   );
   return { ...facts, movement: movement!, measured: FACTS_VERSION, proxy: small!, strip: strip! };
 }
@@ -168,8 +171,7 @@ async function withFrames(
 async function ownSoundOf(
   file: File,
   of: { readonly rate: FrameRate; readonly wanted: number | null },
-  onProgress: (fraction: number) => void,
-  signal: AbortSignal,
+  { onProgress, signal, unwatched }: Watching,
 ): Promise<ClipSound | null> {
   const made = await inMediaWorker(
     async (worker): Promise<HeardClip | null> =>
@@ -177,8 +179,9 @@ async function ownSoundOf(
     signal,
   );
   if (!made) return null;
-  const [media, outline] = await Promise.all(
-    [made.copy, new Blob([made.outline])].map((blob) => keepMedia(blob, signal)),
+  const blobs = [made.copy, new Blob([made.outline])];
+  const [media, outline] = await unwatched(
+    Promise.all(blobs.map((blob) => keepMedia(blob, signal))),
   );
   return { ...made.sound, media: media!, outline: outline! };
 }
@@ -200,33 +203,45 @@ export async function hearTrackOf(
       'Choose the file that the clip was made of.',
     );
   const of = { rate: clip.sound.rate, wanted: track };
-  return (await ownSoundOf(file, of, onProgress, signal))!;
+  const heard = await watched(file, (how) => ownSoundOf(file, of, how), { onProgress, signal });
+  return heard!;
 }
 
 /**
  * Watches and hears what is not yet known of a file and keeps it. A sound that cannot be had does
  * not take the pictures with it: it is told.
  */
-export async function watchFile(
+export const watchFile = (
   file: File,
   read: ReadFile,
   onProgress: (fraction: number) => void,
   signal: AbortSignal,
-): Promise<WatchedFile> {
+): Promise<WatchedFile> =>
+  watched(file, (how) => watchWatched(file, read, how), { signal, onProgress });
+
+async function watchWatched(file: File, read: ReadFile, watching: Watching): Promise<WatchedFile> {
+  const { signal, onProgress } = watching;
   const { content, facts, canDecode } = read;
   const seen =
     facts.movement !== undefined || !canDecode
       ? facts
-      : await withFrames(file, read, (done) => onProgress(WATCHED * done), signal);
+      : await withFrames(file, read, {
+          ...watching,
+          onProgress: (done) => onProgress(WATCHED * done),
+        });
   if (seen !== facts) await keepFacts(content, seen, signal);
   if (seen.sound !== undefined) return { facts: seen, note: null };
   const onHeard = (done: number) => onProgress(WATCHED + (1 - WATCHED) * done);
   try {
     const of = { rate: seen.rate, wanted: null };
-    const heard = { ...seen, sound: await ownSoundOf(file, of, onHeard, signal) };
+    const heard = {
+      ...seen,
+      sound: await ownSoundOf(file, of, { ...watching, onProgress: onHeard }),
+    };
     await keepFacts(content, heard, signal);
     return { facts: heard, note: null };
   } catch (error) {
+    // What is stopped, or gets no further, ends there.
     signal.throwIfAborted();
     if (!(error instanceof CaesuraError)) throw error;
     return { facts: seen, note: `Its sound is not heard here: ${error.message}` };

@@ -14,6 +14,7 @@ import {
 import type { CutFilm, CutPiece } from '../returned/cut-film.ts';
 import { flattened } from '../returned/flatten.ts';
 import { Telling } from '../told.ts';
+import { cellRead } from './fields.ts';
 
 /** What a column of a cut sheet can say, with the headings under which it usually stands. */
 const USUAL_HEADINGS = {
@@ -65,7 +66,7 @@ export function sheetRows(text: string): readonly (readonly string[])[] {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: true });
   if (data.length < 2 || data.length > MOST)
     throw new CaesuraError('no-rows', `The table has ${Math.max(0, data.length - 1)} rows.`, mend);
-  return data;
+  return data.map((row) => row.map(cellRead));
 }
 
 /** Frames of a cell: a whole number, or a timecode of a counting; null where it is neither. */

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { CUE_KINDS, type CueKind } from '../../plan/index.ts';
 import { CaesuraError } from '../../time/index.ts';
-import { csvLine } from '../csv/fields.ts';
+import { cellRead, csvLine } from '../csv/fields.ts';
 import type { CueEntry } from './entry.ts';
 
 const HEADER = ['seconds', 'kind', 'text'];
@@ -49,7 +49,7 @@ export function readCueTable(text: string): CueEntry[] {
     const said = (row[kind] ?? '').trim();
     return {
       at,
-      text: (row[label] ?? (named ? '' : (row[1] ?? ''))).trim(),
+      text: cellRead(row[label] ?? (named ? '' : (row[1] ?? ''))).trim(),
       kind: isKind(said) ? said : null,
     };
   });

@@ -27,6 +27,7 @@ import { MiniScore } from '../../components/MiniScore.tsx';
 import { incomingOf, putIncoming } from '../../files/incoming.ts';
 import type { ProjectWorker } from '../../workers/project-worker.ts';
 import { startProjectWorker } from '../../workers/start.ts';
+import { KeptHere } from './KeptHere.tsx';
 import { FirstWay } from './FirstWay.tsx';
 
 const changed = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
@@ -223,6 +224,7 @@ export default function PlansScreen() {
           {task.working && <Working {...task.working} onStop={task.stop} />}
           <FirstWay />
           <PlanList />
+          <KeptHere />
         </div>
       </DropArea>
     </PlainShell>

@@ -7,6 +7,7 @@ import { wavFile } from '../../sound/wav-file.ts';
 import type { ListenWorker, MeasuredEffect } from '../../workers/listen-worker.ts';
 import { startListenWorker } from '../../workers/start.ts';
 import { inWorker } from '../../workers/task.ts';
+import { watched } from '../../workers/watchdog.ts';
 
 /** Measures a file as an effect, and keeps it. Throws what is wrong with it. */
 export async function bringEffect(
@@ -15,10 +16,15 @@ export async function bringEffect(
   onProgress: (fraction: number) => void,
   signal: AbortSignal,
 ): Promise<Omit<EffectFile, 'id'>> {
-  const { measure, sampleRate, length, outline } = await inWorker<ListenWorker, MeasuredEffect>(
-    startListenWorker,
-    (worker) => worker.measure(file, proxy(onProgress)),
-    signal,
+  const { measure, sampleRate, length, outline } = await watched(
+    file,
+    (how) =>
+      inWorker<ListenWorker, MeasuredEffect>(
+        startListenWorker,
+        (worker) => worker.measure(file, proxy(how.onProgress)),
+        how.signal,
+      ),
+    { signal, onProgress },
   );
   return {
     name: name.slice(0, 120),

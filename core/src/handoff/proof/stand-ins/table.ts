@@ -3,7 +3,8 @@ export function rowsOf(text: string): string[][] {
   const rows: string[][] = [];
   let [row, field, quoted] = [[] as string[], '', false];
   const end = () => {
-    row.push(field);
+    // An apostrophe before what would be a formula says that it is text.
+    row.push(/^'+[-=+@\t\r]/.test(field) ? field.slice(1) : field);
     field = '';
   };
   for (let i = 0; i < text.length; i++) {
