@@ -1,12 +1,14 @@
 // The one entry for every command: plain Node with node: imports only, so that it works in a fresh
 // clone before anything is installed.
 import { spawn } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ensureBuild } from './build.mjs';
 import { browserTests, check, test, unitTests } from './check.mjs';
 import { ensurePackages } from './install.mjs';
-import { node, root, script, stop, tsx } from './run-command.mjs';
+import { licencesReport } from './licences.mjs';
+import { node, root, say, script, stop, tsx } from './run-command.mjs';
 import { setUpDebian } from './setup-debian.mjs';
 
 const [mode = 'start', ...rest] = process.argv.slice(2);
@@ -70,6 +72,16 @@ const COMMANDS = {
     process.exit(browserTests(...rest));
   },
   'setup:debian': () => setUpDebian(rest[0] ?? 'test'),
+  'audit:licences'() {
+    const { lines, notice, problems } = licencesReport(root);
+    if (rest.includes('--write')) {
+      writeFileSync(path.join(root, 'NOTICE.md'), notice);
+      say('NOTICE.md is written.');
+      return;
+    }
+    console.log([...lines, ...problems].join('\n'));
+    process.exit(problems.length > 0 ? 1 : 0);
+  },
   fuzz() {
     node(tsx(), 'bench/fuzz/run.ts', ...rest);
   },

@@ -29,7 +29,7 @@ export function noteUnderWay(what: string): () => void {
 
 /** Says what was under way when the page was left or loaded anew, once. */
 export function tellInterrupted(dispatch: AppDispatch): void {
-  let all: unknown = null;
+  let all: unknown;
   try {
     all = JSON.parse(sessionStorage.getItem(KEY) ?? 'null');
     sessionStorage.removeItem(KEY);

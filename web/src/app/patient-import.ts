@@ -1,6 +1,6 @@
 import { serverBack, serverWasAway, tryServer } from './server-watch.ts';
 
-/** When the page was last loaded anew for a part; where that did not help, it is not tried again. */
+/** When the page was last loaded anew for a part; where that did not help, it is left at that. */
 const RELOADED = 'caesura-reloaded';
 /** Milliseconds within which loading the page anew counts as not having helped. */
 const SOON = 20_000;

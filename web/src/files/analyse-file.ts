@@ -10,7 +10,7 @@ import { watched } from '../workers/watchdog.ts';
 /** What is being done, and how far; null while that cannot be told. */
 export type OnStage = (what: string, fraction: number | null) => void;
 
-/** Seconds without progress after which listening is given up: steps of hours of sound take long. */
+/** Seconds without progress after which listening is given up: steps of a long sound take long. */
 const LISTENING_QUIET = 120;
 
 /**

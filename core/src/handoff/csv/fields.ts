@@ -6,7 +6,7 @@ const MARKED = /^'+[=+\-@\t\r]/;
 
 /**
  * A cell as it is written: one that a spreadsheet would work out as a formula has an apostrophe
- * before it, by which spreadsheets show it as text (OWASP, CSV injection). `cellRead` takes it away.
+ * before it, by which spreadsheets show it as text (OWASP, CSV injection). `cellRead` removes it.
  */
 export const cellWritten = (text: string): string =>
   FORMULA.test(text) && !NUMBER.test(text) ? `'${text}` : text;
