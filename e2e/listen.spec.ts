@@ -65,7 +65,7 @@ test('listening can be stopped, and nothing has changed then', async ({ page }) 
     mimeType: 'audio/wav',
     buffer: Buffer.from(wavOf([noise], 24000)),
   });
-  await expect(page.getByRole('status').filter({ hasText: /Listening \d+ %/ })).toBeVisible({
+  await expect(page.locator('.working').filter({ hasText: /Listening \d+ %/ })).toBeVisible({
     timeout: 120_000,
   });
   await page.getByRole('button', { name: 'Stop' }).click();

@@ -10,6 +10,7 @@ import { startFollowing } from './app/follow-tabs.ts';
 import { startNoticeReasons } from './app/notice-reasons.ts';
 import { startBringingTogether } from './app/open-plan.ts';
 import { makeRouter } from './app/router.tsx';
+import { startSpeaking } from './app/spoken.ts';
 import { makeStore } from './app/store.ts';
 
 const store = makeStore();
@@ -18,6 +19,7 @@ startHistoryKeeping(store);
 startBringingTogether(store);
 startFollowing(store);
 startNoticeReasons(store);
+startSpeaking();
 blurAfterPointer();
 
 createRoot(document.getElementById('root')!).render(

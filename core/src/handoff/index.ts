@@ -9,6 +9,7 @@ export {
 export { auditReport, AuditReportSchema } from './audit/report.ts';
 export { auditCsv, auditPage, nearestKind } from './audit/sheet.ts';
 export { type Change, changesOf } from './changes/changes.ts';
+export { editWords } from './changes/edit-words.ts';
 export { mergeChange } from './changes/merge.ts';
 export { changesCsv, changesPage } from './changes/sheet.ts';
 export { csvLine } from './csv/fields.ts';

@@ -88,7 +88,7 @@ export function LineList({ lines, height, label, draw, onPoint, ref }: Props) {
     <div
       className="lines"
       ref={scroller}
-      tabIndex={-1}
+      tabIndex={0}
       aria-label={label}
       role="region"
       style={{ '--line': `${height}px` } as CSSProperties}

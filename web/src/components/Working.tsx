@@ -1,4 +1,6 @@
-import { ProgressBar } from 'react-bootstrap';
+import { useEffect } from 'react';
+import { speak } from '../app/spoken.ts';
+import { Progress } from './Progress.tsx';
 
 /** What is being done, how far it is, and a button to stop it. */
 export function Working({
@@ -10,19 +12,16 @@ export function Working({
   fraction: number | null;
   onStop: () => void;
 }) {
-  const percent = fraction === null ? 100 : Math.round(100 * fraction);
+  const percent = fraction === null ? null : Math.round(100 * fraction);
+  const quarter = percent === null ? 0 : Math.floor(percent / 25) * 25;
+  useEffect(() => speak(`${what}${quarter > 0 ? `, ${quarter} per cent` : ''}`), [what, quarter]);
   return (
-    <div className="working" role="status">
+    <div className="working">
       <p>
         {what}
-        {fraction !== null && <span className="figures"> {percent} %</span>}
+        {percent !== null && <span className="figures"> {percent} %</span>}
       </p>
-      <ProgressBar
-        now={percent}
-        animated={fraction === null}
-        striped={fraction === null}
-        aria-label={what}
-      />
+      <Progress percent={percent} label={what} />
       <button type="button" className="btn btn-outline-dark btn-sm" onClick={onStop}>
         Stop
       </button>

@@ -5,7 +5,7 @@ import { PlainShell } from './PlainShell.tsx';
 export function ErrorScreen() {
   const error = useRouteError();
   return (
-    <PlainShell>
+    <PlainShell title="A screen that could not be shown">
       <div className="empty" role="alert">
         <h2>This screen could not be shown.</h2>
         <p>{error instanceof Error ? error.message : String(error)}</p>

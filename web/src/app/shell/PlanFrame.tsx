@@ -1,5 +1,5 @@
 import { Suspense, useCallback, useEffect, useMemo, useState } from 'react';
-import { Link, Outlet, useParams } from 'react-router';
+import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { useStore } from 'react-redux';
 import { CaesuraError } from '@caesura/core/time';
 import { FileQueue } from '../../files/file-queue.ts';
@@ -18,7 +18,10 @@ import { Header } from './Header.tsx';
 import { KeyList } from './KeyList.tsx';
 import { Notices } from './Notices.tsx';
 import { PlainShell } from './PlainShell.tsx';
-import { Steps } from './Steps.tsx';
+import { MAIN_TARGET, SkipLink } from './SkipLink.tsx';
+import { Spoken } from './Spoken.tsx';
+import { Steps, STEPS } from './Steps.tsx';
+import { useTitle } from './use-title.ts';
 
 function useEverywhereKeys(): KeyGroup[] {
   const dispatch = useAppDispatch();
@@ -87,7 +90,7 @@ function useQueueOf(id: string, isOpen: boolean): FileQueue {
 
 function Opening({ error }: { error: CaesuraError | null }) {
   return (
-    <PlainShell>
+    <PlainShell title="Opening the plan">
       {error ? (
         <div className="empty" role="alert">
           <h2>{error.message}</h2>
@@ -120,6 +123,9 @@ export default function PlanFrame() {
   const [groups, show] = useState<readonly KeyGroup[]>([]);
   const everywhere = useEverywhereKeys();
   const queue = useQueueOf(id, open);
+  const { pathname } = useLocation();
+  const screen = STEPS.find(({ path }) => path === pathname.split('/')[3])?.name ?? 'The plan';
+  useTitle(plan ? `${screen}, ${plan.name}` : screen);
   const faults = useFaultsOf(open ? plan : undefined);
   useKeyGroups(everywhere, { inFields: true });
   const keyGroups = useMemo(() => ({ groups, show }), [groups]);
@@ -132,9 +138,11 @@ export default function PlanFrame() {
     <KeyGroupsContext value={keyGroups}>
       <FaultsContext value={faults}>
         <div className="shell">
+          <SkipLink />
           <Header plan={plan} />
           <Steps plan={plan} />
-          <main className="page">
+          <main className="page" {...MAIN_TARGET}>
+            <h2 className="visually-hidden">{screen}</h2>
             <Suspense fallback={<p className="waiting">Opening the screen</p>}>
               <FileQueueContext value={queue}>
                 <Outlet context={plan} />
@@ -144,6 +152,7 @@ export default function PlanFrame() {
           <KeyGroupsContext value={footerGroups}>
             <Footer plan={plan} />
           </KeyGroupsContext>
+          <Spoken />
           <Notices />
           <KeyList everywhere={everywhere} />
           <ConflictDialog />

@@ -32,7 +32,7 @@ export function ClipLines({ frame, ...props }: Props) {
     <div
       className="lines"
       ref={scroller}
-      tabIndex={-1}
+      tabIndex={0}
       role="region"
       aria-label={`Frames of ${clip.name}`}
     >

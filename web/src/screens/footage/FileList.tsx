@@ -1,5 +1,6 @@
 import { RotateCcw, Square, X } from 'lucide-react';
-import { Button, ProgressBar } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
+import { Progress } from '../../components/Progress.tsx';
 import { counted } from '../../app/format.ts';
 import type { QueuedFile, Stage } from '../../files/file-queue.ts';
 import { useFileQueue, useQueuedFiles } from '../../files/use-file-queue.ts';
@@ -31,7 +32,7 @@ function FileRow({ file }: { file: QueuedFile }) {
         {name}
       </span>
       <span className="file-row-stage">{moves ? `${SAID[stage]}, ${percent} %` : SAID[stage]}</span>
-      {moves && <ProgressBar now={percent} aria-label={`${name}: ${SAID[stage]}`} />}
+      {moves && <Progress percent={percent} label={`${name}: ${SAID[stage]}`} />}
       {note && <p role={stage === 'failed' ? 'alert' : undefined}>{note}</p>}
       <span className="file-row-tools">
         {canRetry(file) && (

@@ -48,7 +48,7 @@ export function EffectsHere({
           <Button
             variant="link"
             size="sm"
-            aria-label={`Take ${effect.name} out`}
+            aria-label={`Take out ${effect.name}`}
             onClick={() => edit('removeEffects', [placement.id])}
           >
             Take out

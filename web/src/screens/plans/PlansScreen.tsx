@@ -203,7 +203,7 @@ export default function PlansScreen() {
     }
   };
   return (
-    <PlainShell>
+    <PlainShell title="Plans">
       <DropArea hint="Drop a plan or a cut here" onFiles={([file]) => void take(file)}>
         <div className="narrow">
           <div className="page-head">

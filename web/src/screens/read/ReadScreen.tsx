@@ -258,7 +258,7 @@ export default function ReadScreen() {
     </Button>
   );
   return (
-    <PlainShell>
+    <PlainShell title="Read a cut">
       <DropArea
         hint={file ? 'Drop its clips, or another cut' : 'Drop the cut here'}
         onFiles={(files) => {

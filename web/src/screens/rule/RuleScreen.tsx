@@ -191,10 +191,10 @@ export default function RuleScreen() {
   const [search] = useSearchParams();
   const open = CALCULATORS.find((one) => one.id === id) ?? CALCULATORS[0]!;
   return (
-    <PlainShell>
+    <PlainShell title={`${open.name}, slide rule`}>
       <div className="rule">
         <section aria-label="Calculators">
-          <h1>Slide rule</h1>
+          <h2>Slide rule</h2>
           <ListGroup>
             {CALCULATORS.map((one) => (
               <ListGroup.Item

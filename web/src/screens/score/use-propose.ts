@@ -4,6 +4,8 @@ import type { Conflict, MeasuredClip, FilmRange } from '@caesura/core/layout';
 import type { Plan } from '@caesura/core/plan';
 import { CaesuraError } from '@caesura/core/time';
 import { useClipAnalyses } from '../../app/use-clip-analysis.ts';
+import { counted } from '../../app/format.ts';
+import { speak } from '../../app/spoken.ts';
 import { useTask, type Task } from '../../app/use-task.ts';
 import type { LayoutWorker, Offer } from '../../workers/layout-worker.ts';
 import { startLayoutWorker } from '../../workers/start.ts';
@@ -77,7 +79,11 @@ export function usePropose(plan: Plan): Propose {
           ),
         signal,
       );
-      if (offers.length > 0) return void show(offers);
+      if (offers.length > 0) {
+        show(offers);
+        speak(`${counted(offers.length, 'layout')} proposed.`);
+        return;
+      }
       onStage('Looking for the reason', 0);
       const conflict = await inWorker<LayoutWorker, Conflict | null>(
         startLayoutWorker,

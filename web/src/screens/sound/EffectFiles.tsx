@@ -52,7 +52,7 @@ function EffectCard({ plan, effect, hear }: { plan: Plan; effect: EffectFile; he
         <Button
           variant="link"
           size="sm"
-          aria-label={`Hear ${effect.name}`}
+          aria-label={`Hear it: ${effect.name}`}
           onClick={() => hear.file(effect.media)}
         >
           Hear it

@@ -53,7 +53,7 @@ export function KitList({ plan, task, hear }: { plan: Plan; task: Task; hear: He
                 <Button
                   variant="outline-dark"
                   size="sm"
-                  aria-label={`Hear ${made.name}`}
+                  aria-label={`${i + 1}: hear ${made.name}`}
                   title={`Hear ${made.name}`}
                   onClick={() => hear.samples(made.render())}
                 >

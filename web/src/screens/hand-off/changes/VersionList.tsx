@@ -118,7 +118,7 @@ export function VersionList({
           Keep
         </Button>
       </form>
-      <ListGroup aria-label="Versions">
+      <ListGroup role="group" aria-label="Versions">
         {versions?.map((version) => (
           <Version
             key={version.number}
