@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, recordFrames, saved, test } from './test.ts';
+import { expect, openTeaser, recordFrames, saved, test } from './test.ts';
 import { readFileSync } from 'node:fs';
 
 /** Presses Tab until what has the focus carries a name. */
@@ -56,4 +56,37 @@ test('the whole way without a mouse: a new pace, a cut moved, the list downloade
   expect(end - starts[0]!).toBe(1080);
   // Bar 3 beat 2 of 112 BPM: 9 beats of 60/112 s are 4.821 s, frame 116 at 24 fps.
   expect(starts[2]! - starts[0]!).toBe(116);
+});
+
+test('everything is found by its words: places, buttons of the screen, steps to go back to', async ({
+  page,
+}) => {
+  await openTeaser(page, 'score');
+  await expect(page.getByRole('button', { name: /^Cut 1,/ })).toBeVisible();
+  const spoken = page.getByRole('status', { name: 'What was done' });
+  const search = page.getByRole('combobox', { name: 'What to do, or where to go' });
+  const find = async (text: string) => {
+    await page.keyboard.press('Control+k');
+    await expect(search).toBeFocused();
+    await page.keyboard.type(text);
+    await page.keyboard.press('Enter');
+    await expect(search).toHaveCount(0);
+  };
+  await find('cut 5');
+  await expect(page.getByRole('button', { name: /^Cut 5,/, pressed: true })).toBeVisible();
+  // What an edit did is said: where the cut is, and how long the shots beside it are.
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(spoken).toHaveText(
+    /^Cut 5 to near bar \d+ beat \d, frame \d+; shots 5 and 6 now \d+ and \d+ frames\.$/,
+  );
+  await find('table');
+  await expect(page.getByRole('table')).toBeVisible();
+  await find('back to before: nudge a ');
+  await expect(spoken).toHaveText(/^Undone: /);
+  await find('go to rehearse');
+  await expect(page).toHaveURL(/rehearse$/);
+  // As a letter it is typed where one types.
+  await page.getByLabel(/^Note at frame/).click();
+  await page.keyboard.type('go on');
+  await expect(page.getByLabel(/^Note at frame/)).toHaveValue('go on');
 });

@@ -13,6 +13,8 @@ export interface View {
   readonly shots: readonly number[];
   /** Whether the list of keys is shown. */
   readonly keys: boolean;
+  /** Whether what can be done is searched. */
+  readonly palette: boolean;
 }
 
 /**
@@ -29,7 +31,14 @@ export function chosenCuts({ cut, also, shots }: View): number[] {
 
 const slice = createSlice({
   name: 'view',
-  initialState: { frame: frames(0), cut: null, also: [], shots: [], keys: false } as View,
+  initialState: {
+    frame: frames(0),
+    cut: null,
+    also: [],
+    shots: [],
+    keys: false,
+    palette: false,
+  } as View,
   reducers: {
     placed: (state, { payload }: PayloadAction<Frames>): View => ({ ...state, frame: payload }),
     cutSelected: (state, { payload }: PayloadAction<number | null>): View => ({
@@ -57,10 +66,28 @@ const slice = createSlice({
       ...state,
       keys: payload ?? !state.keys,
     }),
-    viewReset: (): View => ({ frame: frames(0), cut: null, also: [], shots: [], keys: false }),
+    paletteToggled: (state, { payload }: PayloadAction<boolean | undefined>): View => ({
+      ...state,
+      palette: payload ?? !state.palette,
+    }),
+    viewReset: (): View => ({
+      frame: frames(0),
+      cut: null,
+      also: [],
+      shots: [],
+      keys: false,
+      palette: false,
+    }),
   },
 });
 
-export const { placed, cutSelected, cutsSelected, shotsChosen, keysToggled, viewReset } =
-  slice.actions;
+export const {
+  placed,
+  cutSelected,
+  cutsSelected,
+  shotsChosen,
+  keysToggled,
+  paletteToggled,
+  viewReset,
+} = slice.actions;
 export const view = slice.reducer;

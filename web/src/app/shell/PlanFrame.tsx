@@ -6,17 +6,18 @@ import { FileQueue } from '../../files/file-queue.ts';
 import { takeClipFiles } from '../../files/incoming.ts';
 import { FileQueueContext } from '../../files/use-file-queue.ts';
 import { FaultsContext, useFaultsOf } from '../faults.ts';
-import { KeyGroupsContext, useKeyGroups, type KeyGroup } from '../keys.ts';
+import { KeyGroupsContext, oneKey, useKeyGroups, type KeyGroup } from '../keys.ts';
 import { openPlan } from '../open-plan.ts';
 import { tryServer, useServerBack } from '../server-watch.ts';
 import { redo, undo } from '../plan-state.ts';
 import { useAppDispatch, useAppSelector, type AppStore } from '../store.ts';
-import { keysToggled } from '../view.ts';
+import { keysToggled, paletteToggled } from '../view.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { Footer } from './Footer.tsx';
 import { Header } from './Header.tsx';
 import { KeyList } from './KeyList.tsx';
 import { Notices } from './Notices.tsx';
+import { Palette } from './Palette.tsx';
 import { PlainShell } from './PlainShell.tsx';
 import { MAIN_TARGET, SkipLink } from './SkipLink.tsx';
 import { Spoken } from './Spoken.tsx';
@@ -36,10 +37,26 @@ function useEverywhereKeys(): KeyGroup[] {
         ],
       },
       {
+        label: 'what to do',
+        footer: true,
+        keys: [{ combo: 'mod+k', cap: 'Ctrl K', run: () => dispatch(paletteToggled()) }],
+      },
+      {
         label: 'all keys',
         footer: true,
         keys: [{ combo: '?', cap: '?', printed: true, run: () => dispatch(keysToggled()) }],
       },
+    ],
+    [dispatch],
+  );
+}
+
+/** Keys that work everywhere but in fields, where they are letters. */
+function useLetterKeys(): KeyGroup[] {
+  const dispatch = useAppDispatch();
+  return useMemo(
+    () => [
+      oneKey('go to a cut, a bar, a section', ['g', 'G'], () => dispatch(paletteToggled(true))),
     ],
     [dispatch],
   );
@@ -121,13 +138,16 @@ export default function PlanFrame() {
   const { open, error } = useOpenedPlan(id);
   const plan = useAppSelector((state) => state.history.present?.plan);
   const [groups, show] = useState<readonly KeyGroup[]>([]);
-  const everywhere = useEverywhereKeys();
+  const always = useEverywhereKeys();
+  const letters = useLetterKeys();
+  const everywhere = useMemo(() => [...letters, ...always], [letters, always]);
   const queue = useQueueOf(id, open);
   const { pathname } = useLocation();
   const screen = STEPS.find(({ path }) => path === pathname.split('/')[3])?.name ?? 'The plan';
   useTitle(plan ? `${screen}, ${plan.name}` : screen);
   const faults = useFaultsOf(open ? plan : undefined);
-  useKeyGroups(everywhere, { inFields: true });
+  useKeyGroups(always, { inFields: true });
+  useKeyGroups(letters);
   const keyGroups = useMemo(() => ({ groups, show }), [groups]);
   const footerGroups = useMemo(
     () => ({ groups: [...groups, ...everywhere], show }),
@@ -155,6 +175,7 @@ export default function PlanFrame() {
           <Spoken />
           <Notices />
           <KeyList everywhere={everywhere} />
+          <Palette plan={plan} everywhere={everywhere} />
           <ConflictDialog />
         </div>
       </FaultsContext>
