@@ -90,3 +90,28 @@ test('everything is found by its words: places, buttons of the screen, steps to 
   await page.keyboard.type('go on');
   await expect(page.getByLabel(/^Note at frame/)).toHaveValue('go on');
 });
+
+test('a key is exchanged for another, works, and is kept; one that is taken is refused', async ({
+  page,
+}) => {
+  await openTeaser(page, 'score');
+  await page.getByRole('button', { name: /^Cut 5,/ }).waitFor();
+  await page.keyboard.press('?');
+  await page.getByRole('button', { name: /^lock the cut: L, choose another key/ }).click();
+  await page.keyboard.press('s');
+  await expect(page.getByText('S is the key for “split”: choose another.')).toBeVisible();
+  await page.keyboard.press('q');
+  await expect(page.getByRole('button', { name: /^lock the cut: Q,/ })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Cut 5,/ }).click();
+  await page.keyboard.press('q');
+  await expect(page.getByRole('button', { name: /^Cut 5,.*locked/ })).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: /^Cut 5,/ }).click();
+  await page.keyboard.press('q');
+  await expect(page.getByRole('button', { name: /^Cut 5,.*locked/ })).toHaveCount(0);
+  await page.keyboard.press('?');
+  await page.getByRole('button', { name: 'All keys as they were' }).click();
+  await expect(page.getByRole('button', { name: /^lock the cut: L,/ })).toBeVisible();
+});

@@ -1,24 +1,7 @@
 import { createContext, useContext, useEffect, useRef } from 'react';
+import type { KeyGroup } from './key-groups.ts';
+import { useOwnKeys } from './own-keys.ts';
 import { useHotkeys, type HotkeyCallback } from 'react-hotkeys-hook';
-
-/** One key and what it does. */
-export interface Key {
-  /** As react-hotkeys-hook writes it, such as `mod+z`. */
-  readonly combo: string;
-  /** As printed on the key. */
-  readonly cap: string;
-  /** Whether the character printed counts, not the place of the key. */
-  readonly printed?: boolean;
-  readonly run: () => void;
-}
-
-/** Keys that belong together under one word. */
-export interface KeyGroup {
-  readonly label: string;
-  readonly keys: readonly Key[];
-  /** Whether the footer shows it. */
-  readonly footer?: boolean;
-}
 
 /** A key by its combination and cap, such as `['arrowleft', '←']`. */
 type Cap = readonly [combo: string, cap: string];
@@ -81,7 +64,8 @@ const isTyping = (event: KeyboardEvent): boolean =>
  * Makes keys work while no dialog is open; in fields only if asked for, and only while nothing is
  * typed there.
  */
-export function useKeyGroups(groups: readonly KeyGroup[], { inFields = false } = {}): void {
+export function useKeyGroups(usual: readonly KeyGroup[], { inFields = false } = {}): void {
+  const groups = useOwnKeys(usual);
   const all = groups.flatMap((group) => group.keys);
   const run: HotkeyCallback = (event, { hotkey }) => {
     if (pressesControl(event) || isTyping(event) || document.querySelector('.modal.show')) return;

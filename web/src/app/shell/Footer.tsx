@@ -2,7 +2,9 @@ import { use } from 'react';
 import { landingOf, filmOf } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { timecodeAt } from '../format.ts';
-import { KeyGroupsContext, type KeyGroup } from '../keys.ts';
+import type { KeyGroup } from '../key-groups.ts';
+import { KeyGroupsContext } from '../keys.ts';
+import { useOwnKeys } from '../own-keys.ts';
 import { useAppSelector } from '../store.ts';
 
 function BarAndBeat({ plan, frame }: { plan: Plan; frame: Plan['target'] }) {
@@ -28,7 +30,7 @@ const GroupCaps = ({ group }: { group: KeyGroup }) => (
 /** The position, and the keys that work here: as many as there is room for, and that for all. */
 export function Footer({ plan }: { plan: Plan }) {
   const { frame } = useAppSelector((state) => state.view);
-  const { groups } = use(KeyGroupsContext);
+  const groups = useOwnKeys(use(KeyGroupsContext).groups);
   const shown = groups.filter((group) => group.footer);
   const last = shown.at(-1);
   return (

@@ -4,7 +4,8 @@ import { useNavigate } from 'react-router';
 import { wholeFilm } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { frames } from '@caesura/core/time';
-import { KeyGroupsContext, type KeyGroup } from '../keys.ts';
+import type { KeyGroup } from '../key-groups.ts';
+import { KeyGroupsContext } from '../keys.ts';
 import {
   controlsOf,
   found,

@@ -1,11 +1,5 @@
-import {
-  type KeyGroup,
-  oneKey,
-  SIDEWAYS,
-  twoKeys,
-  UP_AND_DOWN,
-  useScreenKeys,
-} from '../../app/keys.ts';
+import type { KeyGroup } from '../../app/key-groups.ts';
+import { oneKey, SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys } from '../../app/keys.ts';
 
 type Way = 1 | -1;
 
