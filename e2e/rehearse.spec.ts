@@ -250,9 +250,15 @@ test('the film is stepped by frame, looped round a cut, slowed, and what is show
   await page.keyboard.press('f');
   await expect.poll(whole).toBeNull();
 
+  await page.getByRole('button', { name: 'Around the cut' }).click();
+  await page.getByRole('button', { name: 'Over and over' }).click();
   await page.keyboard.press(' ');
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
   const seen = await watched(page, 6000);
+  // The position follows what plays.
+  const told = page.locator('.foot span').filter({ hasText: /^frame \d+$/ });
+  const before = await told.textContent();
+  await expect(told).not.toHaveText(before!);
   const frames = seen.map(({ frame }) => frame);
   expect(Math.min(...frames)).toBeGreaterThanOrEqual(cut - 36);
   expect(Math.max(...frames)).toBeLessThan(cut + 36);
@@ -287,6 +293,7 @@ test('two versions are switched while it plays, where it is', async ({ page }) =
   await expect(page.getByLabel('In use')).not.toBeChecked();
   await step(page, 'Rehearse');
   await page.getByRole('button', { name: 'Around the cut' }).click();
+  await page.getByRole('button', { name: 'Over and over' }).click();
   const cut = plan.score!.shots[23]!.start as number;
   await expect(screen(page)).toHaveAttribute('data-frame', String(cut));
   await saved(page);

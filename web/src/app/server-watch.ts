@@ -1,5 +1,3 @@
-import { useEffect } from 'react';
-
 /** Milliseconds between tries while the server is away. */
 const EVERY = 2000;
 
@@ -55,8 +53,3 @@ export const serverBack = (): Promise<void> =>
       done();
     });
   });
-
-/** Does something when the server comes back, as long as the component is there. */
-export function useServerBack(onBack: () => void): void {
-  useEffect(() => watchServer((isBack) => isBack && onBack()), [onBack]);
-}

@@ -41,7 +41,10 @@ export function playRangeOf(
       const from = Math.min(frame, to - 1);
       return { from, to, at: from, loop };
     }
-    case 'all':
-      return { ...wholeFilm(plan), at: 0, loop };
+    case 'all': {
+      const whole = wholeFilm(plan);
+      // From its last frame on there is nothing left: it begins anew.
+      return { ...whole, at: frame < whole.to - 1 ? frame : 0, loop };
+    }
   }
 }

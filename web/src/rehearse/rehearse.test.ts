@@ -47,9 +47,11 @@ describe('the order in which frames are played', () => {
     expect(playRangeOf('all', plan, { frame: 300, cut: null }, false)).toEqual({
       from: 0,
       to: 720,
-      at: 0,
+      at: 300,
       loop: false,
     });
+    // At its end it begins anew.
+    expect(playRangeOf('all', plan, { frame: 719, cut: null }, false)).toMatchObject({ at: 0 });
     expect(playRangeOf('section', plan, { frame: 300, cut: null }, true)).toMatchObject({
       from: 0,
       to: 720,

@@ -34,13 +34,14 @@ function draw(canvas: HTMLCanvasElement | null, frame: number, picture: ImageBit
 
 /**
  * Rehearses a version of the plan on a canvas: a still at the position, or a play. Another version,
- * or other sounds, are gone over to where it is. `onFrame` is told each frame that is shown.
+ * or other sounds, are gone over to where it is. `onFrame` is told each frame that is
+ * shown, and whether it plays.
  */
 export function useRehearsal(
   canvas: RefObject<HTMLCanvasElement | null>,
   { version, heard }: { readonly version: Plan; readonly heard: readonly Heard[] },
   position: number,
-  onFrame: (frame: number) => void,
+  onFrame: (frame: number, isPlaying: boolean) => void,
 ): Rehearsing {
   const dispatch = useAppDispatch();
   const [state, setState] = useState<Rehearsing['state']>('still');
@@ -54,7 +55,7 @@ export function useRehearsal(
     const own = new Rehearsal({
       onFrame: (frame, painted) => {
         draw(canvas.current, frame, painted);
-        latest.current.onFrame(frame);
+        latest.current.onFrame(frame, own.frame() !== null);
       },
       onEnd: () => setState('still'),
       onSilent: (sentences) => {

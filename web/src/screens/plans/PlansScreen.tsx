@@ -15,7 +15,7 @@ import {
 } from '../../app/api.ts';
 import { counted, lengthTimecode } from '../../app/format.ts';
 import { noticed, problem } from '../../app/notices.ts';
-import { useServerBack } from '../../app/server-watch.ts';
+import { useServerBack } from '../../app/use-server-back.ts';
 import { PlainShell } from '../../app/shell/PlainShell.tsx';
 import { useAppDispatch } from '../../app/store.ts';
 import { useTask } from '../../app/use-task.ts';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Plan } from '@caesura/core/plan';
-import { frames } from '@caesura/core/time';
+import { frames, toNumber } from '@caesura/core/time';
 import { timecodeAt } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 
@@ -14,10 +14,15 @@ interface Props {
   readonly onGo: (frame: number) => void;
 }
 
+/** Seconds for which a note counts as being about what is seen. */
+const LATELY = 3;
+
 /** Remarks at frames: written while it plays, gone to at a click. */
 export function NotesPanel({ plan, frame, onBegin, onGo }: Props) {
   const edit = useEdit();
   const [text, setText] = useState('');
+  const lately = frame - LATELY * toNumber(plan.rate);
+  const here = plan.notes.findLast((note) => note.frame <= frame && note.frame >= lately);
   return (
     <>
       <Form
@@ -41,7 +46,7 @@ export function NotesPanel({ plan, frame, onBegin, onGo }: Props) {
       </Form>
       <ul className="notes">
         {plan.notes.map((note) => (
-          <li key={note.id}>
+          <li key={note.id} aria-current={note === here ? 'true' : undefined}>
             <Button variant="link" size="sm" className="figures" onClick={() => onGo(note.frame)}>
               {timecodeAt(note.frame, plan)}
             </Button>{' '}

@@ -1,11 +1,11 @@
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { frameAtTime, scoreLines, filmOf } from '@caesura/core/film';
 import { sampleHeardAt } from '@caesura/core/plan';
-import { instantOfFrame, seconds, toNumber } from '@caesura/core/time';
+import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useLatest } from '../../app/use-latest.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
-import { cutSelected } from '../../app/view.ts';
+import { cutSelected, placed } from '../../app/view.ts';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import { LineList, type LineListHandle } from '../../components/LineList.tsx';
 import { onLine, useLineItems } from '../../components/line-items.ts';
@@ -25,6 +25,8 @@ import { usePlaying } from './use-playing.ts';
 import { useRehearseKeys } from './use-rehearse-keys.ts';
 
 const LINE_HEIGHT = 102;
+/** Milliseconds between one place of the position and the next while it plays. */
+const FOLLOWS = 200;
 
 const NO_CUTS: readonly number[] = [];
 /** Cuts are not dragged while the film is rehearsed. */
@@ -80,14 +82,21 @@ export default function RehearseScreen() {
   const screen = useRef<FilmScreenHandle>(null);
   const list = useRef<LineListHandle>(null);
   const timeOf = (n: number) => toNumber(instantOfFrame(n, plan.rate));
+  const followed = useRef(0);
   const onFrame = useCallback(
-    (n: number) => {
+    (n: number, isPlaying: boolean) => {
+      // The position and the notes follow a few times a second: often enough to be read.
+      const now = performance.now();
+      if (isPlaying && now - followed.current > FOLLOWS) {
+        followed.current = now;
+        dispatch(placed(frames(n)));
+      }
       screen.current?.tell(n);
       const at = toNumber(instantOfFrame(n, plan.rate));
       list.current?.mark(at);
       list.current?.show(at);
     },
-    [plan.rate],
+    [plan.rate, dispatch],
   );
   const rehearsal = useRehearsal(canvas, { version, heard }, frame, onFrame);
   const still = rehearsal.state === 'still';

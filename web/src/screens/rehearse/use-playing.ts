@@ -30,8 +30,8 @@ export function usePlaying(
   frame: number,
   selected: number | null,
 ): Playing {
-  const [plays, setPlays] = useState<Plays>('around');
-  const [loop, setLoop] = useState(true);
+  const [plays, setPlays] = useState<Plays>('all');
+  const [loop, setLoop] = useState(false);
   const [speed, setSpeed] = useState<Speed>('1');
   const still = rehearsal.state === 'still';
   const start = (from?: number, cutFrame = selected) => {
