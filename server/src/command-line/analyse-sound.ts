@@ -10,7 +10,8 @@ import {
 import { audioAnalyser, type AudioFeatures } from '@caesura/core/listen';
 import { CaesuraError } from '@caesura/core/time';
 
-const MEND = 'Give a WAV file of PCM samples; any other sound can be listened to in the browser.';
+const MEND =
+  'Turn it into a WAV file of PCM samples first, such as by “ffmpeg -i SOUND sound.wav”, or listen to it in the browser.';
 
 /**
  * Keeps the traces of an uncompressed sound file while reading it, so that a long one is never held

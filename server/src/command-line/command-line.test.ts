@@ -201,3 +201,18 @@ it('checks a plan and tells the window of a cut frame by frame', () => {
   expect(caesura('frames', file, '--cut', 'x').status).not.toBe(0);
   expect(caesura('frames', file, '--cut', '400').stderr).toContain('There is no cut 400');
 });
+
+it('tells a WAV file that is cut short, hears what is there, and says how sound becomes WAV', () => {
+  const samples = Float32Array.from({ length: 48_000 }, (_, i) => Math.sin(i / 9) / 4);
+  const whole = wavOf([samples], 48_000);
+  const heard = caesura('analyse', fileOf('whole.wav', whole));
+  expect(heard).toMatchObject({ status: 0, stderr: '' });
+  const short = caesura('analyse', fileOf('short.wav', whole.subarray(0, whole.length >> 2)));
+  expect(short.status).toBe(0);
+  expect(short.stderr).toMatch(/^“short\.wav” is cut short: it holds 2[45] % of the samples/);
+  expect((JSON.parse(short.stdout) as { samples: number }).samples).toBeLessThan(13_000);
+  const mp3 = path.join(ROOT, 'demo/output/voice/spoken-line.mp3');
+  const refused = caesura('analyse', mp3);
+  expect(refused.status).toBe(1);
+  expect(refused.stderr).toContain('ffmpeg -i SOUND sound.wav');
+});

@@ -13,6 +13,7 @@ import { CaesuraError } from '@caesura/core/time';
 import { analyseSoundFile } from './analyse-sound.ts';
 import { json, misused, readJson, readPlanFile } from './input.ts';
 import { proveFile } from './prove.ts';
+import { cutShortWords } from './wave-length.ts';
 import { auditFile, readFilmFile } from './read-film.ts';
 
 const FORMATS = HANDOFF_FORMATS.map((f) => f.id).join('|');
@@ -40,6 +41,9 @@ The forms of the files are in docs/command-line.md.
 
 async function analyseFile(file: string): Promise<string> {
   const findings = findingsIn(await analyseSoundFile(file));
+  const short = await cutShortWords(file, path.basename(file));
+  // Beside the result, which others read.
+  if (short) process.stderr.write(`${short}\n`);
   const hash = createHash('sha256');
   await pipeline(createReadStream(file), hash);
   return json(reportOf(findings, path.basename(file), hash.digest('hex')));

@@ -1,6 +1,7 @@
+import { droppedFiles } from './dropped-files.ts';
 import { useRef, useState, type ReactNode } from 'react';
 
-/** Takes files by dropping them anywhere on it. */
+/** Takes files, and those in folders, by dropping them anywhere on it. */
 export function DropArea({
   onFiles,
   children,
@@ -26,8 +27,9 @@ export function DropArea({
       onDrop={(event) => {
         event.preventDefault();
         enter(-depth.current);
-        const files = [...event.dataTransfer.files];
-        if (files.length > 0) onFiles(files);
+        void droppedFiles(event.dataTransfer).then((files) => {
+          if (files.length > 0) onFiles(files);
+        });
       }}
     >
       {children}
