@@ -84,5 +84,13 @@ for (const theme of ['day', 'night'] as const)
     }
     await page.keyboard.press('?');
     await look('keys');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('Control+k');
+    await look('palette');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Help' }).click();
+    await look('help');
+    await page.getByLabel('Find in the help').fill('cue');
+    await look('help, found');
     expect(found).toEqual([]);
   });

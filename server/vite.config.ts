@@ -1,8 +1,9 @@
 import { defineConfig } from 'vite';
 
 /**
- * Bundles the server, the command line and the work on data folders for Node. Packages stay outside; core goes in, and with
- * it the two packages of very many files, whose reading would take half the start.
+ * Bundles the server, the command line and the work on data folders for Node. Packages stay
+ * outside; core goes in, and with it the two packages of very many files, whose reading would take
+ * half the start.
  */
 export default defineConfig({
   build: {

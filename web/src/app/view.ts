@@ -15,6 +15,8 @@ export interface View {
   readonly keys: boolean;
   /** Whether what can be done is searched. */
   readonly palette: boolean;
+  /** Whether the help is shown. */
+  readonly help: boolean;
 }
 
 /**
@@ -38,6 +40,7 @@ const slice = createSlice({
     shots: [],
     keys: false,
     palette: false,
+    help: false,
   } as View,
   reducers: {
     placed: (state, { payload }: PayloadAction<Frames>): View => ({ ...state, frame: payload }),
@@ -70,6 +73,10 @@ const slice = createSlice({
       ...state,
       palette: payload ?? !state.palette,
     }),
+    helpToggled: (state, { payload }: PayloadAction<boolean | undefined>): View => ({
+      ...state,
+      help: payload ?? !state.help,
+    }),
     viewReset: (): View => ({
       frame: frames(0),
       cut: null,
@@ -77,6 +84,7 @@ const slice = createSlice({
       shots: [],
       keys: false,
       palette: false,
+      help: false,
     }),
   },
 });
@@ -88,6 +96,7 @@ export const {
   shotsChosen,
   keysToggled,
   paletteToggled,
+  helpToggled,
   viewReset,
 } = slice.actions;
 export const view = slice.reducer;

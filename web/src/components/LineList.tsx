@@ -88,6 +88,8 @@ export function LineList({ lines, height, label, draw, onPoint, ref }: Props) {
     <div
       className="lines"
       ref={scroller}
+      // What scrolls is reached by keyboard.
+      // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
       tabIndex={0}
       aria-label={label}
       role="region"

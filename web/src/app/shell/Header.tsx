@@ -1,9 +1,10 @@
 import { filmOf } from '@caesura/core/film';
-import { Redo2, Undo2 } from 'lucide-react';
+import { CircleHelp, Redo2, Undo2 } from 'lucide-react';
 import type { Plan } from '@caesura/core/plan';
 import { counted, formatLine } from '../format.ts';
 import { redo, undo } from '../plan-state.ts';
 import { useAppDispatch, useAppSelector } from '../store.ts';
+import { helpToggled } from '../view.ts';
 import { IconButton } from '../../components/IconButton.tsx';
 import { Brand, ThemeSwitch } from './Brand.tsx';
 import { RuleLink } from './RuleLink.tsx';
@@ -51,6 +52,19 @@ function ShotsPill({ plan }: { plan: Plan }) {
   );
 }
 
+function HelpButton() {
+  const dispatch = useAppDispatch();
+  return (
+    <IconButton
+      name="Help"
+      hint="Help on this screen (F1)"
+      onClick={() => dispatch(helpToggled(true))}
+    >
+      <CircleHelp size={18} />
+    </IconButton>
+  );
+}
+
 /** The head of a plan's screens: what it is, its length against the target, whether it is saved. */
 export function Header({ plan }: { plan: Plan }) {
   return (
@@ -64,6 +78,7 @@ export function Header({ plan }: { plan: Plan }) {
       <ShotsPill plan={plan} />
       <SavePill />
       <UndoButtons />
+      <HelpButton />
       <RuleLink plan={plan} />
       <ThemeSwitch />
     </header>

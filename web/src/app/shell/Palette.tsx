@@ -115,6 +115,8 @@ function OpenPalette({ plan, everywhere }: { plan: Plan; everywhere: readonly Ke
       />
       <ul id={id} role="listbox" aria-label="What can be done" className="palette-list">
         {shown.map((entry, i) => (
+          // Its keys are those of the field, which keeps the focus.
+          // eslint-disable-next-line jsx-a11y/click-events-have-key-events
           <li
             key={`${entry.name} ${entry.beside}`}
             id={optionId(i)}

@@ -13,10 +13,11 @@ import { tryServer } from '../server-watch.ts';
 import { useServerBack } from '../use-server-back.ts';
 import { redo, undo } from '../plan-state.ts';
 import { useAppDispatch, useAppSelector, type AppStore } from '../store.ts';
-import { keysToggled, paletteToggled } from '../view.ts';
+import { helpToggled, keysToggled, paletteToggled } from '../view.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { Footer } from './Footer.tsx';
 import { Header } from './Header.tsx';
+import { HelpDialog } from './HelpDialog.tsx';
 import { KeyList } from './KeyList.tsx';
 import { Notices } from './Notices.tsx';
 import { Palette } from './Palette.tsx';
@@ -42,6 +43,10 @@ function useEverywhereKeys(): KeyGroup[] {
         label: 'what to do',
         footer: true,
         keys: [{ combo: 'mod+k', cap: 'Ctrl K', run: () => dispatch(paletteToggled()) }],
+      },
+      {
+        label: 'help on this screen',
+        keys: [{ combo: 'f1', cap: 'F1', run: () => dispatch(helpToggled()) }],
       },
       {
         label: 'all keys',
@@ -177,6 +182,7 @@ export default function PlanFrame() {
           <Spoken />
           <Notices />
           <KeyList everywhere={everywhere} />
+          <HelpDialog everywhere={everywhere} />
           <Palette plan={plan} everywhere={everywhere} />
           <ConflictDialog />
         </div>

@@ -32,6 +32,8 @@ export function ClipLines({ frame, ...props }: Props) {
     <div
       className="lines"
       ref={scroller}
+      // What scrolls is reached by keyboard.
+      // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
       tabIndex={0}
       role="region"
       aria-label={`Frames of ${clip.name}`}
