@@ -19,6 +19,7 @@ import { bundled } from '../e2e/bundle.ts';
 import { startServer } from '../e2e/server.ts';
 import { benchFaults } from './faults.ts';
 import { benchHeardFiles } from './heard-files.ts';
+import { benchKills } from './kills.ts';
 import { benchList, benchPage, benchSteps } from './pages.ts';
 import { benchHardRehearsing, benchLooping, benchRehearsing, benchSwitching } from './rehearse.ts';
 import { benchDragging, benchMoves, benchProposals } from './score.ts';
@@ -261,6 +262,7 @@ const LONG: typeof BENCHES = {
   looping: () => benchLooping(say),
   'heard-files': () => benchHeardFiles(say),
   'first-cut': benchFirstCuts,
+  kills: () => benchKills(Number(process.argv[3] ?? 1000)),
 };
 const only = process.argv[2];
 for (const [name, bench] of Object.entries(only ? { ...BENCHES, ...LONG } : BENCHES))

@@ -26,7 +26,7 @@ async function eachTab(page: Page, look: (name: string) => Promise<void>): Promi
 
 for (const theme of ['day', 'night'] as const)
   test(`axe finds nothing wrong on any screen, tab or dialog, ${theme}`, async ({ page }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(400_000);
     const found: string[] = [];
     const look = async (where: string) => {
       // Colours that fade in are not judged half-way.

@@ -5,6 +5,7 @@ import { nearestKind, type AuditedCut } from '@caesura/core/handoff';
 import type { ShotFacts } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { signed, timecodeAt } from '../../../app/format.ts';
+import { useRoving } from '../../../components/use-roving.ts';
 
 const SORTS = { film: 'in the film', off: 'furthest off' } as const;
 
@@ -25,6 +26,7 @@ export function CutTable({
   const { id } = useParams();
   const [sort, setSort] = useState<keyof typeof SORTS>('film');
   const off = ({ fromBeat }: AuditedCut) => Math.abs(fromBeat?.frames ?? 0);
+  const roving = useRoving(cuts.length);
   const rows = sort === 'film' ? cuts : cuts.toSorted((a, b) => off(b) - off(a));
   return (
     <>
@@ -54,15 +56,19 @@ export function CutTable({
             <th scope="col">From → to</th>
           </tr>
         </thead>
-        <tbody>
-          {rows.map((cut) => {
+        {/* The keys are those of the links inside it. */}
+        {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
+        <tbody onKeyDown={roving.onKeyDown}>
+          {rows.map((cut, i) => {
             const { fromBeat, offsets, frame } = cut;
             const kind = nearestKind(cut);
             const near = kind && offsets[kind];
             return (
               <tr key={cut.cut} className={cut.cut === open ? 'is-open' : undefined}>
                 <td className="figures">
-                  <Link to={`/plans/${id}/moves/${cut.cut}`}>{cut.cut}</Link>
+                  <Link to={`/plans/${id}/moves/${cut.cut}`} {...roving.stop(i)}>
+                    {cut.cut}
+                  </Link>
                 </td>
                 <td className="figures">{timecodeAt(frame, plan)}</td>
                 <td>

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { Button, Form, Table } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { compared } from '../../../app/compare.ts';
+import { useRoving } from '../../../components/use-roving.ts';
 import {
   changesCsv,
   changesOf,
@@ -47,6 +48,8 @@ function ChangeTable({
   onOpen: (change: Change) => void;
   onTake: ((change: Change) => void) | null;
 }) {
+  const shown = changes.slice(0, SHOWN);
+  const roving = useRoving(shown.length);
   return (
     <Table size="sm" className="proof-table">
       <thead>
@@ -57,12 +60,19 @@ function ChangeTable({
           {onTake && <th scope="col">Take</th>}
         </tr>
       </thead>
-      <tbody>
-        {changes.slice(0, SHOWN).map((change, i) => (
+      {/* The keys are those of the buttons inside it. */}
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
+      <tbody onKeyDown={roving.onKeyDown}>
+        {shown.map((change, i) => (
           <tr key={i} className={change === open ? 'is-open' : undefined}>
             <td>{change.kind}</td>
             <td className="figures">
-              <button type="button" className="btn btn-link btn-sm" onClick={() => onOpen(change)}>
+              <button
+                type="button"
+                className="btn btn-link btn-sm"
+                {...roving.stop(i)}
+                onClick={() => onOpen(change)}
+              >
                 {timecodeAt(change.frame, plan)}
               </button>
             </td>
@@ -73,6 +83,7 @@ function ChangeTable({
                   <Button
                     size="sm"
                     variant="outline-dark"
+                    tabIndex={roving.stop(i).tabIndex}
                     aria-label={`Take: ${change.words}`}
                     onClick={() => onTake(change)}
                   >
