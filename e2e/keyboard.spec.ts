@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { ROOT } from './server.ts';
 import { expect, openTeaser, recordFrames, saved, test } from './test.ts';
 import { readFileSync } from 'node:fs';
 
@@ -114,4 +115,80 @@ test('a key is exchanged for another, works, and is kept; one that is taken is r
   await page.keyboard.press('?');
   await page.getByRole('button', { name: 'All keys as they were' }).click();
   await expect(page.getByRole('button', { name: /^lock the cut: L,/ })).toBeVisible();
+});
+
+test('the whole job by keyboard alone: from a song and clips to a file, and no press of a mouse', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  // Any press of a pointer counts.
+  await page.addInitScript(() => {
+    Object.assign(globalThis, { presses: 0 });
+    addEventListener(
+      'pointerdown',
+      () => (globalThis as unknown as { presses: number }).presses++,
+      true,
+    );
+  });
+  const press = (key: string) => page.keyboard.press(key);
+  const output = `${ROOT}/demo/output`;
+  /** Presses what the palette finds. */
+  const act = async (words: string) => {
+    await press('Control+k');
+    const search = page.getByRole('combobox', { name: 'What to do, or where to go' });
+    await expect(search).toBeFocused();
+    await page.keyboard.type(words);
+    await press('Enter');
+    await expect(search).toHaveCount(0);
+  };
+  /** Chooses files in the system's own window, which a button opens. */
+  const files = async (button: RegExp, chosen: string | string[]) => {
+    await tabTo(page, button);
+    const window = page.waitForEvent('filechooser');
+    await press('Enter');
+    await (await window).setFiles(chosen);
+  };
+  await page.goto('/plans');
+  await expect(page.getByRole('link', { name: /Open day teaser/ })).toBeVisible();
+  await tabTo(page, /New plan$/);
+  await press('Enter');
+  await expect(page.getByRole('heading', { name: 'The film' })).toBeVisible();
+  await act('go to listen');
+  await files(/^Choose a sound file$/, `${output}/open-day-music.mp3`);
+  await expect(page.getByRole('heading', { name: 'open-day-music.mp3' })).toBeVisible({
+    timeout: 90_000,
+  });
+  await act('go to footage');
+  await expect(page.getByRole('heading', { name: 'No clips yet' })).toBeVisible();
+  const names = ['guillotine', 'flywheel', 'platen-closes', 'street-door', 'inking-roller'];
+  await files(
+    /^Choose video files$/,
+    names.map((name) => `${output}/clips/${name}.mp4`),
+  );
+  await expect(page.getByRole('heading', { name: '5 clips' })).toBeVisible({ timeout: 60_000 });
+  const keep = page.getByRole('button', { name: /^Keep \d+ (of \d+ )?proposed moments?$/ });
+  await expect(keep).toBeEnabled();
+  await act('keep');
+  await act('go to score');
+  await expect(page.getByRole('button', { name: 'Propose', exact: true })).toBeVisible();
+  await act('propose');
+  await expect(page.getByRole('button', { name: /^Take / }).first()).toBeVisible({
+    timeout: 90_000,
+  });
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden({
+    timeout: 90_000,
+  });
+  await act('take');
+  await saved(page);
+  await act('cut 2');
+  await press('Shift+ArrowRight');
+  await expect(page.getByRole('status', { name: 'What was done' })).toHaveText(/^Cut 2 to /);
+  await act('go to hand-off');
+  await expect(page.getByText('Read back as planned.')).toBeVisible({ timeout: 30_000 });
+  const waiting = page.waitForEvent('download');
+  await act('download');
+  const { starts, end } = recordFrames(readFileSync(await (await waiting).path(), 'utf8'), 24);
+  expect(end - starts[0]!).toBe(720);
+  expect(starts.length).toBeGreaterThan(5);
+  expect(await page.evaluate(() => (globalThis as unknown as { presses: number }).presses)).toBe(0);
 });

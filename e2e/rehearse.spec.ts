@@ -464,3 +464,28 @@ test('a ramp in the animatic shows the frames that the plan says, also blended: 
   expect(between).toBeGreaterThan(40);
   expect(worst).toBeLessThan(0.08);
 });
+
+test('three keys go back, stop and go on, twice as fast with every press', async ({ page }) => {
+  await openRehearsed(page, 'rehearse');
+  const at = async () => Number(await screen(page).getAttribute('data-frame'));
+  await expect(screen(page)).toHaveAttribute('data-frame', '0');
+  await page.keyboard.press('l');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await page.keyboard.press('l');
+  await page.keyboard.press('l');
+  await expect(page.getByText('on, 4 ×')).toBeVisible();
+  await expect.poll(at).toBeGreaterThan(120);
+  await page.keyboard.press('k');
+  await page.waitForTimeout(300);
+  const stopped = await at();
+  await page.waitForTimeout(500);
+  expect(await at()).toBe(stopped);
+  await page.keyboard.press('j');
+  await page.keyboard.press('j');
+  await expect(page.getByText('back, 2 ×')).toBeVisible();
+  await expect.poll(at).toBeLessThan(stopped - 40);
+  // Space ends it where it is.
+  await page.keyboard.press(' ');
+  await expect(page.getByText('back, 2 ×')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});

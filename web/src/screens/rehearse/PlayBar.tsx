@@ -11,6 +11,7 @@ export function PlayBar({
   rehearsal,
   plays,
   loop,
+  shuttle,
   onToggle,
   onPlays,
   onLoop,
@@ -19,6 +20,8 @@ export function PlayBar({
   rehearsal: Rehearsing;
   plays: Plays;
   loop: boolean;
+  /** Times as fast as the film that it is gone through, backwards below 0. */
+  shuttle: number;
   onToggle: () => void;
   onPlays: (plays: Plays) => void;
   onLoop: () => void;
@@ -64,6 +67,9 @@ export function PlayBar({
         <Maximize size={16} />
       </Button>
       <span className={`late figures${late > TOO_LATE ? ' is-late' : ''}`} role="status">
+        {shuttle !== 0 && shuttle !== 1
+          ? `${shuttle < 0 ? 'back' : 'on'}, ${Math.abs(shuttle)} × `
+          : ''}
         {punctuality ? `${punctuality.late} of ${punctuality.due} frames late` : ''}
       </span>
     </div>

@@ -1,5 +1,5 @@
 import { useCallback, useMemo, useRef, useState } from 'react';
-import { frameAtTime, scoreLines, filmOf } from '@caesura/core/film';
+import { frameAtTime, scoreLines, filmOf, wholeFilm } from '@caesura/core/film';
 import { sampleHeardAt } from '@caesura/core/plan';
 import { frames, instantOfFrame, seconds, toNumber } from '@caesura/core/time';
 import { useEdit, usePlan } from '../../app/hooks.ts';
@@ -16,12 +16,14 @@ import { HeardHere } from './HeardHere.tsx';
 import { FilmScreen, type FilmScreenHandle } from './FilmScreen.tsx';
 import { PlayBar } from './PlayBar.tsx';
 import { NotesPanel } from './NotesPanel.tsx';
+import { playRangeOf } from '../../rehearse/play-ranges.ts';
 import { overlayOf } from '../../rehearse/overlay.ts';
 import { useRehearsal } from '../../rehearse/use-rehearsal.ts';
 import { ALL_ON, soundsWith, seenWith, SPEED_KEYS } from '../../rehearse/switches.ts';
 import { SwitchesPanel } from './SwitchesPanel.tsx';
 import { useGoing } from './use-going.ts';
 import { usePlaying } from './use-playing.ts';
+import { useShuttle } from './use-shuttle.ts';
 import { useRehearseKeys } from './use-rehearse-keys.ts';
 
 const LINE_HEIGHT = 102;
@@ -116,6 +118,28 @@ export default function RehearseScreen() {
     { frame, selected },
     { rehearsal, start: playing.start, list },
   );
+  const shuttle = useShuttle({
+    ...{ rate: toNumber(plan.rate), to: wholeFilm(chosen).to },
+    here: () => rehearsal.frame() ?? frame,
+    isPlaying: () => !still,
+    place: (to) => dispatch(placed(frames(to))),
+    play: (from) => {
+      rehearsal.play(
+        { ...playRangeOf('all', chosen, { frame: from, cut: null }, loop), at: from },
+        Number(speed),
+      );
+    },
+    stop: () => {
+      if (!still) rehearsal.stop();
+    },
+  });
+  const toggle = () => {
+    if (shuttle.speed !== 0 && shuttle.speed !== 1) shuttle.halt();
+    else {
+      shuttle.halt();
+      playing.toggle();
+    }
+  };
   const onSelect = useLatest(select);
   const nudge = (by: 1 | -1) => {
     const nudged = thisCut();
@@ -140,8 +164,16 @@ export default function RehearseScreen() {
     setSwitches({ ...switches, joins: !all, phrases: !all, ramps: !all });
   };
   useRehearseKeys({
-    play: playing.toggle,
-    byFrame,
+    play: toggle,
+    shuttle: shuttle.go,
+    halt: () => {
+      shuttle.halt();
+      if (!still) rehearsal.stop();
+    },
+    byFrame: (by) => {
+      shuttle.halt();
+      byFrame(by);
+    },
     byCut,
     nudge,
     tap,
@@ -168,7 +200,8 @@ export default function RehearseScreen() {
         />
         <PlayBar
           {...{ rehearsal, plays, loop }}
-          onToggle={playing.toggle}
+          onToggle={toggle}
+          shuttle={shuttle.speed}
           onPlays={setPlays}
           onLoop={() => setLoop(!loop)}
           onFullScreen={fullScreen}

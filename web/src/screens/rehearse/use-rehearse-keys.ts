@@ -5,6 +5,9 @@ type Way = 1 | -1;
 /** What the keys of Rehearse do. */
 export interface RehearseActs {
   readonly play: () => void;
+  /** Goes back or on, faster with every press; ends that. */
+  readonly shuttle: (way: Way) => void;
+  readonly halt: () => void;
   readonly byFrame: (by: Way) => void;
   readonly byCut: (by: Way) => void;
   readonly nudge: (by: Way) => void;
@@ -22,6 +25,14 @@ export interface RehearseActs {
 export function useRehearseKeys(acts: RehearseActs): void {
   useScreenKeys([
     oneKey('play', ['space', 'space'], acts.play, { footer: true }),
+    {
+      label: 'back, stop, on; again is twice as fast',
+      keys: [
+        { combo: 'j', cap: 'J', run: () => acts.shuttle(-1) },
+        { combo: 'k', cap: 'K', run: acts.halt },
+        { combo: 'l', cap: 'L', run: () => acts.shuttle(1) },
+      ],
+    },
     twoKeys('frame', SIDEWAYS, acts.byFrame),
     twoKeys('cut', UP_AND_DOWN, acts.byCut),
     twoKeys(
