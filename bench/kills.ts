@@ -6,13 +6,11 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { createInterface } from 'node:readline';
 import { setTimeout } from 'node:timers/promises';
-import { Kysely, Migrator } from 'kysely';
 import { newPlan } from '@caesura/core/plan';
-import { MIGRATIONS } from '../server/src/database/migrations.ts';
-import { DATABASE_FILE, openDatabase } from '../server/src/database/open.ts';
-import { openSqlite, SqliteFileDialect } from '../server/src/database/sqlite.ts';
+import { openDatabase } from '../server/src/database/open.ts';
 import { mediaStore } from '../server/src/media/media-store.ts';
 import { GRACE, sweep } from '../server/src/storage/sweep.ts';
+import { oldFolder } from '../server/src/testing/old-folder.ts';
 import { ROOT } from '../e2e/server.ts';
 
 const DAY = 86_400_000;
@@ -147,30 +145,6 @@ async function firstStarts(kills: number): Promise<Tally> {
     rmSync(data, { recursive: true, force: true });
   }
   return tally;
-}
-
-/** A folder as the first version left it, with some plans. */
-async function oldFolder(plans: number): Promise<string> {
-  const data = mkdtempSync(path.join(tmpdir(), 'caesura-old-'));
-  const database = openSqlite(path.join(data, DATABASE_FILE));
-  const db = new Kysely<{ plan: Record<string, unknown> }>({
-    dialect: new SqliteFileDialect({ database }),
-  });
-  const getMigrations = async () => ({ ...MIGRATIONS });
-  const migrator = new Migrator({ db, provider: { getMigrations } });
-  const { error } = await migrator.migrateTo('001-plans-and-media');
-  if (error) throw error as Error;
-  const at = '2026-01-01T00:00:00.000Z';
-  for (let i = 0; i < plans; i++)
-    await db
-      .insertInto('plan')
-      .values({
-        ...{ id: `p${i}`, revision: 1, document: JSON.stringify(newPlan(`Old ${i}`)) },
-        ...{ created_at: at, changed_at: at, deleted_at: null },
-      })
-      .execute();
-  await db.destroy();
-  return data;
 }
 
 /** Kills in the middle of bringing an old database up to date. */

@@ -5,7 +5,9 @@ test('the slide rule opens with what the plan says, answers as it is typed, and 
 }) => {
   await openDemo(page, 'score');
   await page.getByRole('button', { name: 'Slide rule' }).click();
-  await expect(page.getByRole('heading', { name: 'Frames, time, beats', exact: true })).toBeVisible();
+  await expect(
+    page.getByRole('heading', { name: 'Frames, time, beats', exact: true }),
+  ).toBeVisible();
   // The film is 1080 frames of 24 a second.
   await expect(page.getByText('At 24 fps 1080 frames are 45 s')).toBeVisible();
   await page.getByRole('button', { name: 'Drop-frame' }).click();

@@ -5,6 +5,7 @@ import {
   mkdirSync,
   readdirSync,
   readFileSync,
+  rmSync,
   writeFileSync,
 } from 'node:fs';
 import { connect } from 'node:net';
@@ -21,6 +22,7 @@ import { loadDemo } from './demo.ts';
 import { mediaStore } from './media/media-store.ts';
 import { planStore } from './plans/plan-store.ts';
 import { versionStore } from './plans/version-store.ts';
+import { oldFolder } from './testing/old-folder.ts';
 import { failedStart, startProcess } from './testing/process.ts';
 import { ROOT, temporaryFolder, withServer } from './testing/server.ts';
 
@@ -227,3 +229,13 @@ it('says that the disk is full, keeps what was saved, and goes on when there is 
     expect((await plans.create(grown)).plan.name).toBe('Grown');
     await full.destroy();
   }));
+
+it('opens a folder as the first version left it, with all its plans', async () => {
+  const data = await oldFolder(3);
+  const app = await buildApp(settingsOf(data));
+  const plans = (await app.inject('/api/plans')).json<{ name: string }[]>();
+  expect(plans.map(({ name }) => name).toSorted()).toEqual(['Old 0', 'Old 1', 'Old 2']);
+  expect((await app.inject('/api/storage')).statusCode).toBe(200);
+  await app.close();
+  rmSync(data, { recursive: true, force: true });
+});
