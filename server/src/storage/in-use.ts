@@ -12,25 +12,22 @@ const HASH = /\b[0-9a-f]{64}\b/g;
  */
 export async function hashesInUse(db: Kysely<Tables>): Promise<ReadonlySet<string>> {
   const found = new Set<string>();
-  const look = async (document: string | undefined) => {
-    for (const [hash] of document?.matchAll(HASH) ?? []) found.add(hash);
-    await setImmediate();
+  const lookAt = async <K>(
+    keys: readonly K[],
+    read: (key: K) => Promise<{ readonly document: string } | undefined>,
+  ): Promise<void> => {
+    for (const key of keys) {
+      const row = await read(key);
+      for (const [hash] of row?.document.matchAll(HASH) ?? []) found.add(hash);
+      await setImmediate();
+    }
   };
-  for (const { id } of await db.selectFrom('plan').select('id').execute()) {
-    const row = await db
-      .selectFrom('plan')
-      .select('document')
-      .where('id', '=', id)
-      .executeTakeFirst();
-    await look(row?.document);
-  }
-  for (const { number } of await db.selectFrom('version').select('number').execute()) {
-    const row = await db
-      .selectFrom('version')
-      .select('document')
-      .where('number', '=', number)
-      .executeTakeFirst();
-    await look(row?.document);
-  }
+  const [plans, versions] = [db.selectFrom('plan'), db.selectFrom('version')];
+  await lookAt(await plans.select('id').execute(), ({ id }) =>
+    plans.select('document').where('id', '=', id).executeTakeFirst(),
+  );
+  await lookAt(await versions.select('number').execute(), ({ number }) =>
+    versions.select('document').where('number', '=', number).executeTakeFirst(),
+  );
   return found;
 }

@@ -2,6 +2,7 @@ import { isSameJson, type Plan } from '@caesura/core/plan';
 import type { StoredPlan } from './api.ts';
 import {
   forgetKept,
+  isKeptInBrowser,
   keepHistory,
   keptHistories,
   type FoundHistory,
@@ -78,10 +79,16 @@ export async function openPlan(
   { dispatch, getState }: Pick<AppStore, 'dispatch' | 'getState'>,
 ): Promise<void> {
   await settled(getState);
+  const before = getState().history.present;
   const [stored, { own, left }] = await Promise.all([
     askJson<StoredPlan>('GET', `/api/plans/${id}`),
     keptHistories(id),
   ]);
+  // What was done to the open plan meanwhile goes on; the rest comes when that is saved.
+  if (getState().save.id === id && getState().history.present !== before) {
+    if (left.some(({ kept: { unsaved } }) => unsaved)) moreLeft.add(id);
+    return;
+  }
   const chosen = chosenHistory(own, left);
   const { past, present, future, status, revision } = openingOf(stored, chosen?.kept);
   // What is taken over is this tab's from here on, and what was saved is not needed any more.
@@ -91,7 +98,9 @@ export async function openPlan(
     { revision, unsaved: status !== 'saved' },
   );
   const others = left.filter((one) => one !== chosen && one.kept.unsaved);
-  await forgetKept(left.filter((one) => !others.includes(one)).map(({ key }) => key));
+  // Only what this tab has by now is forgotten where it was: a full browser keeps nothing more.
+  if (isKeptInBrowser(present))
+    await forgetKept(left.filter((one) => !others.includes(one)).map(({ key }) => key));
   if (others.length > 0) moreLeft.add(id);
   else moreLeft.delete(id);
   dispatch(viewReset());

@@ -2,6 +2,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { filmOf } from '@caesura/core/film';
 import { layOutSteadily } from '../../../core/src/layout/index.ts';
 import { samplePlan } from '../../../core/src/testing/sample-plan.ts';
+import { timecodeAt } from './format.ts';
 import { found, historyEntries, placesOf, sectionEntries, type Entry } from './palette-entries.ts';
 
 const entry = (name: string, beside = ''): Entry => ({ name, beside, run: () => undefined });
@@ -41,6 +42,12 @@ describe('places of the film', () => {
 
   it('are times as they are typed, inside the film alone', () => {
     expect(names(placesOf(plan, '0:02', go))).toHaveLength(1);
+    // A timecode as the film shows it, which seldom starts at zero.
+    const later = { ...plan, start: (plan.start + 90_000) as typeof plan.start };
+    const shown = timecodeAt(40, later);
+    expect(placesOf(later, shown, go)).toMatchObject([{ name: `Go to ${shown}` }]);
+    placesOf(later, shown, go)[0]!.run();
+    expect(go.toFrame).toHaveBeenLastCalledWith(40);
     expect(names(placesOf(plan, '9:59:00', go))).toEqual([]);
     expect(names(placesOf(plan, 'cut 9999', go))).toEqual([]);
     expect(names(placesOf(plan, 'cut 0', go))).toEqual([]);

@@ -94,10 +94,16 @@ export function placesOf(plan: Plan, search: string, go: Goes): Entry[] {
   return entries;
 }
 
-/** The frame of a length or a timecode that was typed; null where it is none. */
-function frameOf(text: string, { rate, dropFrame }: Plan): number | null {
+/**
+ * The frame of a timecode that was typed as the film shows it, or of a time from its start; null
+ * where it is none.
+ */
+function frameOf(text: string, plan: Plan): number | null {
+  const { rate, dropFrame, start } = plan;
   try {
-    return parseLength(text, { rate, dropFrame }).frames;
+    const typed = parseLength(text, { rate, dropFrame }).frames;
+    const shown = typed - start;
+    return shown >= 0 && shown < wholeFilm(plan).to ? shown : typed;
   } catch {
     return null;
   }

@@ -31,17 +31,20 @@ export function chosenCuts({ cut, also, shots }: View): number[] {
   return Array.from({ length: last - first }, (_, i) => first + 1 + i);
 }
 
+/** What is looked at when a plan is opened. */
+const NOTHING: View = {
+  frame: frames(0),
+  cut: null,
+  also: [],
+  shots: [],
+  keys: false,
+  palette: false,
+  help: false,
+};
+
 const slice = createSlice({
   name: 'view',
-  initialState: {
-    frame: frames(0),
-    cut: null,
-    also: [],
-    shots: [],
-    keys: false,
-    palette: false,
-    help: false,
-  } as View,
+  initialState: NOTHING,
   reducers: {
     placed: (state, { payload }: PayloadAction<Frames>): View => ({ ...state, frame: payload }),
     cutSelected: (state, { payload }: PayloadAction<number | null>): View => ({
@@ -77,15 +80,7 @@ const slice = createSlice({
       ...state,
       help: payload ?? !state.help,
     }),
-    viewReset: (): View => ({
-      frame: frames(0),
-      cut: null,
-      also: [],
-      shots: [],
-      keys: false,
-      palette: false,
-      help: false,
-    }),
+    viewReset: (): View => NOTHING,
   },
 });
 
