@@ -130,6 +130,8 @@ test('the whole job by keyboard alone: from a song and clips to a file, and no p
       true,
     );
   });
+  // Held for the whole test: switched on by each wait, a quick press can come before it.
+  page.on('filechooser', () => undefined);
   const press = (key: string) => page.keyboard.press(key);
   const output = `${ROOT}/demo/output`;
   /** Presses what the palette finds. */
