@@ -23,6 +23,7 @@ import { benchKills } from './kills.ts';
 import { benchList, benchPage, benchSteps } from './pages.ts';
 import { benchHardRehearsing, benchLooping, benchRehearsing, benchSwitching } from './rehearse.ts';
 import { benchDragging, benchMoves, benchProposals } from './score.ts';
+import { benchSoak } from './soak.ts';
 import { benchSound } from './sound.ts';
 import { benchSpeeds } from './speeds.ts';
 import { benchTenClips } from './watching.ts';
@@ -263,6 +264,7 @@ const LONG: typeof BENCHES = {
   'heard-files': () => benchHeardFiles(say),
   'first-cut': benchFirstCuts,
   kills: () => benchKills(Number(process.argv[3] ?? 1000)),
+  soak: () => benchSoak(Number(process.argv[3] ?? 60)),
 };
 const only = process.argv[2];
 for (const [name, bench] of Object.entries(only ? { ...BENCHES, ...LONG } : BENCHES))

@@ -61,7 +61,7 @@ export function AlikePanel({ plan, clip, clipAnalysisOf }: Props) {
     .slice(0, SHOWN);
   return (
     <div className="clip-panel">
-      <h4>Most alike</h4>
+      <h3>Most alike</h3>
       <ul className="alike-list">
         {others.map(({ c, i, likeness }) => (
           <li key={c.id}>
@@ -82,7 +82,7 @@ export function AlikePanel({ plan, clip, clipAnalysisOf }: Props) {
         ))}
         {others.length === 0 && <li className="nothing">There is no other clip to compare.</li>}
       </ul>
-      <h4>Neighbours in the order</h4>
+      <h3>Neighbours in the order</h3>
       {before && analysisBefore && (
         <Meets
           title="After"

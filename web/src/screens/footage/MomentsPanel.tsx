@@ -63,7 +63,7 @@ function StillFields({ clip, edit }: Pick<Props, 'clip' | 'edit'>) {
   const limits = clip.limits ?? USUAL_LIMITS;
   return (
     <>
-      <h4>Still is</h4>
+      <h3>Still is</h3>
       {LIMITS.map(({ key, label, unit, scale }) => (
         <TypedField
           key={key}
@@ -205,7 +205,7 @@ export function MomentsPanel(props: Props) {
           </ul>
         </details>
       )}
-      <h4>Usable</h4>
+      <h3>Usable</h3>
       <LengthField
         label="From"
         value={frames(usable.in)}

@@ -54,7 +54,7 @@ export function SpeedPanel({ plan, clip, times, edit }: Props) {
           })}
         </tbody>
       </table>
-      <h4>Its own rate</h4>
+      <h3>Its own rate</h3>
       <RateField
         label="Rate"
         value={clip.rate}

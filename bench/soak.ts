@@ -1,0 +1,183 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { chromium, type CDPSession, type Page } from '@playwright/test';
+import { ROOT, startServer } from '../e2e/server.ts';
+
+/** What one measurement found, in megabytes. */
+interface Memory {
+  /** Scripts and their data on the page, once what is not used is gone. */
+  readonly page: number;
+  /** All processes of the browser. */
+  readonly browser: number;
+  readonly server: number;
+  /** Elements and listeners of the page, as a count. */
+  readonly elements: number;
+}
+
+/** Memory of some processes that is theirs alone and their part of what is shared, in megabytes. */
+const proportional = (pids: readonly number[]): number =>
+  pids.reduce((sum, pid) => {
+    try {
+      const text = readFileSync(`/proc/${pid}/smaps_rollup`, 'utf8');
+      return sum + Number(/^Pss:\s+(\d+)/m.exec(text)?.[1] ?? 0) / 1024;
+    } catch {
+      // It has ended since.
+      return sum;
+    }
+  }, 0);
+
+/** A process and all that it began, by their numbers. */
+function family(of: number): number[] {
+  const parents = new Map<number, number>();
+  for (const name of readdirSync('/proc').filter((entry) => /^\d+$/.test(entry)))
+    try {
+      const text = readFileSync(`/proc/${name}/stat`, 'utf8');
+      parents.set(Number(name), Number(text.slice(text.lastIndexOf(')') + 2).split(' ')[1]));
+    } catch {
+      // It has ended since.
+    }
+  const all = [of];
+  for (const pid of all) for (const [child, parent] of parents) if (parent === pid) all.push(child);
+  return all;
+}
+
+async function measured(session: CDPSession, browser: number, server: number): Promise<Memory> {
+  for (let i = 0; i < 2; i++) await session.send('HeapProfiler.collectGarbage');
+  const { usedSize } = await session.send('Runtime.getHeapUsage');
+  const { nodes, jsEventListeners } = await session.send('Memory.getDOMCounters');
+  return {
+    page: usedSize / 2 ** 20,
+    browser: proportional(family(browser)),
+    server: proportional([server]),
+    elements: nodes + jsEventListeners,
+  };
+}
+
+/** Goes to a step, and looks at it for a moment. */
+async function go(page: Page, name: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Steps' }).getByText(name).click();
+  await page.getByRole('heading', { level: 2, name, exact: true }).waitFor({ state: 'attached' });
+  await page.waitForTimeout(1000);
+}
+
+/** Moves a cut to and fro, splits a shot and takes all back. */
+async function edits(page: Page, round: number): Promise<void> {
+  await go(page, 'Score');
+  await page.getByRole('button', { name: new RegExp(`^Cut ${2 + (round % 15)},`) }).click();
+  for (const key of [']', '[', '.', ',', 'l', 'l']) await page.keyboard.press(key);
+  await page.getByRole('button', { name: 'Table', exact: true }).click();
+  await page.getByRole('button', { name: 'Lines', exact: true }).click();
+  await page.locator('.shot-hold').nth(3).click();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z');
+}
+
+/** Plays for some seconds, wherever there is something to play. */
+async function play(page: Page, seconds: number): Promise<void> {
+  await page.getByRole('button', { name: 'Play', exact: true }).first().click();
+  await page.waitForTimeout(1000 * seconds);
+  await page.keyboard.press(' ');
+}
+
+/** What a person does on every screen, one after the other: about a minute. */
+async function round(page: Page, n: number): Promise<void> {
+  await edits(page, n);
+  for (const name of ['Moves', 'Speeds', 'Sound']) {
+    await go(page, name);
+    const tabs = page.getByRole('tab');
+    for (let i = 0; i < (await tabs.count()); i++) await tabs.nth(i).click();
+  }
+  await go(page, 'Footage');
+  await page.getByRole('link', { name: 'Guillotine' }).first().click();
+  await page.getByRole('tab', { name: 'Alike' }).click();
+  await go(page, 'Listen');
+  await page.keyboard.press(' ');
+  await page.waitForTimeout(4000);
+  await page.keyboard.press(' ');
+  await go(page, 'Rehearse');
+  await play(page, 15);
+  await go(page, 'Hand-off');
+  for (const part of ['Audit', 'Changes'])
+    await page.getByRole('link', { name: part, exact: true }).click();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('go to score');
+  await page.keyboard.press('Enter');
+  await page.getByRole('combobox', { name: 'What to do, or where to go' }).waitFor({
+    state: 'detached',
+  });
+}
+
+/** Makes a plan of its own with clips, which are watched, and deletes it; comes back. */
+async function another(page: Page, address: string): Promise<void> {
+  const back = page.url();
+  await page.goto(`${address}/plans`);
+  await page.getByRole('button', { name: 'New plan', exact: true }).click();
+  await go(page, 'Footage');
+  await page
+    .locator('input[type=file][aria-label="Choose video files"]')
+    .setInputFiles(
+      ['flywheel', 'street-door'].map((name) => `${ROOT}/demo/output/clips/${name}.mp4`),
+    );
+  await page.getByRole('heading', { name: '2 clips' }).waitFor({ timeout: 120_000 });
+  const id = /plans\/([^/]+)/.exec(page.url())![1]!;
+  await page.locator('.pill-save', { hasText: 'Saved' }).waitFor();
+  await page.getByRole('link', { name: 'Plans', exact: true }).first().click();
+  await page.request.delete(`${address}/api/plans/${id}`);
+  await page.goto(back);
+}
+
+/**
+ * Uses the application by script for so many minutes, every fifth round with files that are new,
+ * and says how the memory of page, browser and server stands each minute beside what it was after
+ * the first ten (or a sixth of the time, where that is less).
+ */
+export async function benchSoak(minutes: number): Promise<void> {
+  const server = await startServer();
+  const launched = await chromium.launchServer({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--autoplay-policy=no-user-gesture-required'],
+  });
+  const browser = await chromium.connect(launched.wsEndpoint());
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const faults: string[] = [];
+  page.on('pageerror', (error) => faults.push(error.message));
+  const session = await page.context().newCDPSession(page);
+  const plans = (await (await page.request.get(`${server.address}/api/plans`)).json()) as {
+    id: string;
+    name: string;
+  }[];
+  const teaser = plans.find(({ name }) => name === 'Open day teaser')!;
+  await page.goto(`${server.address}/plans/${teaser.id}/score`);
+  await page.getByRole('button', { name: /^Cut 1,/ }).waitFor();
+
+  const from = performance.now();
+  const settled = Math.min(10, minutes / 6);
+  const minute = () => (performance.now() - from) / 60_000;
+  let first: Memory | null = null;
+  const most = { page: 0, browser: 0, server: 0, elements: 0 };
+  const parts = ['page', 'browser', 'server', 'elements'] as const;
+  let n = 0;
+  try {
+    while (minute() < minutes) {
+      await round(page, n++);
+      if (n % 5 === 0) await another(page, server.address);
+      const now = await measured(session, launched.process().pid!, server.process.pid!);
+      if (minute() >= settled) {
+        first ??= now;
+        for (const part of parts) most[part] = Math.max(most[part], now[part]);
+      }
+      console.log(
+        `minute ${minute().toFixed(1)}, round ${n}: page ${now.page.toFixed(1)} MB, ` +
+          `browser ${now.browser.toFixed(0)} MB, server ${now.server.toFixed(0)} MB, ` +
+          `${now.elements} elements and listeners, ${faults.length} errors`,
+      );
+    }
+    for (const part of parts)
+      console.log(
+        `${part}: at most ${(most[part] / first![part]).toFixed(3)} of what it was after ` +
+          `${settled.toFixed(0)} minutes`,
+      );
+  } finally {
+    await browser.close();
+    await launched.close();
+    await server.stop();
+  }
+}
