@@ -78,7 +78,7 @@ async function play(page: Page, seconds: number): Promise<void> {
 }
 
 /** What a person does on every screen, one after the other: about a minute. */
-async function round(page: Page, n: number): Promise<void> {
+async function useAll(page: Page, n: number): Promise<void> {
   await edits(page, n);
   for (const name of ['Moves', 'Speeds', 'Sound']) {
     await go(page, name);
@@ -103,12 +103,13 @@ async function round(page: Page, n: number): Promise<void> {
   await page.getByRole('combobox', { name: 'What to do, or where to go' }).waitFor({
     state: 'detached',
   });
+  // What was left is let go of, and the screen stands.
+  await page.waitForTimeout(2000);
 }
 
 /** Makes a plan of its own with clips, which are watched, and deletes it; comes back. */
 async function another(page: Page, address: string): Promise<void> {
-  const back = page.url();
-  await page.goto(`${address}/plans`);
+  await page.getByRole('link', { name: 'Caesura' }).click();
   await page.getByRole('button', { name: 'New plan', exact: true }).click();
   await go(page, 'Footage');
   await page
@@ -119,9 +120,10 @@ async function another(page: Page, address: string): Promise<void> {
   await page.getByRole('heading', { name: '2 clips' }).waitFor({ timeout: 120_000 });
   const id = /plans\/([^/]+)/.exec(page.url())![1]!;
   await page.locator('.pill-save', { hasText: 'Saved' }).waitFor();
-  await page.getByRole('link', { name: 'Plans', exact: true }).first().click();
   await page.request.delete(`${address}/api/plans/${id}`);
-  await page.goto(back);
+  await page.getByRole('link', { name: 'Caesura' }).click();
+  await page.getByRole('link', { name: /^Open day teaser/ }).click();
+  await page.getByRole('button', { name: /^Cut 1,/ }).waitFor();
 }
 
 /**
@@ -157,7 +159,7 @@ export async function benchSoak(minutes: number): Promise<void> {
   let n = 0;
   try {
     while (minute() < minutes) {
-      await round(page, n++);
+      await useAll(page, n++);
       if (n % 5 === 0) await another(page, server.address);
       const now = await measured(session, launched.process().pid!, server.process.pid!);
       if (minute() >= settled) {

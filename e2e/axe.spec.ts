@@ -41,8 +41,15 @@ for (const theme of ['day', 'night'] as const)
     await look('read');
     await page.goto('/rule');
     await look('rule');
+    await page.keyboard.press('F1');
+    await expect(page.getByText('Help: Slide rule')).toBeVisible();
+    await page.keyboard.press('Escape');
 
     await openTeaser(page, 'brief');
+    await page.getByText('Pace', { exact: true }).first().hover();
+    await expect(page.getByRole('tooltip')).toContainText('How long shots are');
+    await look('brief, a word explained');
+    await page.mouse.move(0, 0);
     await look('brief');
     await step(page, 'Listen');
     await look('listen');

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { ROOT } from './server.ts';
-import { expect, openTeaser, recordFrames, saved, test } from './test.ts';
+import { expect, openTeaser, recordFrames, saved, step, test } from './test.ts';
 import { readFileSync } from 'node:fs';
 
 /** Presses Tab until what has the focus carries a name. */
@@ -90,6 +90,37 @@ test('everything is found by its words: places, buttons of the screen, steps to 
   await page.getByLabel(/^Note at frame/).click();
   await page.keyboard.type('go on');
   await expect(page.getByLabel(/^Note at frame/)).toHaveValue('go on');
+});
+
+test('bars and sections are gone to by key, on the score and on Rehearse, and said', async ({
+  page,
+}) => {
+  await openTeaser(page, 'rehearse');
+  const spoken = page.getByRole('status', { name: 'What was done' });
+  await expect(page.locator('canvas[data-frame="0"]')).toBeVisible();
+  await page.keyboard.press('Control+ArrowRight');
+  await expect(spoken).toHaveText(/^At bar 2,/);
+  await page.keyboard.press('Control+ArrowRight');
+  // Bar 3 of 112 BPM is eight beats of 60/112 s on: 4.286 s, frame 103 at 24 fps.
+  await expect(spoken).toHaveText('At bar 3, frame 103.');
+  await expect(page.locator('canvas[data-frame="103"]')).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Control+ArrowLeft');
+  await expect(page.locator('canvas[data-frame="103"]')).toBeVisible();
+  await page.keyboard.press('Control+ArrowDown');
+  await expect(spoken).toHaveText(/^At the (section|drop) in bar \d+, frame \d+\.$/);
+  const [, frame] = /frame (\d+)/.exec((await spoken.textContent())!)!;
+  await expect(page.locator(`canvas[data-frame="${frame}"]`)).toBeVisible();
+  // The score shows the line on which the place is, however far down it is.
+  await step(page, 'Score');
+  await expect(page.getByRole('button', { name: /^Cut 1,/ })).toBeVisible();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Equal');
+  const position = page.locator('.lines .position');
+  for (let i = 0; i < 30; i++) await page.keyboard.press('Control+ArrowRight');
+  await expect(position).toBeInViewport();
+  for (let i = 0; i < 30; i++) await page.keyboard.press('Control+ArrowLeft');
+  await expect(position).toBeInViewport();
+  await expect(spoken).toHaveText('At bar 1, frame 0.');
 });
 
 test('a key is exchanged for another, works, and is kept; one that is taken is refused', async ({

@@ -7,6 +7,7 @@ import { effectFactsOf, type EffectFacts } from '../sound/effect-facts.ts';
 import { CaesuraError, type CutIndex, type ShotIndex } from '../time/index.ts';
 import { beatCuesOf, cuesOf, partBeatsOf, standingCuesOf, type Cue } from './cues.ts';
 import { eventMarks, type EventMark } from './event-marks.ts';
+import { lastUsed } from './last-used.ts';
 import { shotFactsOf, type ShotFacts } from './shots.ts';
 
 /** What follows from a plan. Each list is worked out when it is first asked for. */
@@ -94,19 +95,16 @@ function derived(plan: Plan): Film {
   };
 }
 
-const films = new WeakMap<Plan, Film>();
+/** Versions whose films are kept: the open one, and those it is compared with. */
+const KEPT = 8;
+
+const films = lastUsed<Plan, Film>(KEPT);
 
 /**
  * The film of a plan: the one place from which what follows from a plan is had. Remembered by the
  * plan, and what an edit left as it was is taken over from the version before.
  */
-export function filmOf(plan: Plan): Film {
-  const known = films.get(plan);
-  if (known) return known;
-  const film = derived(plan);
-  films.set(plan, film);
-  return film;
-}
+export const filmOf = (plan: Plan): Film => films(plan, () => derived(plan));
 
 /** The facts of one cut. Throws when there is no such cut. */
 export function joinAt(plan: Plan, cut: CutIndex): JoinFacts {

@@ -43,6 +43,12 @@ export const ZOOM_KEYS = [
   ['equal', '+'],
 ] as const;
 
+/** The same two keys held with Ctrl. */
+export const withControl = ([less, more]: readonly [less: Cap, more: Cap]): [Cap, Cap] => [
+  [`mod+${less[0]}`, `Ctrl ${less[1]}`],
+  [`mod+${more[0]}`, `Ctrl ${more[1]}`],
+];
+
 /** Holds the key groups of the screen on view, for the footer and the list of keys. */
 export const KeyGroupsContext = createContext<{
   groups: readonly KeyGroup[];

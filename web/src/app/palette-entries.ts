@@ -2,6 +2,7 @@ import { filmOf, wholeFilm } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { parseLength } from '@caesura/core/time';
 import { timecodeAt } from './format.ts';
+import { barJumps, sectionJumps } from './jumps.ts';
 import type { PlanVersion } from './plan-state.ts';
 
 /** Something that can be done, by the words under which it is found. */
@@ -50,7 +51,7 @@ export interface Goes {
 
 /** The places that a search names: a cut or a bar by its number, a section, a timecode. */
 export function placesOf(plan: Plan, search: string, go: Goes): Entry[] {
-  const { shots, beats } = filmOf(plan);
+  const { shots } = filmOf(plan);
   const length = wholeFilm(plan).to;
   const text = search.trim().toLowerCase();
   const number = /^(?:(cut|shot|bar|frame)\s*)?(\d{1,7})$/.exec(text);
@@ -64,14 +65,12 @@ export function placesOf(plan: Plan, search: string, go: Goes): Entry[] {
         ...{ name: `Go to cut ${n}`, beside: timecodeAt(cut.start, plan) },
         run: () => go.toCut(n),
       });
-    const bar = beats.find((cue) => cue.bar === n && cue.beat === 1);
-    if ((what === undefined || what === 'bar') && bar) {
-      const frame = Math.max(0, bar.frame);
+    const bar = barJumps(plan).find(({ name }) => name === `bar ${n}`);
+    if ((what === undefined || what === 'bar') && bar)
       entries.push({
-        ...{ name: `Go to bar ${n}`, beside: timecodeAt(frame, plan) },
-        run: () => go.toFrame(frame),
+        ...{ name: `Go to ${bar.name}`, beside: timecodeAt(bar.frame, plan) },
+        run: () => go.toFrame(bar.frame),
       });
-    }
     const shot = shots[n - 1];
     if (what === 'shot' && shot)
       entries.push({
@@ -111,13 +110,11 @@ function frameOf(text: string, plan: Plan): number | null {
 
 /** The sections and drops of the music, as places to go to. */
 export const sectionEntries = (plan: Plan, go: Goes): Entry[] =>
-  filmOf(plan)
-    .standing.filter(({ kind }) => kind === 'section' || kind === 'drop')
-    .map(({ kind, frame, bar }) => ({
-      name: `Go to the ${kind} in bar ${bar}`,
-      beside: timecodeAt(Math.max(0, frame), plan),
-      run: () => go.toFrame(Math.max(0, frame)),
-    }));
+  sectionJumps(plan).map(({ name, frame }) => ({
+    name: `Go to ${name}`,
+    beside: timecodeAt(frame, plan),
+    run: () => go.toFrame(frame),
+  }));
 
 /** The steps that can be undone, as places to go back to: the last one first. */
 export const historyEntries = (
@@ -144,7 +141,7 @@ const nameOf = (element: HTMLElement): string =>
 export function controlsOf(part: ParentNode): Entry[] {
   const seen = new Set<string>();
   return [
-    ...part.querySelectorAll<HTMLElement>('button:not([disabled]), a[href].btn, [role="tab"]'),
+    ...part.querySelectorAll<HTMLElement>('button:not([disabled], .word), a[href].btn, [role="tab"]'),
   ].flatMap((element): Entry[] => {
     const name = nameOf(element);
     // What stands in lists and on lines is chosen there.

@@ -1,5 +1,6 @@
 import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Form } from 'react-bootstrap';
+import { Word } from '../components/Word.tsx';
 import { CaesuraError } from '@caesura/core/time';
 
 interface Props<T> {
@@ -77,7 +78,9 @@ export function TypedField<T>(props: Props<T>) {
   };
   return (
     <Form.Group className={`field${narrow ? ' field-narrow' : ''}`}>
-      <Form.Label htmlFor={id}>{label}</Form.Label>
+      <Form.Label htmlFor={id}>
+        <Word inLabel>{label}</Word>
+      </Form.Label>
       <div className="field-row">
         <Form.Control
           id={id}

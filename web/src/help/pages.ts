@@ -8,8 +8,41 @@ export interface HelpPage {
   readonly words: readonly (keyof typeof WORDS)[];
 }
 
-/** A page for each screen of a plan, by its address. */
+/** A page for each screen, by the part of its address that names it. */
 export const PAGES: Readonly<Record<string, HelpPage>> = {
+  plans: {
+    name: 'Plans',
+    purpose: 'Lists the plans that are kept here, and begins new ones.',
+    does: [
+      'Begin a plan from a song and clips, or open one that is there.',
+      'Copy a plan or delete it; take one in from a file, or a cut from elsewhere.',
+      'Bring back a plan that was deleted in the last 30 days.',
+      'See what takes room here, and free what nothing needs.',
+    ],
+    words: ['clip', 'score', 'target'],
+  },
+  read: {
+    name: 'Read a cut',
+    purpose: 'Makes a plan of a film that was cut elsewhere, from the list of its cuts.',
+    does: [
+      'Drop or paste an edit list, a timeline or a table.',
+      'Say how it counts, where the file does not say so itself.',
+      'Match its reels with clips that a plan has, or drop the clips.',
+      'Read what could not be taken over, line by line, and make the plan.',
+    ],
+    words: ['source', 'handle', 'audit', 'shot'],
+  },
+  rule: {
+    name: 'Slide rule',
+    purpose: 'Answers questions of time and frames, apart from any plan or from the open one.',
+    does: [
+      'Choose a question: frames and beats, handles, ramps, blur, pitch, loudness.',
+      'Type what is known; the answer follows each key, with how it is worked out.',
+      'Keep the address of the page, which has all that was typed.',
+      'Open it from a plan to begin with its rate and tempo.',
+    ],
+    words: ['handle', 'stride', 'shutter', 'bar'],
+  },
   brief: {
     name: 'Brief',
     purpose: 'Says what the film has to be: its length, rate and size, and how fast it is cut.',
@@ -85,7 +118,7 @@ export const PAGES: Readonly<Record<string, HelpPage>> = {
       'Let the music go down under speech.',
       'Measure the sum against the loudness that is asked for.',
     ],
-    words: ['bed', 'ducking', 'cue'],
+    words: ['bed', 'ducking', 'cue', 'loudness', 'true peak'],
   },
   rehearse: {
     name: 'Rehearse',
@@ -96,7 +129,7 @@ export const PAGES: Readonly<Record<string, HelpPage>> = {
       'Hold it against another version, and write notes.',
       'Make an animatic: a small film to show to others.',
     ],
-    words: ['cut', 'join', 'ramp'],
+    words: ['cut', 'join', 'ramp', 'animatic'],
   },
   'hand-off': {
     name: 'Hand-off',
@@ -107,6 +140,12 @@ export const PAGES: Readonly<Record<string, HelpPage>> = {
       'See what changed between two versions, and take changes one by one.',
       'Keep versions by name; make one file of all, or a project for another machine.',
     ],
-    words: ['proof', 'audit', 'handle', 'roll', 'fault'],
+    words: ['proof', 'receipt', 'guide track', 'audit', 'handle', 'roll', 'fault'],
   },
 };
+
+/** The page of the screen at an address; that of the score where none is its own. */
+export function pageAt(pathname: string): HelpPage {
+  const [, first, , step] = pathname.split('/');
+  return PAGES[step ?? first ?? ''] ?? PAGES.score!;
+}

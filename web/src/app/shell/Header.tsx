@@ -1,12 +1,12 @@
 import { filmOf } from '@caesura/core/film';
-import { CircleHelp, Redo2, Undo2 } from 'lucide-react';
+import { Redo2, Undo2 } from 'lucide-react';
 import type { Plan } from '@caesura/core/plan';
 import { counted, formatLine } from '../format.ts';
 import { redo, undo } from '../plan-state.ts';
 import { useAppDispatch, useAppSelector } from '../store.ts';
-import { helpToggled } from '../view.ts';
 import { IconButton } from '../../components/IconButton.tsx';
 import { Brand, ThemeSwitch } from './Brand.tsx';
+import { HelpButton } from './HelpButton.tsx';
 import { RuleLink } from './RuleLink.tsx';
 import { LengthBar } from './LengthBar.tsx';
 import { SavePill } from './SavePill.tsx';
@@ -49,19 +49,6 @@ function ShotsPill({ plan }: { plan: Plan }) {
     <span className="pill pill-shots">
       {counted(lengths.length, 'shot')} · {least === most ? least : `${least} to ${most}`} frames
     </span>
-  );
-}
-
-function HelpButton() {
-  const dispatch = useAppDispatch();
-  return (
-    <IconButton
-      name="Help"
-      hint="Help on this screen (F1)"
-      onClick={() => dispatch(helpToggled(true))}
-    >
-      <CircleHelp size={18} />
-    </IconButton>
   );
 }
 

@@ -1,7 +1,7 @@
 import { use, useState } from 'react';
 import { Form, Modal } from 'react-bootstrap';
 import { useLocation } from 'react-router';
-import { PAGES, type HelpPage } from '../../help/pages.ts';
+import { PAGES, pageAt, type HelpPage } from '../../help/pages.ts';
 import { WORDS } from '../../help/words.ts';
 import type { KeyGroup } from '../key-groups.ts';
 import { KeyGroupsContext } from '../keys.ts';
@@ -80,7 +80,7 @@ export function HelpDialog({ everywhere }: { everywhere: readonly KeyGroup[] }) 
   const { pathname } = useLocation();
   const [search, setSearch] = useState('');
   const groups = useOwnKeys([...use(KeyGroupsContext).groups, ...everywhere]);
-  const page = PAGES[pathname.split('/')[3] ?? ''] ?? PAGES.score!;
+  const page = pageAt(pathname);
   return (
     <Modal
       show={isShown}

@@ -18,6 +18,7 @@ import {
 import { undo } from '../plan-state.ts';
 import { useAppDispatch, useAppSelector } from '../store.ts';
 import { cutSelected, paletteToggled, placed } from '../view.ts';
+import { wentTo } from '../went.ts';
 import { STEPS } from './Steps.tsx';
 
 const keyEntries = (groups: readonly KeyGroup[]): Entry[] =>
@@ -33,8 +34,10 @@ function useEntries(plan: Plan, everywhere: readonly KeyGroup[]) {
   const history = useAppSelector((state) => state.history);
   const go = useMemo((): Goes => {
     const toFrame = (frame: number) => {
+      const kept = frames(Math.min(wholeFilm(plan).to - 1, Math.max(0, frame)));
       dispatch(cutSelected(null));
-      dispatch(placed(frames(Math.min(wholeFilm(plan).to - 1, Math.max(0, frame)))));
+      dispatch(placed(kept));
+      wentTo(kept);
     };
     return {
       toFrame,

@@ -1,19 +1,31 @@
 import { Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { useStore } from 'react-redux';
-import { CaesuraError } from '@caesura/core/time';
+import type { Plan } from '@caesura/core/plan';
+import { CaesuraError, frames } from '@caesura/core/time';
 import { FileQueue } from '../../files/file-queue.ts';
 import { takeClipFiles } from '../../files/incoming.ts';
 import { FileQueueContext } from '../../files/use-file-queue.ts';
 import { FaultsContext, useFaultsOf } from '../faults.ts';
 import type { KeyGroup } from '../key-groups.ts';
-import { KeyGroupsContext, oneKey, useKeyGroups } from '../keys.ts';
+import { barJumps, jumpFrom, sectionJumps, type Jump } from '../jumps.ts';
+import {
+  KeyGroupsContext,
+  oneKey,
+  SIDEWAYS,
+  twoKeys,
+  UP_AND_DOWN,
+  useKeyGroups,
+  withControl,
+} from '../keys.ts';
 import { openPlan } from '../open-plan.ts';
 import { tryServer } from '../server-watch.ts';
 import { useServerBack } from '../use-server-back.ts';
 import { redo, undo } from '../plan-state.ts';
+import { speak } from '../spoken.ts';
 import { useAppDispatch, useAppSelector, type AppStore } from '../store.ts';
-import { helpToggled, keysToggled, paletteToggled } from '../view.ts';
+import { cutSelected, helpToggled, keysToggled, paletteToggled, placed } from '../view.ts';
+import { wentTo } from '../went.ts';
 import { ConflictDialog } from './ConflictDialog.tsx';
 import { Footer } from './Footer.tsx';
 import { Header } from './Header.tsx';
@@ -58,15 +70,28 @@ function useEverywhereKeys(): KeyGroup[] {
   );
 }
 
-/** Keys that work everywhere but in fields, where they are letters. */
-function useLetterKeys(): KeyGroup[] {
-  const dispatch = useAppDispatch();
-  return useMemo(
-    () => [
+/** Keys that work everywhere but in fields, where they are letters or go through the text. */
+function usePlaceKeys(): KeyGroup[] {
+  const store = useStore() as AppStore;
+  return useMemo(() => {
+    const { dispatch } = store;
+    const jump = (places: (plan: Plan) => readonly Jump[], by: 1 | -1) => {
+      const { history, view } = store.getState();
+      const to = history.present && jumpFrom(places(history.present.plan), view.frame, by);
+      if (!to) return;
+      dispatch(cutSelected(null));
+      dispatch(placed(frames(to.frame)));
+      wentTo(to.frame);
+      speak(`At ${to.name}, frame ${to.frame}.`);
+    };
+    return [
       oneKey('go to a cut, a bar, a section', ['g', 'G'], () => dispatch(paletteToggled(true))),
-    ],
-    [dispatch],
-  );
+      twoKeys('bar', withControl(SIDEWAYS), (by) => jump(barJumps, by), { footer: false }),
+      twoKeys('section', withControl(UP_AND_DOWN), (by) => jump(sectionJumps, by), {
+        footer: false,
+      }),
+    ];
+  }, [store]);
 }
 
 /** Opens the plan of the address; tells when it is on the screen, or why it cannot be. */
@@ -146,15 +171,15 @@ export default function PlanFrame() {
   const plan = useAppSelector((state) => state.history.present?.plan);
   const [groups, show] = useState<readonly KeyGroup[]>([]);
   const always = useEverywhereKeys();
-  const letters = useLetterKeys();
-  const everywhere = useMemo(() => [...letters, ...always], [letters, always]);
+  const places = usePlaceKeys();
+  const everywhere = useMemo(() => [...places, ...always], [places, always]);
   const queue = useQueueOf(id, open);
   const { pathname } = useLocation();
   const screen = STEPS.find(({ path }) => path === pathname.split('/')[3])?.name ?? 'The plan';
   useTitle(plan ? `${screen}, ${plan.name}` : screen);
   const faults = useFaultsOf(open ? plan : undefined);
   useKeyGroups(always, { inFields: true });
-  useKeyGroups(letters);
+  useKeyGroups(places);
   const keyGroups = useMemo(() => ({ groups, show }), [groups]);
   const footerGroups = useMemo(
     () => ({ groups: [...groups, ...everywhere], show }),

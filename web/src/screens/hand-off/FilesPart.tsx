@@ -18,6 +18,7 @@ import { ProjectMaker } from './ProjectMaker.tsx';
 import { Receipts } from './Receipts.tsx';
 import { useHandOver } from './use-hand-over.ts';
 import { useProof } from './use-proof.ts';
+import { Word } from '../../components/Word.tsx';
 
 /** Lines shown of a written file; the whole is in the download. */
 const SHOWN_LINES = 400;
@@ -156,10 +157,14 @@ export function FilesPart() {
         <h3>Project</h3>
         <p>The plan with its analyses and sounds, to be opened on another machine under Plans.</p>
         <ProjectMaker plan={plan} />
-        <h3>Guide track</h3>
+        <h3>
+          <Word>Guide track</Word>
+        </h3>
         <p>The sound of the film, mixed, as WAV with a cue point on every cut and effect.</p>
         <GuideMaker plan={plan} />
-        <h3>Animatic</h3>
+        <h3>
+          <Word>Animatic</Word>
+        </h3>
         <p>The film as it is rehearsed, from the small copies.</p>
         <AnimaticMaker plan={plan} />
         <Receipts id={id} />

@@ -1,5 +1,6 @@
 import { proofWords } from '@caesura/core/handoff';
 import { useReceiptsQuery } from '../../app/api.ts';
+import { Word } from '../../components/Word.tsx';
 
 const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
@@ -9,7 +10,9 @@ export function Receipts({ id }: { id: string }) {
   if (!receipts || receipts.length === 0) return null;
   return (
     <>
-      <h3>Receipts</h3>
+      <h3>
+        <Word>Receipts</Word>
+      </h3>
       <ul className="receipts">
         {receipts.slice(0, 12).map((receipt) => (
           <li key={`${receipt.at} ${receipt.fileName}`}>

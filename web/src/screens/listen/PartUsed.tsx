@@ -8,6 +8,7 @@ import { counted, grouped, lengthTimecode, secondsOf } from '../../app/format.ts
 import { useEdit } from '../../app/hooks.ts';
 import { LengthField } from '../../fields/LengthField.tsx';
 import { IconButton } from '../../components/IconButton.tsx';
+import { Word } from '../../components/Word.tsx';
 
 interface Props {
   readonly plan: Plan;
@@ -64,7 +65,9 @@ export function PartUsed({ plan, sound, onStartHere, onEndHere }: Props) {
   const inside = lines.filter((at) => at >= region.in && at < region.out).length;
   return (
     <>
-      <h3>Part used</h3>
+      <h3>
+        <Word>Part used</Word>
+      </h3>
       <dl className="facts">
         <Edge
           name="Starts"
@@ -90,7 +93,9 @@ export function PartUsed({ plan, sound, onStartHere, onEndHere }: Props) {
         </dd>
         {sound.splices.length > 0 && (
           <>
-            <dt>Splices</dt>
+            <dt>
+              <Word>Splices</Word>
+            </dt>
             <dd className="figures">{sound.splices.length}</dd>
           </>
         )}

@@ -4,6 +4,7 @@ import type { Samples } from '@caesura/core/time';
 import { clock } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { TypedField } from '../../fields/TypedField.tsx';
+import { Word } from '../../components/Word.tsx';
 
 /** The sections of a sound, each with a name that the person gives it. */
 export function SectionNames({ sound, onGo }: { sound: Sound; onGo: (at: Samples) => void }) {
@@ -12,7 +13,9 @@ export function SectionNames({ sound, onGo }: { sound: Sound; onGo: (at: Samples
   if (sections.length === 0) return null;
   return (
     <>
-      <h3>Sections</h3>
+      <h3>
+        <Word>Sections</Word>
+      </h3>
       <ul className="section-names">
         {sections.map(({ at, name }) => (
           <li key={at}>

@@ -1,9 +1,17 @@
 import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { correctedBeats, musicLines, type Line } from '@caesura/core/film';
-import { filmInstant, type CueKind, type Plan, type Sound } from '@caesura/core/plan';
+import {
+  filmInstant,
+  sampleHeardAt,
+  type CueKind,
+  type Plan,
+  type Sound,
+} from '@caesura/core/plan';
 import { nearestFrame, samples, seconds, type Samples, type Seconds } from '@caesura/core/time';
+import { timeOfFrame } from '../../app/format.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { placed } from '../../app/view.ts';
+import { useWent } from '../../app/went.ts';
 import type { LineListHandle } from '../../components/LineList.tsx';
 import { usePlayMark } from '../../components/use-play-mark.ts';
 import { usePlayer, type Playing } from '../../sound/use-player.ts';
@@ -94,6 +102,10 @@ export function useListening(
     list.current?.show(kept / rate);
     if (player.state === 'playing' && !loop) start(kept);
   };
+  useWent((frame) => {
+    const to = sampleHeardAt(sound, seconds(timeOfFrame(frame, plan)), plan.rate);
+    if (to !== null) go(to);
+  });
   const beatFrom = (direction: 1 | -1) =>
     direction === 1 ? heard.beats.find((b) => b.at > at) : heard.beats.findLast((b) => b.at < at);
   const here = (): Samples => {

@@ -6,6 +6,7 @@ import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useLatest } from '../../app/use-latest.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected, placed } from '../../app/view.ts';
+import { useWent } from '../../app/went.ts';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
 import { LineList, type LineListHandle } from '../../components/LineList.tsx';
 import { onLine, useLineItems } from '../../components/line-items.ts';
@@ -25,6 +26,7 @@ import { useGoing } from './use-going.ts';
 import { usePlaying } from './use-playing.ts';
 import { useShuttle } from './use-shuttle.ts';
 import { useRehearseKeys } from './use-rehearse-keys.ts';
+import { Word } from '../../components/Word.tsx';
 
 const LINE_HEIGHT = 102;
 /** Milliseconds between one place of the position and the next while it plays. */
@@ -118,6 +120,7 @@ export default function RehearseScreen() {
     { frame, selected },
     { rehearsal, start: playing.start, list },
   );
+  useWent(goTo);
   const shuttle = useShuttle({
     ...{ rate: toNumber(plan.rate), to: wholeFilm(chosen).to },
     here: () => rehearsal.frame() ?? frame,
@@ -246,7 +249,9 @@ export default function RehearseScreen() {
         <ComparePanel plan={plan} other={other} showsOther={showsOther} onShow={showOther} />
         <h3>Notes</h3>
         <NotesPanel plan={plan} frame={noteFrame ?? frame} onBegin={holdNote} onGo={goTo} />
-        <h3>Animatic</h3>
+        <h3>
+          <Word>Animatic</Word>
+        </h3>
         <AnimaticMaker plan={version} heard={heard} />
       </aside>
     </div>

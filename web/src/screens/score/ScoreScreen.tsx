@@ -8,6 +8,7 @@ import { usePlan } from '../../app/hooks.ts';
 import { useLatest } from '../../app/use-latest.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { cutSelected, placed } from '../../app/view.ts';
+import { useWent } from '../../app/went.ts';
 import { DropLeftOut } from '../../components/DropLeftOut.tsx';
 import type { LineListHandle } from '../../components/LineList.tsx';
 import { AtOtherRate } from './AtOtherRate.tsx';
@@ -65,6 +66,7 @@ export default function ScoreScreen() {
   const { selected, also, cuts, select, range } = selection;
   const ofShots = useShotSelection(plan, shots, list, selection.goTo);
   const { chosen } = ofShots;
+  useWent(selection.goTo);
   const edits = useCutEdits(shots, frame, selection, ofShots);
   const [asked, setAsked] = useState<AskedMenu | null>(null);
   const menuOf = asked && shots[asked.shot];

@@ -11,6 +11,7 @@ import { landsWords } from '../../components/event-words.ts';
 import { OwnSoundFields } from './OwnSoundFields.tsx';
 import { ShotPanel } from './ShotPanel.tsx';
 import { joinsAt } from './shot-words.ts';
+import { Word } from '../../components/Word.tsx';
 
 /** One frame of a shot, as wide as the panel: the event that lands, or the middle. */
 function LargePicture({ facts, moment }: { facts: ShotFacts; moment: number | null }) {
@@ -60,7 +61,9 @@ function OneShot({ plan, facts, onSplit }: { plan: Plan; facts: ShotFacts; onSpl
         <dt>Then</dt>
         <dd>{next ? `${next.clip?.name ?? 'No clip'}${joinsAt(plan, index + 1)}` : 'the end'}</dd>
       </dl>
-      <h3>What lands</h3>
+      <h3>
+        <Word>What lands</Word>
+      </h3>
       {here.length === 0 ? (
         <p className="hint">
           {clip && clip.moments.length === 0

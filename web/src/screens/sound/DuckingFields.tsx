@@ -6,6 +6,7 @@ import { speechSpans } from '@caesura/core/sound';
 import { counted } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { NumberField } from '../../fields/NumberField.tsx';
+import { Word } from '../../components/Word.tsx';
 
 const FIGURES = [
   { of: 'depth', label: 'Down by', unit: 'dB', most: 60, by: 1 },
@@ -31,7 +32,9 @@ export function DuckingFields({ film }: { film: Film }) {
   const { ducking } = film.plan;
   return (
     <section aria-label="Music under speech">
-      <h3>Music under speech</h3>
+      <h3>
+        <Word>Music under speech</Word>
+      </h3>
       <Form.Check
         type="switch"
         id={`${id}-on`}

@@ -11,6 +11,7 @@ import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useTask } from '../../app/use-task.ts';
 import { cutSelected, placed } from '../../app/view.ts';
+import { useWent } from '../../app/went.ts';
 import { DropArea } from '../../components/DropArea.tsx';
 import { FaultsHere } from '../../components/FaultsHere.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
@@ -105,6 +106,7 @@ export default function SoundScreen() {
 
   const { close, mark, onFrame, span, setSpan } = useCloseView(plan, item?.frame, list);
   usePositionAt(item, (at) => list.current?.show(toNumber(instantOfFrame(at, plan.rate))));
+  useWent((at) => list.current?.show(toNumber(instantOfFrame(frames(at), plan.rate))));
   const rehearsal = useRehearsal(canvas, { version: plan, heard: SUMMED }, frame, onFrame);
   const still = rehearsal.state === 'still';
   const toggle = () =>

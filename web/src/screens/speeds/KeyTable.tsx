@@ -8,6 +8,7 @@ import { EasingField } from '../../fields/EasingField.tsx';
 import { NumberField } from '../../fields/NumberField.tsx';
 import { WholeField } from '../../fields/WholeField.tsx';
 import { useSpeedEdit } from './use-held-edit.ts';
+import { Word } from '../../components/Word.tsx';
 
 /** Moments and cues inside a shot, on each of which a key can be put. */
 function KeyPlaces({
@@ -74,7 +75,9 @@ export function KeyTable({
   };
   return (
     <section aria-label="Keys" className="key-table">
-      <h3>Keys</h3>
+      <h3>
+        <Word>Keys</Word>
+      </h3>
       {keys.map((key, i) => {
         const k = placeOf(key, length);
         const speed = rational(key.speed.num, key.speed.den);

@@ -11,6 +11,7 @@ import { usePlan } from '../../app/hooks.ts';
 import { oneKey, SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys } from '../../app/keys.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { placed, shotsChosen } from '../../app/view.ts';
+import { useWent } from '../../app/went.ts';
 import { FaultsHere } from '../../components/FaultsHere.tsx';
 import { ListColumn } from '../../components/ListColumn.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
@@ -123,6 +124,11 @@ export default function SpeedsScreen() {
   const to = (at: number) => {
     if (facts) dispatch(placed(frames(Math.min(facts.end - 1, Math.max(facts.start, at)))));
   };
+  // What was gone to opens its shot.
+  useWent((at) => {
+    const shot = film.shots.findLast(({ start: from }) => from <= at);
+    if (shot && shot.index !== open) choose(shot.index, 'only');
+  });
   const keyHere = () => {
     if (!facts?.time) return;
     const at = frame - facts.start;

@@ -25,12 +25,15 @@ import { MusicPlacePanel } from './MusicPlacePanel.tsx';
 import { CutTable } from './CutTable.tsx';
 import { OffsetChart } from './OffsetChart.tsx';
 import { ProposalList } from './ProposalList.tsx';
+import { Word } from '../../../components/Word.tsx';
 
 /** How long the shots of each stretch are. */
 function PaceTable({ audit: { pacing }, plan }: { audit: Audit; plan: Plan }) {
   return (
     <>
-      <h3>Pace</h3>
+      <h3>
+        <Word>Pace</Word>
+      </h3>
       <p>
         Shots of {pacing.shortest} to {counted(pacing.longest, 'frame')}, half of them up to{' '}
         {pacing.median}; {pacing.cutsAMinute.toFixed(1)} cuts a minute.

@@ -11,6 +11,7 @@ import { filmOf } from '@caesura/core/film';
 import type { CueKind, Plan } from '@caesura/core/plan';
 import { useEdit } from '../../../app/hooks.ts';
 import { counted, signed, timecodeAt } from '../../../app/format.ts';
+import { Word } from '../../../components/Word.tsx';
 
 const BEATS: readonly CueKind[] = ['downbeat', 'beat'];
 const ONTO = {
@@ -85,7 +86,9 @@ export function ProposalList({ plan, audit }: { plan: Plan; audit: Audit }) {
   };
   return (
     <section aria-label="Proposals">
-      <h3>Move cuts to their cues</h3>
+      <h3>
+        <Word>Move cuts to their cues</Word>
+      </h3>
       <div className="field">
         <Form.Label htmlFor="onto">Onto</Form.Label>
         <Form.Select
