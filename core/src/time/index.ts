@@ -73,4 +73,4 @@ export {
   type GivenSourceFrames,
   type ShotIndex,
 } from './units.ts';
-export { firstFew, percent, plural } from './words.ts';
+export { firstFew, inWords, percent, plural } from './words.ts';

@@ -22,3 +22,7 @@ export const firstFew = (
   const rest = sentences.length - shown;
   return [...sentences.slice(0, shown), ...(rest > 0 ? [others(rest)] : [])].join(' ');
 };
+
+/** Names one after the other, with “and” before the last. */
+export const inWords = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;

@@ -22,6 +22,7 @@ const SPEEDS: ReadonlySet<EditName> = new Set<EditName>([
   'setRampKey',
   'moveRampKey',
   'copySpeeds',
+  'pasteSpeeds',
   'rampAtCut',
   'matchSpeed',
   'changeRampGroup',

@@ -6,6 +6,8 @@ export interface Key {
   readonly cap: string;
   /** Whether the character printed counts, not the place of the key. */
   readonly printed?: boolean;
+  /** Whether the browser listens to it and not we: it cannot be exchanged. */
+  readonly native?: boolean;
   readonly run: () => void;
 }
 

@@ -79,7 +79,7 @@ export function useKeyGroups(usual: readonly KeyGroup[], { inFields = false } = 
     all.find((key) => key.combo === hotkey)?.run();
   };
   const combos = (printed: boolean) =>
-    all.filter((key) => (key.printed ?? false) === printed).map((key) => key.combo);
+    all.filter((key) => !key.native && (key.printed ?? false) === printed).map((key) => key.combo);
   const [placed, printed] = [combos(false), combos(true)];
   useHotkeys(placed, run, { enabled: placed.length > 0, enableOnFormTags: inFields });
   useHotkeys(printed, run, { enabled: printed.length > 0, useKey: true, ignoreModifiers: true });

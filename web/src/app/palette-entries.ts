@@ -141,7 +141,9 @@ const nameOf = (element: HTMLElement): string =>
 export function controlsOf(part: ParentNode): Entry[] {
   const seen = new Set<string>();
   return [
-    ...part.querySelectorAll<HTMLElement>('button:not([disabled], .word), a[href].btn, [role="tab"]'),
+    ...part.querySelectorAll<HTMLElement>(
+      'button:not([disabled], .word), a[href].btn, [role="tab"]',
+    ),
   ].flatMap((element): Entry[] => {
     const name = nameOf(element);
     // What stands in lists and on lines is chosen there.

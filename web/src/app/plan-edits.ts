@@ -1,3 +1,4 @@
+import * as copying from '@caesura/core/copying';
 import {
   mergeChange,
   takeProposals,
@@ -63,6 +64,11 @@ const EDITS = {
   fadeSound: edits.fadeSound,
   followPhraseRecipe: recipes.followPhraseRecipe,
   copySpeeds: edits.copySpeeds,
+  pasteEffects: copying.pasteEffects,
+  pasteMove: copying.pasteMove,
+  pastePhrase: copying.pastePhrase,
+  pasteShots: copying.pasteShots,
+  pasteSpeeds: copying.pasteSpeeds,
   keepOnMany: edits.keepOnMany,
   fitOwnLevels: edits.fitOwnLevels,
   followRamp: edits.followRamp,
@@ -297,6 +303,11 @@ export const EDIT_LABELS: Readonly<Record<EditName, string>> = {
   moveRampKey: 'move a speed key',
   placeSpeeds: 'change speeds',
   copySpeeds: 'copy speeds',
+  pasteEffects: 'paste effects',
+  pasteMove: 'paste a move',
+  pastePhrase: 'paste a phrase',
+  pasteShots: 'paste shots',
+  pasteSpeeds: 'paste speeds',
   keepOnMany: 'change speeds',
   fitOwnLevels: 'fit levels',
   hearClip: 'hear a clip',

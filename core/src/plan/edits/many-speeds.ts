@@ -11,8 +11,8 @@ import {
   type SpeedChange,
   type Solved,
 } from '../../ramps/index.ts';
-import { CaesuraError, plural, type ShotIndex } from '../../time/index.ts';
-import type { Plan } from '../index.ts';
+import { CaesuraError, plural, type GivenFrames, type ShotIndex } from '../../time/index.ts';
+import type { Plan, Ramp } from '../index.ts';
 import { placeSpeeds, setRamp, speedsOf } from './edit-ramps.ts';
 import { checkHeld } from './held-speeds.ts';
 
@@ -74,21 +74,35 @@ function placedOr(plan: Plan, index: ShotIndex, kept: Solved<Kept>): Plan | stri
   return made;
 }
 
+/** Speeds, with the length of the shot from which they are. */
+export interface SpeedsOfShot {
+  readonly ramp: Ramp;
+  readonly length: GivenFrames;
+}
+
 /**
- * Puts the speeds of one shot on others, each with its source in and out kept if that is asked;
- * what cannot be is left as it is, with the reason. Throws when there is no such shot.
+ * Puts speeds on shots, each with its source in and out kept if that is asked; what cannot be is
+ * left as it is, with the reason. Throws when there is no such shot.
  */
-export function copiedSpeeds(plan: Plan, { from, onto, how, gives }: CopySpeeds): SetOnMany {
-  const ramp = speedsOf(plan, from);
-  const { length } = shotFactsAt(plan, from);
-  const others = onto.filter((other) => other !== from);
-  return onEach(plan, others, (made, filmed, index) => {
+export const putSpeeds = (
+  plan: Plan,
+  { ramp, length }: SpeedsOfShot,
+  { onto, how, gives }: Omit<CopySpeeds, 'from'>,
+): SetOnMany =>
+  onEach(plan, onto, (made, filmed, index) => {
     const speeds = copiedRamp(ramp, { from: length, to: filmed.length }, how);
     if (!gives) return setRamp(made, index, speeds);
     const wanted = { ...filmed, shot: { ...filmed.shot, ramp: speeds } };
     return placedOr(made, index, keepRange(made, wanted, rangeShown(made, filmed), gives));
   });
-}
+
+/** Puts the speeds of one shot on others; see `putSpeeds`. */
+export const copiedSpeeds = (plan: Plan, { from, onto, ...how }: CopySpeeds): SetOnMany =>
+  putSpeeds(
+    plan,
+    { ramp: speedsOf(plan, from), length: shotFactsAt(plan, from).length },
+    { onto: onto.filter((other) => other !== from), ...how },
+  );
 
 /** A figure of the speeds of many shots, each of which keeps its source in and out. */
 export interface KeepOnMany {
@@ -105,8 +119,8 @@ export interface KeepOnMany {
 export const keptSpeeds = (plan: Plan, { onto, ...asked }: KeepOnMany): SetOnMany =>
   onEach(plan, onto, (made, filmed, index) => placedOr(made, index, keepWith(made, filmed, asked)));
 
-/** Throws when speeds could be set of no shot, with the first reason. */
-function checkSet({ plan: made, left }: SetOnMany, plan: Plan, of: number): Plan {
+/** A plan with speeds set. Throws when they could be of no shot, with the first reason. */
+export function checkSet({ plan: made, left }: SetOnMany, plan: Plan, of: number): Plan {
   const [first] = left;
   if (first && made === plan)
     throw new CaesuraError(

@@ -31,6 +31,7 @@ function Caps({
   onWait: (place: number) => void;
 }) {
   return group.keys.map((key, place) => {
+    if (key.native) return <kbd key={place}>{key.cap}</kbd>;
     const isWaiting = waiting?.group.label === group.label && waiting.place === place;
     return (
       <button

@@ -1,7 +1,9 @@
 import { useCallback } from 'react';
+import { copyMove, copyPhrase } from '@caesura/core/copying';
 import { nearestHeard, usualPlace } from '@caesura/core/edits';
 import type { PhraseKind, Plan } from '@caesura/core/plan';
-import { frames, type Frames } from '@caesura/core/time';
+import { CaesuraError, frames, type Frames } from '@caesura/core/time';
+import { cutPlaces, useCopying } from '../../app/copying.ts';
 import { useEdit } from '../../app/hooks.ts';
 import {
   oneKey,
@@ -77,7 +79,21 @@ export function useMoveActs(about: About) {
   const removeThese = () => {
     if (item?.kind === 'phrase') edit('removePhrases', choice.phrases);
   };
+  const copying = useCopying(
+    plan,
+    () => {
+      if (!item) throw new CaesuraError('nothing-chosen', 'No move is open.', 'Open one first.');
+      return item.kind === 'cut' ? copyMove(plan, item.join.cut) : copyPhrase(plan, item.key);
+    },
+    () => ({
+      from: frame,
+      cuts: choice.cuts,
+      shots: choice.cuts,
+      places: item?.kind === 'cut' ? cutPlaces(plan, choice.cuts) : [{ frame, cut: null }],
+    }),
+  );
   useScreenKeys([
+    ...copying.keys,
     oneKey(stage.still ? 'play it' : 'stop', ['space', 'space'], stage.play, { footer: true }),
     oneKey('half speed', ['h', 'H'], () => stage.setHalf(!stage.half)),
     oneKey('with or without', ['w', 'W'], () => stage.setPlain(!stage.plain)),

@@ -48,6 +48,8 @@ export function ScoreMenu({
   onPlay,
   onSplit,
   onRelay,
+  onCopy,
+  onPaste,
   onClose,
 }: {
   plan: Plan;
@@ -56,6 +58,8 @@ export function ScoreMenu({
   onPlay: () => void;
   onSplit: () => void;
   onRelay: () => void;
+  onCopy: () => void;
+  onPaste: () => void;
   onClose: () => void;
 }) {
   const edit = useEdit();
@@ -75,6 +79,8 @@ export function ScoreMenu({
       acts: [
         { label: 'Play from its start', run: onPlay },
         { label: 'Split at the position', run: onSplit },
+        { label: 'Copy', run: onCopy },
+        { label: 'Paste from its start on', run: onPaste },
         { label: 'Propose it anew', run: onRelay },
         {
           label: 'Swap with the shot before',

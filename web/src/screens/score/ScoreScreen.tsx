@@ -1,12 +1,14 @@
 import { GhostNote } from './GhostNote.tsx';
 import { lazy, Suspense, useMemo, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import { copyShots } from '@caesura/core/copying';
 import { filmOf, frameAtTime } from '@caesura/core/film';
 import { rangeOfShots } from '@caesura/core/layout';
 import { CaesuraError, seconds } from '@caesura/core/time';
 import { usePlan } from '../../app/hooks.ts';
 import { useLatest } from '../../app/use-latest.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { cutPlaces, useCopying } from '../../app/copying.ts';
 import { cutSelected, placed } from '../../app/view.ts';
 import { useWent } from '../../app/went.ts';
 import { DropLeftOut } from '../../components/DropLeftOut.tsx';
@@ -84,16 +86,39 @@ export default function ScoreScreen() {
     const between = ofShots.range() ?? range();
     if (between) propose.start(between);
   };
-  useScoreKeys({
-    play,
-    byFrame: selection.byFrame,
-    byCut: chosen.length > 0 ? ofShots.step : selection.step,
-    extend: chosen.length > 0 ? ofShots.extend : selection.extend,
-    zoom: zoomBy,
-    relay,
-    ...edits,
-    selectNone: () => select(null),
-  });
+  const shotHere = shots.findLast(({ start }) => start <= frame)?.index ?? 0;
+  const copying = useCopying(
+    plan,
+    () => {
+      const of = stretch();
+      const between = of && shots.filter(({ start }) => start >= of.from && start < of.to);
+      if (chosen.length > 0) return copyShots(plan, chosen);
+      return copyShots(plan, between?.map(({ index }) => index) ?? [selected ?? shotHere]);
+    },
+    () => {
+      const firstShot = chosen.length > 0 ? Math.min(...chosen) : (cuts[0] ?? null);
+      const cutsMeant = cuts.filter((cut) => cut > 0);
+      return {
+        from: firstShot === null ? frame : shots[firstShot]!.start,
+        cuts: cutsMeant,
+        shots: chosen.length > 0 ? chosen : [selected ?? shotHere],
+        places: cutsMeant.length > 0 ? cutPlaces(plan, cutsMeant) : [{ frame, cut: null }],
+      };
+    },
+  );
+  useScoreKeys(
+    {
+      play,
+      byFrame: selection.byFrame,
+      byCut: chosen.length > 0 ? ofShots.step : selection.step,
+      extend: chosen.length > 0 ? ofShots.extend : selection.extend,
+      zoom: zoomBy,
+      relay,
+      ...edits,
+      selectNone: () => select(null),
+    },
+    copying.keys,
+  );
 
   // The panel shows nothing of the frame, so that a step leaves it as it is.
   const onPanel = {
@@ -106,6 +131,12 @@ export default function ScoreScreen() {
     onRelay: useLatest(relay),
   };
 
+  // What is done in the menu is done with the shot under it, or with all that are chosen.
+  const onMenu = useLatest((menu: AskedMenu) => {
+    if (!chosen.includes(menu.shot)) ofShots.choose(menu.shot, 'alone');
+    setAsked(menu);
+  });
+
   const views: Readonly<Record<ScoreView, () => ReactNode>> = {
     lines: () => (
       <ScoreLines
@@ -113,7 +144,7 @@ export default function ScoreScreen() {
         onDrop={edits.drop}
         withPace={withPace || wishing}
         shots={ofShots}
-        onMenu={setAsked}
+        onMenu={onMenu}
         {...{ plan: shown, frame, list, selection }}
       />
     ),
@@ -167,6 +198,8 @@ export default function ScoreScreen() {
           onPlay={() => void player.play(menuOf.start)}
           onSplit={edits.split}
           onRelay={() => propose.start(rangeOfShots(plan, asked.shot, asked.shot))}
+          onCopy={copying.copy}
+          onPaste={copying.paste}
           onClose={() => setAsked(null)}
         />
       )}

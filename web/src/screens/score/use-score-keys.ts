@@ -1,3 +1,4 @@
+import type { KeyGroup } from '../../app/key-groups.ts';
 import {
   oneKey,
   SIDEWAYS,
@@ -32,7 +33,7 @@ export interface ScoreActs {
 }
 
 /** Makes the keys of the score work, and shows them in the footer and the list of keys. */
-export function useScoreKeys(acts: ScoreActs): void {
+export function useScoreKeys(acts: ScoreActs, also: readonly KeyGroup[]): void {
   useScreenKeys([
     oneKey('play', ['space', 'space'], acts.play, { footer: true }),
     twoKeys('frame', SIDEWAYS, acts.byFrame),
@@ -100,6 +101,7 @@ export function useScoreKeys(acts: ScoreActs): void {
         { combo: 'backspace', cap: 'Backspace', run: acts.remove },
       ],
     },
+    ...also,
     oneKey('no cut selected', ['escape', 'Esc'], acts.selectNone),
   ]);
 }

@@ -1,11 +1,13 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Tab, Tabs } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
+import { copyEffects } from '@caesura/core/copying';
 import type { Fault } from '@caesura/core/faults';
 import { filmOf, wholeFilm } from '@caesura/core/film';
 import { SUMMED } from '@caesura/core/sound';
 import { frames, instantOfFrame, toNumber } from '@caesura/core/time';
 import { faultsOn } from '../../app/fault-places.ts';
+import { useCopying } from '../../app/copying.ts';
 import { useFaults } from '../../app/faults.ts';
 import { useEdit, usePlan } from '../../app/hooks.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
@@ -124,13 +126,31 @@ export default function SoundScreen() {
     const nearest = items.toSorted((a, b) => distance(a) - distance(b))[0];
     if (nearest) selection.choose(nearest, 'only');
   };
-  useSoundKeys({
-    ...useEffectActs(plan, effect, chosen),
-    play: toggle,
-    byCut: byItem,
-    byFrame: (by) =>
-      dispatch(placed(frames(Math.min(wholeFilm(plan).to - 1, Math.max(0, frame + by))))),
-  });
+  const copying = useCopying(
+    plan,
+    () =>
+      copyEffects(
+        plan,
+        chosen.flatMap(({ effects }) => effects.map(({ placement }) => placement.id)),
+        frames(Math.max(0, chosen[0]?.frame ?? frame)),
+      ),
+    () => ({
+      from: frame,
+      cuts: chosen.flatMap(({ join }) => (join ? [join.cut] : [])),
+      shots: chosen.flatMap(({ join }) => (join ? [join.into.index] : [])),
+      places: chosen.map((one) => ({ frame: frames(one.frame), cut: one.join?.cut ?? null })),
+    }),
+  );
+  useSoundKeys(
+    {
+      ...useEffectActs(plan, effect, chosen),
+      play: toggle,
+      byCut: byItem,
+      byFrame: (by) =>
+        dispatch(placed(frames(Math.min(wholeFilm(plan).to - 1, Math.max(0, frame + by))))),
+    },
+    copying.keys,
+  );
 
   if (!item)
     return <LayOutFirst title="No cuts yet" why="Effects are put at cuts and between them." />;

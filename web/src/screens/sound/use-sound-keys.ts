@@ -1,3 +1,4 @@
+import type { KeyGroup } from '../../app/key-groups.ts';
 import {
   oneKey,
   SIDEWAYS,
@@ -22,7 +23,7 @@ export interface SoundActs {
 }
 
 /** Makes the keys of Sound work, and shows them in the footer and the list of keys. */
-export function useSoundKeys(acts: SoundActs): void {
+export function useSoundKeys(acts: SoundActs, also: readonly KeyGroup[]): void {
   useScreenKeys([
     oneKey('play around the cut', ['space', 'space'], acts.play, { footer: true }),
     twoKeys('frame', SIDEWAYS, acts.byFrame, { footer: false }),
@@ -30,6 +31,7 @@ export function useSoundKeys(acts: SoundActs): void {
     oneKey('put the effect here', ['p', 'P'], acts.put, { footer: true }),
     twoKeys('softer, louder', ZOOM_KEYS, acts.louder),
     oneKey('on or off', ['o', 'O'], acts.onOff, { footer: true }),
+    ...also,
     {
       label: 'take it out',
       keys: [

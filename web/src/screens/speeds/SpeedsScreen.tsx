@@ -1,11 +1,13 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { copySpeedsOf } from '@caesura/core/copying';
 import { speedAt } from '@caesura/core/curves';
 import { speedsOf } from '@caesura/core/edits';
 import { filmOf, type ShotFacts } from '@caesura/core/film';
 import { toSpeed } from '@caesura/core/ramps';
 import { compare, frames, rational } from '@caesura/core/time';
 import { shotOf } from '../../app/fault-places.ts';
+import { useCopying } from '../../app/copying.ts';
 import { useFaults } from '../../app/faults.ts';
 import { usePlan } from '../../app/hooks.ts';
 import { oneKey, SIDEWAYS, twoKeys, UP_AND_DOWN, useScreenKeys } from '../../app/keys.ts';
@@ -134,7 +136,13 @@ export default function SpeedsScreen() {
     const at = frame - facts.start;
     edit('setRampKey', open, { at, speed: toSpeed(speedAt(facts.time.curve, at)) });
   };
+  const copying = useCopying(
+    plan,
+    () => copySpeedsOf(plan, open),
+    () => ({ from: facts?.start ?? frame, cuts: [], shots: chosen, places: [] }),
+  );
   useScreenKeys([
+    ...copying.keys,
     oneKey(stage.still ? 'play the shot' : 'stop', ['space', 'space'], stage.play, {
       footer: true,
     }),
