@@ -14,6 +14,7 @@ import { keepRecipe } from '../recipes/cut-recipes.ts';
 import { kitEffect, planWithKit } from '../testing/plan-with-effects.ts';
 import { samplePlan } from '../testing/sample-plan.ts';
 import { CaesuraError, frameRate, frames } from '../time/index.ts';
+import type { EffectFacts } from '../sound/index.ts';
 import { copiedText, readCopied, type Copied } from './copied.ts';
 import { copyEffects, pasteEffects } from './effects.ts';
 import { copyMove, pasteMove } from './move.ts';
@@ -235,7 +236,7 @@ describe('copied effects', () => {
     ];
     const pasted = pasteEffects(made, copied, places);
     const added = filmOf(pasted).effects.slice(3);
-    const offs = (of: typeof added, from: number) =>
+    const offs = (of: readonly EffectFacts[], from: number) =>
       of.map(({ at, other }) => [at.frame - from, other && other.frame - from]);
     const own = offs(filmOf(made).effects, startOf(made, 3));
     expect(own).toEqual([

@@ -1,8 +1,7 @@
-import { wrap, type Remote } from 'comlink';
 import type { Fault } from '@caesura/core/faults';
 import type { Plan } from '@caesura/core/plan';
 import { startMendsWorker } from '../workers/start.ts';
-import { valueOf } from '../workers/task.ts';
+import { started, valueOf, type RunningWorker } from '../workers/task.ts';
 import type { KnownData, MendsWorker } from '../workers/mends-worker.ts';
 
 /** Tries mends beside the page. */
@@ -14,14 +13,11 @@ export interface Mender {
 
 /** Starts a mender. It is sent a plan once, however many faults are asked about. */
 export function startMender(start: () => Worker = startMendsWorker): Mender {
-  let worker: { readonly own: Worker; readonly remote: Remote<MendsWorker> } | null = null;
+  let worker: RunningWorker<MendsWorker> | null = null;
   let sent: Plan | null = null;
   return {
     async mends(plan, fault, known) {
-      if (!worker) {
-        const own = start();
-        worker = { own, remote: wrap<MendsWorker>(own) };
-      }
+      worker ??= started<MendsWorker>(start);
       const { remote } = worker;
       // Messages are answered in their order, so the question need not wait for the plan to be
       // taken.
@@ -30,7 +26,7 @@ export function startMender(start: () => Worker = startMendsWorker): Mender {
       return valueOf(await remote.mends(fault, known));
     },
     stop() {
-      worker?.own.terminate();
+      worker?.end();
       [worker, sent] = [null, null];
     },
   };

@@ -1,11 +1,10 @@
-import { wrap, type Remote } from 'comlink';
 import { MIX_RATE, type Heard } from '@caesura/core/sound';
 import type { Plan } from '@caesura/core/plan';
 import { compare } from '@caesura/core/time';
 import { startPictureWorker, startSoundWorker } from '../workers/start.ts';
 import type { PictureWorker } from '../workers/picture-worker.ts';
 import type { SoundWorker } from '../workers/sound-worker.ts';
-import { valueOf } from '../workers/task.ts';
+import { started, valueOf } from '../workers/task.ts';
 import { FilmAudio } from './film-audio.ts';
 import { FrameQueue } from './frame-queue.ts';
 import { frameOnStep, stepAt, type PlayRange } from './play-range.ts';
@@ -65,9 +64,10 @@ const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
  * clock.
  */
 export class Rehearsal {
-  private readonly workers = [startPictureWorker(), startSoundWorker()] as const;
-  private readonly pictures: Remote<PictureWorker> = wrap<PictureWorker>(this.workers[0]);
-  private readonly sounds: Remote<SoundWorker> = wrap<SoundWorker>(this.workers[1]);
+  private readonly ofPictures = started<PictureWorker>(startPictureWorker);
+  private readonly ofSounds = started<SoundWorker>(startSoundWorker);
+  private readonly pictures = this.ofPictures.remote;
+  private readonly sounds = this.ofSounds.remote;
   private context: AudioContext | null = null;
   /** Names under which the workers know plans, the one longest not used first. */
   private readonly held = new Map<Plan, Held>();
@@ -279,6 +279,7 @@ export class Rehearsal {
   close(): void {
     this.stop();
     void this.context?.close();
-    for (const worker of this.workers) worker.terminate();
+    this.ofPictures.end();
+    this.ofSounds.end();
   }
 }

@@ -1,4 +1,4 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { knownSum } from '@caesura/core/faults';
 import type { Plan } from '@caesura/core/plan';
@@ -8,7 +8,7 @@ import { problem } from '../app/notices.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { startSumWorker } from '../workers/start.ts';
 import type { SumWorker } from '../workers/sum-worker.ts';
-import { valueOf } from '../workers/task.ts';
+import { started, valueOf } from '../workers/task.ts';
 
 /** Rest after the last change before its sum is measured. Milliseconds. */
 const REST = 400;
@@ -27,12 +27,12 @@ export function useSum(plan: Plan): {
   const [done, setDone] = useState(0);
   const worker = useRef<Remote<SumWorker> | null>(null);
   useEffect(() => {
-    const own = startSumWorker();
-    own.onerror = ({ message }) =>
+    const own = started<SumWorker>(startSumWorker);
+    own.worker.onerror = ({ message }) =>
       dispatch(problem(new Error(message || 'The sum cannot be measured here.')));
-    worker.current = wrap<SumWorker>(own);
+    worker.current = own.remote;
     return () => {
-      own.terminate();
+      own.end();
       worker.current = null;
     };
   }, [dispatch]);

@@ -21,7 +21,7 @@ export function workerPool<W>(start: () => Worker): WorkerPool<W> {
   const tidyLater = (): void => {
     clearTimeout(tidying);
     tidying = setTimeout(() => {
-      for (const { worker } of idle.splice(0)) worker.terminate();
+      for (const running of idle.splice(0)) running.end();
     }, KEPT);
   };
   return async (tasks, signal) => {
@@ -33,7 +33,7 @@ export function workerPool<W>(start: () => Worker): WorkerPool<W> {
       tidyLater();
       return result;
     } catch (error) {
-      running.worker.terminate();
+      running.end();
       throw error;
     }
   };

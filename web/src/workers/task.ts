@@ -39,12 +39,36 @@ export function valueOf<T>(answer: Answer<T>): T {
 export interface RunningWorker<W> {
   readonly worker: Worker;
   readonly remote: Remote<W>;
+  /** Ends it, whatever it is doing; what is asked of it then is never answered. */
+  readonly end: () => void;
 }
 
-/** Starts a worker. */
+/**
+ * Starts a worker. What waits for answers of it is held by the page only until it is ended: what
+ * is told of its messages is told through a part of its own, which then lets go of all of them.
+ */
 export function started<W>(start: () => Worker): RunningWorker<W> {
-  const worker = start();
-  return { worker, remote: wrap<W>(worker) };
+  // The only hold on it of all that outlives it.
+  let own: Worker | null = start();
+  const listeners = new Set<EventListenerOrEventListenerObject>();
+  const remote = wrap<W>({
+    postMessage: (message, transfer = []) => own?.postMessage(message, transfer),
+    addEventListener(type, listener) {
+      listeners.add(listener);
+      own?.addEventListener(type, listener);
+    },
+    removeEventListener(type, listener) {
+      listeners.delete(listener);
+      own?.removeEventListener(type, listener);
+    },
+  });
+  const end = () => {
+    for (const listener of listeners) own?.removeEventListener('message', listener);
+    listeners.clear();
+    own?.terminate();
+    own = null;
+  };
+  return { worker: own, remote, end };
 }
 
 /** Runs tasks in a worker. Throws what they throw, when it breaks, and when they are aborted. */
@@ -81,6 +105,6 @@ export async function inWorker<W, T>(
   try {
     return valueOf(await runIn(own, task, signal));
   } finally {
-    own.worker.terminate();
+    own.end();
   }
 }
