@@ -1,4 +1,3 @@
-import { proxy } from 'comlink';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { safeFileName } from '@caesura/core/handoff';
@@ -11,10 +10,8 @@ import { useTask } from '../app/use-task.ts';
 import { Choose } from '../fields/Choose.tsx';
 import { WholeField } from '../fields/WholeField.tsx';
 import { Working } from '../components/Working.tsx';
-import type { FilmWorker, MadeFilm } from '../workers/film-worker.ts';
-import { startFilmWorker } from '../workers/start.ts';
-import { inWorker } from '../workers/task.ts';
 import type { AnimaticFormat } from './animatic.ts';
+import { makeAnimatic } from './make-animatic.ts';
 
 const CONTAINERS = { webm: 'WebM', mp4: 'MP4' } as const;
 
@@ -39,14 +36,10 @@ export function AnimaticMaker({
   const make = () =>
     run(async (onStage, signal) => {
       onStage('Making the animatic', 0);
-      const { bytes, silent } = await inWorker<FilmWorker, MadeFilm>(
-        startFilmWorker,
-        (worker) =>
-          worker.animatic(
-            plan,
-            { ...format, heard },
-            proxy((done) => onStage('Making the animatic', done)),
-          ),
+      const { bytes, silent } = await makeAnimatic(
+        plan,
+        { ...format, heard },
+        (done) => onStage('Making the animatic', done),
         signal,
       );
       for (const message of silent)
