@@ -4,6 +4,7 @@ import { landingOf, type Cue } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { instantOfFrame, toNumber, type Frames } from '@caesura/core/time';
 import { signed } from '../../app/format.ts';
+import { followPointer } from '../../components/drag.ts';
 import type { LineListHandle } from '../../components/LineList.tsx';
 import { frameFor } from './drag-frame.ts';
 
@@ -46,18 +47,15 @@ export function useCutDrag(
         `${frame} · ${before} | ${after} f${off}`,
       );
     };
-    const end = (event: globalThis.PointerEvent | KeyboardEvent) => {
-      if (event instanceof KeyboardEvent && event.key !== 'Escape') return;
-      window.removeEventListener('pointermove', move);
-      window.removeEventListener('pointerup', end);
-      window.removeEventListener('keydown', end, true);
-      list.current?.dragMark(null);
-      if (event instanceof KeyboardEvent) return void event.stopPropagation();
-      if (frame !== null && frame !== shot.start) onDrop(cut, frame);
-    };
-    window.addEventListener('pointermove', move);
-    window.addEventListener('pointerup', end);
-    window.addEventListener('keydown', end, true);
+    const over = () => list.current?.dragMark(null);
+    followPointer(press, {
+      onMove: move,
+      onUp() {
+        over();
+        if (frame !== null && frame !== shot.start) onDrop(cut, frame);
+      },
+      onGivenUp: over,
+    });
   };
   return { hold, dragged: () => moved.current };
 }

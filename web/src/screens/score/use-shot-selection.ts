@@ -4,6 +4,7 @@ import { rangeOfShots, type FilmRange } from '@caesura/core/layout';
 import type { Plan } from '@caesura/core/plan';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { shotsChosen } from '../../app/view.ts';
+import { followPointer } from '../../components/drag.ts';
 import type { LineListHandle } from '../../components/LineList.tsx';
 import type { Choosing } from './use-cut-selection.ts';
 
@@ -72,14 +73,8 @@ export function useShotSelection(
       const over = shotUnder(clientX, clientY);
       if (over !== null) set(upTo(from.current, over));
     };
-    const end = () => {
-      window.removeEventListener('pointermove', move);
-      window.removeEventListener('pointerup', end);
-      window.removeEventListener('pointercancel', end);
-    };
-    window.addEventListener('pointermove', move);
-    window.addEventListener('pointerup', end);
-    window.addEventListener('pointercancel', end);
+    const nothing = () => undefined;
+    followPointer(event, { onMove: move, onUp: nothing, onGivenUp: nothing });
   };
   const within = (shot: number) => Math.min(last, Math.max(0, shot));
   const step = (by: 1 | -1) => {
