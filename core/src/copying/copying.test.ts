@@ -8,7 +8,7 @@ import { addPhrases } from '../plan/edits/edit-phrases.ts';
 import { setRamp } from '../plan/edits/edit-ramps.ts';
 import { lockCut } from '../plan/edits/edit-cuts.ts';
 import { changeRate } from '../plan/edits/change-rate.ts';
-import { checkedChange, PlanSchema, type Plan } from '../plan/index.ts';
+import { checkedChange, PlanSchema, USUAL_FRAMING, type Plan } from '../plan/index.ts';
 import { shapedRamp, USUAL_CREST, USUAL_FLOOR } from '../ramps/shape.ts';
 import { keepRecipe } from '../recipes/cut-recipes.ts';
 import { kitEffect, planWithKit } from '../testing/plan-with-effects.ts';
@@ -90,6 +90,34 @@ describe('copied shots', () => {
     expect(joinAt(pasted, at + 1).settings).toEqual(joinAt(moved, 4).settings);
     // What stood at the cut where they begin stays.
     expect(joinAt(pasted, at).join).toEqual(joinAt(moved, 8).join);
+  });
+
+  it('are just as they were copied, whatever happened there before', () => {
+    // The same lengths from cut 8 on as from cut 3 on, and a move where a hard cut comes.
+    const even = {
+      ...plan,
+      score: {
+        ...plan.score!,
+        shots: plan.score!.shots.map((shot, i) => ({ ...shot, start: frames(10 * i), clip: 'a' })),
+        length: frames(10 * plan.score!.shots.length),
+      },
+    };
+    const framed = {
+      ...even,
+      score: {
+        ...even.score,
+        shots: even.score.shots.map((shot, i) =>
+          i === 9 ? { ...shot, framing: { ...USUAL_FRAMING, scale: 2 } } : shot,
+        ),
+      },
+    };
+    const moved = setMove(setMove(framed, 9, 'whip-pan'), 8, 'drop');
+    const pasted = pasteShots(moved, copyShots(moved, [3, 4]), frames(80));
+    const { shots } = pasted.score!;
+    expect(shots[8]!.join).toEqual(moved.score!.shots[8]!.join);
+    expect(shots[9]!.join).toBeUndefined();
+    expect(shots[9]!.framing).toBeUndefined();
+    expect(shots[9]!.sourceIn).toBe(moved.score!.shots[4]!.sourceIn);
   });
 
   it('last as long in a plan of another rate, on its frames', () => {

@@ -1,7 +1,7 @@
 import { filmOf, rampOf } from '../film/index.ts';
 import { settingsOf } from '../joins/index.ts';
 import { scoreOf } from '../plan/edits/edit-cuts.ts';
-import { contentOf, splitShot } from '../plan/edits/edit-shots.ts';
+import { contentOf, showing, splitShot } from '../plan/edits/edit-shots.ts';
 import { takeRange } from '../plan/edits/take-range.ts';
 import type { Clip, Join, Plan, Shot } from '../plan/index.ts';
 import {
@@ -120,7 +120,26 @@ export function pasteShots(plan: Plan, copied: Copied, at: Frames): Plan {
   const own = scoreOf(plan).shots.filter(({ start }) => start < from);
   const rest: Shot[] =
     to < length ? [{ id: 'rest', start: to, clip: null, sourceIn: shots[0]!.sourceIn }] : [];
-  return takeRange(plan, { length, shots: [...own, ...shots, ...rest] }, from, to);
+  const taken = takeRange(plan, { length, shots: [...own, ...shots, ...rest] }, from, to);
+  const pasted = new Map(shots.map((shot) => [shot.start, shot]));
+  return {
+    ...taken,
+    score: {
+      length,
+      shots: scoreOf(taken).shots.map((shot) => asCopied(shot, pasted.get(shot.start), from)),
+    },
+  };
+}
+
+/**
+ * A shot that was pasted just as it was copied, whatever lay on its start before; only what happens
+ * at the cut where all of them begin is that of the film.
+ */
+function asCopied(shot: Shot, copy: Shot | undefined, from: number): Shot {
+  if (!copy) return shot;
+  const { join, ...shown } = showing(shot, contentOf(copy));
+  const wanted = shot.start === from ? join : copy.join;
+  return { ...shown, ...(wanted && { join: wanted }) };
 }
 
 /** A plan without what lies from a frame on. */
