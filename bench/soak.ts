@@ -9,8 +9,9 @@ interface Memory {
   /** All processes of the browser. */
   readonly browser: number;
   readonly server: number;
-  /** Elements and listeners of the page, as a count. */
-  readonly elements: number;
+  /** Nodes of the page and listeners of its events, as counts. */
+  readonly nodes: number;
+  readonly listeners: number;
 }
 
 /** Memory of some processes that is theirs alone and their part of what is shared, in megabytes. */
@@ -48,7 +49,8 @@ async function measured(session: CDPSession, browser: number, server: number): P
     page: usedSize / 2 ** 20,
     browser: proportional(family(browser)),
     server: proportional([server]),
-    elements: nodes + jsEventListeners,
+    nodes,
+    listeners: jsEventListeners,
   };
 }
 
@@ -154,8 +156,8 @@ export async function benchSoak(minutes: number): Promise<void> {
   const settled = Math.min(10, minutes / 6);
   const minute = () => (performance.now() - from) / 60_000;
   let first: Memory | null = null;
-  const most = { page: 0, browser: 0, server: 0, elements: 0 };
-  const parts = ['page', 'browser', 'server', 'elements'] as const;
+  const most = { page: 0, browser: 0, server: 0, nodes: 0, listeners: 0 };
+  const parts = ['page', 'browser', 'server', 'nodes', 'listeners'] as const;
   let n = 0;
   try {
     while (minute() < minutes) {
@@ -169,7 +171,7 @@ export async function benchSoak(minutes: number): Promise<void> {
       console.log(
         `minute ${minute().toFixed(1)}, round ${n}: page ${now.page.toFixed(1)} MB, ` +
           `browser ${now.browser.toFixed(0)} MB, server ${now.server.toFixed(0)} MB, ` +
-          `${now.elements} elements and listeners, ${faults.length} errors`,
+          `${now.nodes} nodes, ${now.listeners} listeners, ${faults.length} errors`,
       );
     }
     for (const part of parts)

@@ -8,6 +8,7 @@ import { CaesuraError, type CutIndex, type ShotIndex } from '../time/index.ts';
 import { beatCuesOf, cuesOf, partBeatsOf, standingCuesOf, type Cue } from './cues.ts';
 import { eventMarks, type EventMark } from './event-marks.ts';
 import { lastUsed } from './last-used.ts';
+import { filmMade } from './remembered.ts';
 import { shotFactsOf, type ShotFacts } from './shots.ts';
 
 /** What follows from a plan. Each list is worked out when it is first asked for. */
@@ -44,6 +45,7 @@ function lazily<T>(make: () => T): () => T {
 }
 
 function derived(plan: Plan): Film {
+  filmMade();
   const cues = lazily(() => cuesOf(plan));
   const beats = lazily(() => beatCuesOf(plan));
   const partBeats = lazily(() => partBeatsOf(plan));
