@@ -123,6 +123,45 @@ test('bars and sections are gone to by key, on the score and on Rehearse, and sa
   await expect(spoken).toHaveText('At bar 1, frame 0.');
 });
 
+test('what has the focus is seen to have it, on every screen', async ({ page }) => {
+  test.setTimeout(180_000);
+  /** What has the focus, and nothing drawn about it that tells so. */
+  const unseen = async (): Promise<string | null> =>
+    page.evaluate(() => {
+      const at = document.activeElement;
+      if (!at || at === document.body) return null;
+      const drawn = (element: Element) => {
+        const { outlineStyle, outlineWidth, boxShadow } = getComputedStyle(element);
+        return (outlineStyle !== 'none' && parseFloat(outlineWidth) >= 1) || boxShadow !== 'none';
+      };
+      const { width, height } = at.getBoundingClientRect();
+      const has = at.getAttribute('aria-label') ?? at.textContent?.trim().slice(0, 40) ?? '';
+      return drawn(at) && width > 0 && height > 0 ? null : `${at.tagName} ${at.className} ${has}`;
+    });
+  const found = new Set<string>();
+  const look = async (where: string) => {
+    await page.waitForTimeout(500);
+    for (let i = 0; i < 70; i++) {
+      await page.keyboard.press('Tab');
+      const wrong = await unseen();
+      if (wrong !== null) found.add(`${where}: ${wrong}`);
+    }
+  };
+  for (const where of ['/plans', '/read', '/rule']) {
+    await page.goto(where);
+    await look(where);
+  }
+  await openTeaser(page, 'brief');
+  for (const name of [
+    ...['Brief', 'Listen', 'Footage', 'Score', 'Moves'],
+    ...['Speeds', 'Sound', 'Rehearse', 'Hand-off'],
+  ]) {
+    await step(page, name);
+    await look(name);
+  }
+  expect([...found]).toEqual([]);
+});
+
 test('a key is exchanged for another, works, and is kept; one that is taken is refused', async ({
   page,
 }) => {
