@@ -31,6 +31,12 @@ describe('a patch between two documents', () => {
     );
   });
 
+  it('looks at what a document has itself, whatever its keys are called', () => {
+    expect(patchBetween({ toString: null }, {})).toEqual([{ op: 'remove', path: '/toString' }]);
+    expect(patchBetween({}, { valueOf: 1 })).toEqual([{ op: 'add', path: '/valueOf', value: 1 }]);
+    expect(isSameJson({ constructor: 1 }, {})).toBe(false);
+  });
+
   it('makes one list of another, whatever was put in, taken out or changed', () => {
     const item = fc.record({ id: fc.nat(9), n: fc.nat(3) });
     fc.assert(

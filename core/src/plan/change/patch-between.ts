@@ -11,6 +11,10 @@ const escaped = (key: string): string => key.replaceAll('~', '~0').replaceAll('/
 const isObject = (value: unknown): value is Json =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
+/** What an object has under a key itself, not what every object has. */
+const own = (object: Json, key: string): unknown =>
+  Object.hasOwn(object, key) ? object[key] : undefined;
+
 /** Whether two values are the same JSON; what is undefined counts as left out. */
 export function isSameJson(a: unknown, b: unknown): boolean {
   if (a === b) return true;
@@ -18,7 +22,7 @@ export function isSameJson(a: unknown, b: unknown): boolean {
     return Array.isArray(b) && a.length === b.length && a.every((v, i) => isSameJson(v, b[i]));
   if (!isObject(a) || !isObject(b)) return false;
   return [...new Set([...Object.keys(a), ...Object.keys(b)])].every((key) =>
-    isSameJson(a[key], b[key]),
+    isSameJson(own(a, key), own(b, key)),
   );
 }
 
@@ -26,7 +30,7 @@ function inObjects(before: Json, after: Json, path: string): PatchOperation[] {
   const keys = [...new Set([...Object.keys(before), ...Object.keys(after)])];
   return keys.flatMap((key): PatchOperation[] => {
     const at = `${path}/${escaped(key)}`;
-    const [was, is] = [before[key], after[key]];
+    const [was, is] = [own(before, key), own(after, key)];
     if (was === undefined) return is === undefined ? [] : [{ op: 'add', path: at, value: is }];
     return is === undefined ? [{ op: 'remove', path: at }] : changes(was, is, at);
   });
