@@ -12,6 +12,7 @@ export function Word({ children, inLabel = false }: { children: string; inLabel?
     <OverlayTrigger
       trigger={inLabel ? ['hover', 'click'] : ['hover', 'focus', 'click']}
       rootClose
+      container={() => document.querySelector('main')}
       placement="top"
       overlay={<Tooltip className="word-meaning">{meaning}</Tooltip>}
     >
