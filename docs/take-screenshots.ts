@@ -51,6 +51,12 @@ for (const theme of ['dark', 'light'] as const) {
     if (theme === 'dark' && !['score', 'moves'].includes(name)) return;
     // Pictures come in when they come into view.
     await page.waitForLoadState('networkidle');
+    // What is worked out or saved is there.
+    await page.waitForFunction(
+      () =>
+        !document.querySelector('[role="progressbar"]') &&
+        [undefined, 'Saved'].includes(document.querySelector('.pill-save')?.textContent),
+    );
     await page.waitForTimeout(200);
     await page.screenshot({
       path: path.join(FOLDER, `${name}-${theme === 'dark' ? 'night' : 'day'}.png`),
