@@ -61,7 +61,7 @@ async function go(page: Page, name: string): Promise<void> {
   await page.waitForTimeout(1000);
 }
 
-/** Moves a cut to and fro, splits a shot and takes all back. */
+/** Moves a cut to and fro, slips a shot, locks and unlocks, and takes some of it back. */
 async function edits(page: Page, round: number): Promise<void> {
   await go(page, 'Score');
   await page.getByRole('button', { name: new RegExp(`^Cut ${2 + (round % 15)},`) }).click();

@@ -7,7 +7,7 @@ import { toNumber } from '../core/src/time/index.ts';
 import { planOf } from './clips.ts';
 import { Hand } from './hand.ts';
 import { ROOT } from './server.ts';
-import { expect, saved, test } from './test.ts';
+import { expect, restingBox, saved, test } from './test.ts';
 
 /** Opens Speeds on a film of the demo's clips with shots of these lengths, without ramps. */
 async function openFilm(
@@ -74,19 +74,6 @@ const ask = (page: Page) => page.getByRole('region', { name: 'Ask' });
 /** The longest clip at the rate of the film. */
 const longest = (clips: readonly Clip[]): Clip =>
   clips.filter(({ rate }) => rate.num === 24).reduce((a, b) => (b.frames > a.frames ? b : a));
-
-/** Where something is once it has come to rest: what loads beside it may still move it. */
-async function restingBox(what: Locator) {
-  let box = (await what.boundingBox())!;
-  await expect
-    .poll(async () => {
-      const before = box;
-      box = (await what.boundingBox())!;
-      return before.x === box.x && before.y === box.y;
-    })
-    .toBe(true);
-  return box;
-}
 
 /** Drags the middle of something to a place, and lets it go or gives the drag up. */
 async function dragTo(

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { ROOT, startServer } from './server.ts';
 
 /** A page that was watched for errors, on a server of the worker's own. */
@@ -128,4 +128,17 @@ export async function openCut(page: Page, cut: number): Promise<void> {
   await scrollToCut(page, cut);
   await page.getByRole('option', { name: new RegExp(`^Cut ${cut} `) }).click();
   await expect(page.getByRole('heading', { name: `Cut ${cut}`, exact: true })).toBeVisible();
+}
+
+/** Where something is once it has come to rest: what loads beside it may still move it. */
+export async function restingBox(what: Locator) {
+  let box = (await what.boundingBox())!;
+  await expect
+    .poll(async () => {
+      const before = box;
+      box = (await what.boundingBox())!;
+      return before.x === box.x && before.y === box.y;
+    })
+    .toBe(true);
+  return box;
 }

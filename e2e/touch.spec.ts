@@ -1,6 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
 import { planOf } from './clips.ts';
-import { expect, openDemo, saved, test } from './test.ts';
+import { expect, openDemo, restingBox, saved, test } from './test.ts';
 
 test.use({ hasTouch: true, viewport: { width: 1024, height: 700 } });
 
@@ -9,16 +9,7 @@ const scoreOf = async (page: Page) => (await saved(page), (await planOf(page)).s
 /** Drags with a finger, from the middle of an element on. */
 async function slide(page: Page, of: Locator, byX: number, byY: number): Promise<void> {
   const session = await page.context().newCDPSession(page);
-  // Where it is once what loads beside it has come to rest.
-  let box = (await of.boundingBox())!;
-  await expect
-    .poll(async () => {
-      const before = box;
-      box = (await of.boundingBox())!;
-      return before.x === box.x && before.y === box.y;
-    })
-    .toBe(true);
-  const { x, y, width, height } = box;
+  const { x, y, width, height } = await restingBox(of);
   const [fromX, fromY] = [x + width / 2, y + height / 2];
   const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', part: number) =>
     session.send('Input.dispatchTouchEvent', {

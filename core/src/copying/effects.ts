@@ -6,10 +6,10 @@ import {
   type PlaceAnchor,
   type Plan,
 } from '../plan/index.ts';
-import { CaesuraError, frames, inWords, sourceFrames, type Frames } from '../time/index.ts';
+import { CaesuraError, frames, sourceFrames, type Frames } from '../time/index.ts';
 import type { EffectFacts } from '../sound/index.ts';
 import { holding, type Copied } from './copied.ts';
-import { copiedFor } from './pasted.ts';
+import { checkPlaces, copiedFor, idsIn } from './pasted.ts';
 
 /** Frames on either side of the cut that stands for the place from which effects are copied. */
 const BESIDE = 100;
@@ -67,32 +67,15 @@ export function copyEffects(plan: Plan, ids: readonly string[], from: Frames): C
   return { kind: 'effects', plan: { ...held, effects, effectFiles } };
 }
 
-/** Files of a copy by their ids in a plan. Throws with the names of those that it does not have. */
-function filesIn(plan: Plan, copy: Plan): ReadonlyMap<string, string> {
-  const found = copy.effectFiles.map((file) => ({
-    file,
-    here: plan.effectFiles.find(({ media }) => media === file.media),
-  }));
-  const missing = found.flatMap(({ file, here }) => (here ? [] : [`“${file.name}”`]));
-  if (missing.length > 0)
-    throw new CaesuraError(
-      'no-such-effects',
-      `This plan does not have ${inWords(missing)}.`,
-      'Add them to its kit on Sound, then paste again.',
-    );
-  return new Map(found.map(({ file, here }) => [file.id, here!.id]));
-}
-
 /** Puts copied effects on places, as far from each as they lay from their own. */
 export function pasteEffects(plan: Plan, copied: Copied, places: readonly EffectPlace[]): Plan {
-  if (places.length === 0)
-    throw new CaesuraError(
-      'nothing-chosen',
-      'Effects were copied, and no cut is chosen to put them on.',
-      'Choose a cut, then paste again.',
-    );
+  checkPlaces('Effects were', 'cut', places);
   const copy = copiedFor(plan, copied, 'effects');
-  const files = filesIn(plan, copy);
+  const files = idsIn(
+    copy.effectFiles,
+    ({ media }) => plan.effectFiles.find((file) => file.media === media),
+    'Add them to its kit on Sound, then paste again.',
+  );
   const from = filmOf(copy).shots[1]?.start ?? 0;
   return places.reduce((made, { frame, cut }) => {
     const shot = cut === null ? undefined : made.score?.shots[cut];

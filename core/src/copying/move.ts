@@ -4,7 +4,7 @@ import { contentOf } from '../plan/edits/edit-shots.ts';
 import type { Plan } from '../plan/index.ts';
 import { CaesuraError, type CutIndex } from '../time/index.ts';
 import { holding, type Copied } from './copied.ts';
-import { copiedFor } from './pasted.ts';
+import { checkPlaces, copiedFor } from './pasted.ts';
 import { carriedJoin } from './shots.ts';
 
 /** Copies what happens at a cut. Throws when it is a hard one, or when there is no such cut. */
@@ -28,12 +28,7 @@ export function copyMove(plan: Plan, cut: CutIndex): Copied {
  * window that was set by hand is longer than a shot beside one of them.
  */
 export function pasteMove(plan: Plan, copied: Copied, cuts: readonly CutIndex[]): Plan {
-  if (cuts.length === 0)
-    throw new CaesuraError(
-      'nothing-chosen',
-      'A move was copied, and no cut is chosen to put it on.',
-      'Choose a cut, then paste again.',
-    );
+  checkPlaces('A move was', 'cut', cuts);
   const copy = copiedFor(plan, copied, 'move');
   const join = copy.score?.shots[1]?.join;
   if (!join) throw new CaesuraError('bad-copy', 'No move was copied.', 'Copy it again.');

@@ -4,16 +4,9 @@ import { scoreOf } from '../plan/edits/edit-cuts.ts';
 import { contentOf, showing, splitShot } from '../plan/edits/edit-shots.ts';
 import { takeRange } from '../plan/edits/take-range.ts';
 import type { Clip, Join, Plan, Shot } from '../plan/index.ts';
-import {
-  CaesuraError,
-  frames,
-  inWords,
-  plural,
-  type Frames,
-  type ShotIndex,
-} from '../time/index.ts';
+import { CaesuraError, frames, plural, type Frames, type ShotIndex } from '../time/index.ts';
 import { holding, type Copied } from './copied.ts';
-import { copiedFor, isKnown } from './pasted.ts';
+import { copiedFor, idsIn, isKnown } from './pasted.ts';
 
 /**
  * Copies shots with their lengths, looks and speeds, and the joins at the cuts between those that
@@ -36,19 +29,6 @@ export function copyShots(plan: Plan, indices: readonly ShotIndex[]): Copied {
 const sameClip = (plan: Plan, { id, name, content }: Clip): Clip | undefined =>
   plan.clips.find((clip) => clip.id === id && clip.name === name && clip.content === content) ??
   (content === undefined ? undefined : plan.clips.find((clip) => clip.content === content));
-
-/** Clips of a copy by their ids in a plan. Throws with the names of those that it does not have. */
-function clipsIn(plan: Plan, copy: Plan): ReadonlyMap<string, string> {
-  const found = copy.clips.map((clip) => ({ clip, here: sameClip(plan, clip) }));
-  const missing = found.flatMap(({ clip, here }) => (here ? [] : [`“${clip.name}”`]));
-  if (missing.length > 0)
-    throw new CaesuraError(
-      'no-such-clips',
-      `This plan does not have ${inWords(missing)}.`,
-      'Bring them in on Footage, then paste again.',
-    );
-  return new Map(found.map(({ clip, here }) => [clip.id, here!.id]));
-}
 
 /** A join of a copy as one of a plan, which may not have the recipe that it follows. */
 export function carriedJoin(plan: Plan, copy: Plan, join: Join): Join {
@@ -111,7 +91,11 @@ export function pasteShots(plan: Plan, copied: Copied, at: Frames): Plan {
   const whole = copiedFor(plan, copied, 'shots');
   const room = to - from;
   const copy = room < scoreOf(whole).length ? cutOffAt(whole, room) : whole;
-  const ids = clipsIn(plan, copy);
+  const ids = idsIn(
+    copy.clips,
+    (clip) => sameClip(plan, clip),
+    'Bring them in on Footage, then paste again.',
+  );
   const shots = scoreOf(copy).shots.map((shot): Shot => ({
     ...carriedShot(plan, copy, shot),
     clip: shot.clip === null ? null : ids.get(shot.clip)!,

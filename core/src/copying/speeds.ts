@@ -3,9 +3,9 @@ import { speedsOf } from '../plan/edits/edit-ramps.ts';
 import { contentOf } from '../plan/edits/edit-shots.ts';
 import { checkSet, putSpeeds, type SetOnMany } from '../plan/edits/many-speeds.ts';
 import type { Plan } from '../plan/index.ts';
-import { CaesuraError, type ShotIndex } from '../time/index.ts';
+import type { ShotIndex } from '../time/index.ts';
 import { holding, type Copied } from './copied.ts';
-import { copiedFor } from './pasted.ts';
+import { checkPlaces, copiedFor } from './pasted.ts';
 
 /** Copies how fast a shot goes. Throws when there is no such shot. */
 export function copySpeedsOf(plan: Plan, index: ShotIndex): Copied {
@@ -25,11 +25,6 @@ export function pastedSpeeds(plan: Plan, copied: Copied, onto: readonly ShotInde
 
 /** `pastedSpeeds` as an edit. Throws when no shot is meant, or when they could be put on none. */
 export function pasteSpeeds(plan: Plan, copied: Copied, onto: readonly ShotIndex[]): Plan {
-  if (onto.length === 0)
-    throw new CaesuraError(
-      'nothing-chosen',
-      'Speeds were copied, and no shot is chosen to put them on.',
-      'Choose a shot, then paste again.',
-    );
+  checkPlaces('Speeds were', 'shot', onto);
   return checkSet(pastedSpeeds(plan, copied, onto), plan, onto.length);
 }
