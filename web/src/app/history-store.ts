@@ -16,7 +16,8 @@ export interface KeptHistory {
   readonly future: PlanVersion[];
 }
 
-const database = () => createStore('caesura', 'histories');
+/** Opened once, at the first use: each connection would stay open as long as the page is there. */
+const database = createStore('caesura', 'histories');
 
 /** Under what the history of a plan is kept that a tab has. */
 const keyOf = (id: string, tab: string): string => `${id} ${tab}`;
@@ -42,7 +43,7 @@ export async function keepHistory(
     future: [...future] as PlanVersion[],
   };
   try {
-    await set(keyOf(id, await tabName()), kept, database());
+    await set(keyOf(id, await tabName()), kept, database);
     lastKept = present;
   } catch {
     // Refused, or not there at all: nothing else is lost.
@@ -127,7 +128,7 @@ export interface FoundHistory {
 /** The history under a key; one that cannot be read counts as none: the server has the saves. */
 async function found(key: string): Promise<FoundHistory[]> {
   try {
-    const kept = await get<KeptHistory>(key, database());
+    const kept = await get<KeptHistory>(key, database);
     return kept ? [{ key, kept: await broughtUp(withNoted(kept, notedLeaving(key))) }] : [];
   } catch {
     return [];
@@ -139,7 +140,7 @@ export async function keptHistories(
   id: string,
 ): Promise<{ own: FoundHistory | null; left: FoundHistory[] }> {
   try {
-    const [tab, open, all] = await Promise.all([tabName(), openTabs(), keys<string>(database())]);
+    const [tab, open, all] = await Promise.all([tabName(), openTabs(), keys<string>(database)]);
     const [own = null] = await found(keyOf(id, tab));
     // Before there was one for each tab, it was kept under the plan alone.
     const others = all.filter(
@@ -154,7 +155,7 @@ export async function keptHistories(
 
 /** Forgets histories by their keys. */
 export const forgetKept = (kept: readonly string[]): Promise<void> =>
-  delMany([...kept], database()).catch(() => undefined);
+  delMany([...kept], database).catch(() => undefined);
 
 /** Forgets what this tab kept of a plan. */
 export const forgetHistory = async (id: string): Promise<void> =>
