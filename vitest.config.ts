@@ -10,6 +10,8 @@ export default defineConfig({
       'scripts/**/*.test.ts',
       'bench/**/*.test.ts',
     ],
+    // Left to itself the runner keeps one core free.
+    maxWorkers: '100%',
     testTimeout: 60_000,
     hookTimeout: 60_000,
   },

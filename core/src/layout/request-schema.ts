@@ -78,7 +78,8 @@ export const LayoutRequestSchema = z.strictObject({
   dropFrame: z.boolean().default(false),
   start: z.string().default('01:00:00:00'),
   target: z.string(),
-  pace: z.string().trim().min(1, 'a pace needs a length').max(40).default('2 beats'),
+  /** Two beats where it is left out, or a second where there is no music to count them in. */
+  pace: z.string().trim().min(1, 'a pace needs a length').max(40).optional(),
   lead: z.number().int().min(-1000).max(1000).default(0),
   /** The report of `analyse`, unchanged. */
   music: AnalysisReportSchema.optional(),

@@ -289,7 +289,7 @@ export function planOfRequest(json: unknown, readSeen: ReadSeen = noFiles): Aske
     ...newPlan(request.name),
     rate,
     dropFrame: request.dropFrame,
-    pace: request.pace,
+    pace: request.pace ?? (request.music ? '2 beats' : '1s'),
     lead: frames(request.lead),
   };
   const start = parseTimecode(request.start, rate, request.dropFrame);

@@ -3,6 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { parse } from 'csv-parse/sync';
 import { afterAll, expect, it } from 'vitest';
+import { HANDOFF_FORMATS } from '@caesura/core/handoff';
 import { fMeasure } from '../../../core/src/testing/beat-measures.ts';
 import { danceAt128 } from '../../../core/src/testing/synthesis.ts';
 import { wavOf } from '../../../e2e/wav.ts';
@@ -170,6 +171,54 @@ it('reads a film beside a plan, audits it, and proves a written file', async () 
     [['read', demo], /a plan of ours already/],
   ] as const)
     await expect(run(args), args.join(' ')).rejects.toThrow(message);
+});
+
+it.each(['even', 'rehearsed'])(
+  'proves every format of a plan that it wrote, told by its ending: %s',
+  async (name) => {
+    const demo = path.join(ROOT, `demo/output/tried/${name}.json`);
+    for (const { id, extension } of HANDOFF_FORMATS) {
+      const file = fileOf(`${name}.${extension}`, await run(['export', demo, '--to', id]));
+      expect(JSON.parse(await run(['proof', demo, '--file', file])), id).toMatchObject({
+        ...{ proved: true, format: id, wrong: [] },
+      });
+    }
+  },
+);
+
+it('lays out what the documents give as examples', async () => {
+  const text = readFileSync(path.join(ROOT, 'docs/formats.md'), 'utf8');
+  const examples = [...text.matchAll(/```json\n(.*?)```/gs)].map(([, json]) => json!);
+  const reports = await Promise.all(
+    examples.map(async (json, i) => {
+      const report = JSON.parse(await run(['layout', fileOf(`example-${i}.json`, json)])) as {
+        alternatives: unknown[];
+        conflict: { mends: { text: string }[] } | null;
+      };
+      return [report.alternatives.length, report.conflict?.mends.map(({ text }) => text)];
+    }),
+  );
+  expect(reports).toEqual([
+    [3, undefined],
+    [0, ['Let shots be as short as 80 frames, 40 fewer', 'Let “Door” be shown at 75 %']],
+  ]);
+});
+
+it('says of what is no JSON with what it begins, where it breaks off, and what mends it', async () => {
+  for (const [content, message] of [
+    ['RIFF\u0000\u0001WAVE', /“x.json” is not JSON: it begins with “RIFF WAVE”/],
+    ['{"a": [1, 2', /ends too early/],
+    ['{"a": 1,}', /it begins with “{"a": 1,}”/],
+    ['  ', /“x.json” is empty/],
+  ] as const)
+    await expect(run(['check', fileOf('x.json', content)])).rejects.toMatchObject({
+      code: 'bad-json',
+      message: expect.stringMatching(message) as string,
+      mend: expect.stringMatching(/Give a file of JSON/) as string,
+    });
+  await expect(run(['check', folder])).rejects.toMatchObject({
+    mend: expect.any(String) as string,
+  });
 });
 
 it('puts errors on standard error as JSON and ends with 1', () => {

@@ -5,12 +5,15 @@ import { json, misused, readPlanFile, readText } from './input.ts';
 
 /** The format of a written file: as it is said, or by its ending. */
 function formatOf(file: string, said: string | undefined) {
-  const ending = path.extname(file).slice(1).toLowerCase();
-  const found = HANDOFF_FORMATS.find(({ id, extension }) =>
-    said === undefined ? extension === ending && isProved(id) : id === said,
-  );
-  const known = HANDOFF_FORMATS.map(({ id }) => id).filter(isProved);
-  if (found && isProved(found.id)) return found.id;
+  const proved = HANDOFF_FORMATS.filter(({ id }) => isProved(id));
+  // A key sheet ends as a cut sheet does, with more before it.
+  const found = proved
+    .toSorted((a, b) => b.extension.length - a.extension.length)
+    .find(({ id, extension }) =>
+      said === undefined ? file.toLowerCase().endsWith(`.${extension}`) : id === said,
+    );
+  const known = proved.map(({ id }) => id);
+  if (found) return found.id;
   throw misused(
     said === undefined
       ? `What “${path.basename(file)}” is cannot be told by its ending.`

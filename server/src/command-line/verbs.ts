@@ -68,7 +68,11 @@ async function layOutFile(file: string, take: string | undefined): Promise<strin
       return unpackFacts(readFileSync(found));
     } catch (error) {
       if (error instanceof CaesuraError) throw error;
-      throw new CaesuraError('no-file', `“${name}” cannot be read: ${(error as Error).message}.`);
+      throw new CaesuraError(
+        'no-file',
+        `“${name}” cannot be read: ${(error as Error).message}.`,
+        'Put it beside the request, or leave `seen` out.',
+      );
     }
   };
   if (take === undefined) return json(layoutReport(await readJson(file), readSeen));
@@ -128,6 +132,13 @@ const VERBS: Readonly<Record<string, (file: string, values: Values) => Promise<s
   audit: auditFile,
 };
 
+/** Why a file cannot be read, by the system's code. */
+const UNREAD: Readonly<Record<string, (name: string) => string>> = {
+  ENOENT: (name) => `There is no file ${name}.`,
+  EISDIR: (name) => `${name} is a folder, not a file.`,
+  EACCES: (name) => `${name} may not be read.`,
+};
+
 /**
  * Runs the command line on its arguments and returns what goes to standard output. Throws what is
  * wrong.
@@ -152,8 +163,8 @@ export async function run(args: readonly string[]): Promise<string> {
   } catch (error) {
     const { code, path: missing } = error as NodeJS.ErrnoException;
     const name = missing ?? file;
-    if (code === 'ENOENT') throw new CaesuraError('no-file', `There is no file ${name}.`);
-    if (code === 'EISDIR') throw new CaesuraError('no-file', `${name} is a folder, not a file.`);
+    if (code && code in UNREAD)
+      throw new CaesuraError('no-file', UNREAD[code]!(name), 'Give the path of the file.');
     throw error;
   }
 }
