@@ -109,7 +109,10 @@ async function useAll(page: Page, n: number): Promise<void> {
   await page.waitForTimeout(2000);
 }
 
-/** Makes a plan of its own with clips, which are watched, and deletes it; comes back. */
+/**
+ * Makes a plan of its own with clips, which are watched, and deletes it; comes back. The tool that
+ * drives the page holds each field whose files it has set (on an empty page as well): some 22 nodes.
+ */
 async function another(page: Page, address: string): Promise<void> {
   await page.getByRole('link', { name: 'Caesura' }).click();
   await page.getByRole('button', { name: 'New plan', exact: true }).click();

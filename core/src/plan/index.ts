@@ -1,4 +1,5 @@
 export { digestOf } from './change/digest.ts';
+export { keptSame } from './change/kept-same.ts';
 export { isSameJson, patchBetween, type PatchOperation } from './change/patch-between.ts';
 export {
   type Clip,

@@ -9,7 +9,7 @@ import {
   sourceMoveWords,
   unfollowedWords,
 } from '@caesura/core/edits';
-import { checkedChange, type Plan } from '@caesura/core/plan';
+import { checkedChange, keptSame, type Plan } from '@caesura/core/plan';
 import { plural, type FrameRate } from '@caesura/core/time';
 import { noticed } from './notices.ts';
 import { applied, EDIT_LABELS, type EditArguments, type EditName } from './plan-edits.ts';
@@ -71,7 +71,9 @@ export const edit =
     if (!before) return;
     const made = applied(before, name, args);
     if (made === before) return;
-    const plan = checkedChange(before, keptInPlace(before, made));
+    const plan = checkedChange(before, keptSame(before, keptInPlace(before, made)));
+    // A value that is there already is no step.
+    if (plan === before) return;
     dispatch(planEdited({ plan, label: EDIT_LABELS[name], group: groupOf(name, args) }));
     const also = alsoChanged(name, args, before, plan);
     if (also) dispatch(noticed({ kind: 'done', message: also }));
