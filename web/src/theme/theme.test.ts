@@ -7,7 +7,9 @@ const sheet = readFileSync(path.join(import.meta.dirname, '_palette.scss'), 'utf
 /** The colours, and the share of a tint in the ground of a shot, that a theme sets. */
 function paletteOf(theme: 'day' | 'night') {
   const block = new RegExp(`\\$${theme}: \\(([^)]*)\\)`).exec(sheet)![1]!;
-  const set = new Map([...block.matchAll(/([a-z-]+)'?: ([^,]+),/g)].map(([, name, v]) => [name, v]));
+  const set = new Map(
+    [...block.matchAll(/([a-z-]+)'?: ([^,]+),/g)].map(([, name, v]) => [name, v]),
+  );
   return {
     colour: (name: string): string => {
       const value = set.get(name);
