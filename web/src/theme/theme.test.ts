@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { compile, Logger } from 'sass-embedded';
 import { describe, expect, it } from 'vitest';
 
 const sheet = readFileSync(path.join(import.meta.dirname, '_palette.scss'), 'utf8');
@@ -76,4 +77,32 @@ describe.each(['day', 'night'] as const)('the theme by %s', (theme) => {
         strong,
       ).toBeGreaterThanOrEqual(4.5);
   });
+});
+
+it('gives links, focus and what is wrong the colours of the palette, by day and by night', () => {
+  const { css } = compile(path.join(import.meta.dirname, 'theme.scss'), {
+    loadPaths: [path.join(import.meta.dirname, '../../../node_modules')],
+    logger: Logger.silent,
+  });
+  /** The last value that the rules of a theme give a property. */
+  const valueIn = (theme: 'light' | 'dark', property: string) =>
+    [
+      ...css.matchAll(
+        new RegExp(`data-bs-theme=${theme}\\][^}]*?[;{]\\s*${property}: ([^;]+)`, 'g'),
+      ),
+    ]
+      .map(([, value]) => value)
+      .at(-1);
+  for (const [property, name] of [
+    ['--bs-link-color', 'teal'],
+    ['--bs-body-color', 'ink'],
+    ['--teal', 'teal'],
+    ['--red', 'red'],
+    ['--plum', 'plum'],
+  ] as const) {
+    expect(valueIn('light', property), property).toBe(paletteOf('day').colour(name));
+    expect(valueIn('dark', property), property).toBe(paletteOf('night').colour(name));
+  }
+  expect(valueIn('light', '--bs-primary')).toBe(paletteOf('day').colour('teal'));
+  expect(valueIn('light', '--bs-danger')).toBe(paletteOf('day').colour('red'));
 });

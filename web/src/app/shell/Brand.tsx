@@ -10,7 +10,7 @@ export function Brand() {
       <svg viewBox="0 0 20 22" width="20" height="22" aria-hidden="true">
         <path d="M2 21 8 1M11 21 17 1" />
       </svg>
-      Caesura
+      <span className="brand-name">Caesura</span>
     </Link>
   );
 }
