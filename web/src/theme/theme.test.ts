@@ -17,7 +17,7 @@ function paletteOf(theme: 'day' | 'night') {
       if (!/^#[0-9a-f]{6}$/.test(value ?? '')) throw new Error(`No colour ${name}: ${value}`);
       return value!;
     },
-    share: Number(set.get('tint-share')!.replace('%', '')) / 100,
+    share: (of: 'tint' | 'edge') => Number(set.get(`${of}-share`)!.replace('%', '')) / 100,
   };
 }
 
@@ -64,9 +64,19 @@ describe.each(['day', 'night'] as const)('the theme by %s', (theme) => {
         ).toBeGreaterThanOrEqual(4.5);
   });
 
+  it('keeps the edges of fields, buttons and switches at 3 : 1 or more (WCAG 2.2, 1.4.11)', () => {
+    const edges = [
+      mixed(colour('ink'), colour('sheet'), share('edge')),
+      channels(colour('secondary')),
+    ];
+    for (const edge of edges)
+      for (const ground of grounds)
+        expect(contrast(edge, channels(ground)), ground).toBeGreaterThanOrEqual(3);
+  });
+
   it('keeps the names on tinted shots, and the text on strong colours, readable', () => {
     for (const tint of ['teal', 'moss', 'plum', 'ochre', 'slate', 'red'] as const) {
-      const ground = mixed(colour(tint), colour('sheet'), share);
+      const ground = mixed(colour(tint), colour('sheet'), share('tint'));
       expect(contrast(channels(colour('ink')), ground), `ink on ${tint}`).toBeGreaterThanOrEqual(
         4.5,
       );
