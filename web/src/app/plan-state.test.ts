@@ -59,6 +59,33 @@ describe('the open plan', () => {
     expect(planOf(store)).toBe(laidOut);
   });
 
+  it('takes no step for a value that is there already, whatever the edit makes anew', () => {
+    const store = opened();
+    store.dispatch(edit('layOutSteadily'));
+    const before = historyOf(store);
+    const plan = planOf(store);
+    const shot = plan.score!.shots[3]!;
+    store.dispatch(edit('changeBrief', { name: plan.name, target: plan.target }));
+    store.dispatch(edit('moveCut', 3, shot.start));
+    store.dispatch(edit('lockCut', 3, false));
+    store.dispatch(edit('slipShot', 3, 0));
+    store.dispatch(edit('changeRate', plan.rate));
+    store.dispatch(edit('layOutSteadily'));
+    expect(historyOf(store)).toBe(before);
+  });
+
+  it('shares with the version before all that an edit left as it was', () => {
+    const store = opened();
+    store.dispatch(edit('layOutSteadily'));
+    const before = planOf(store);
+    store.dispatch(edit('lockCut', 3, true));
+    const { clips, score } = planOf(store);
+    expect(clips).toBe(before.clips);
+    expect(score!.shots.flatMap((shot, i) => (shot === before.score!.shots[i] ? [] : [i]))).toEqual(
+      [3],
+    );
+  });
+
   it('stays as it was when an edit cannot be done', () => {
     const store = opened();
     const before = historyOf(store);
