@@ -408,6 +408,10 @@ test('a ramp in the animatic shows the frames that the plan says, also blended: 
   await step(page, 'Score');
   // Brief has a field of that name as well.
   await expect(page.getByRole('heading', { name: 'Not laid out yet' })).toBeVisible();
+  // The usual pace is in beats, and there is no music.
+  await page.getByRole('button', { name: 'A pace of one second' }).click();
+  await expect(page.getByRole('textbox', { name: 'Pace', exact: true })).toHaveValue('1s');
+  await expect(page.getByRole('button', { name: 'A pace of one second' })).toHaveCount(0);
   await type(page, 'Pace', '48f');
   await page.getByRole('button', { name: 'Even', exact: true }).click();
   await expect(page.getByText('exact · 96 frames')).toBeVisible();

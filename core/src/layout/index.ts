@@ -8,7 +8,7 @@ export { bestInOrder } from './optimise/fixed-order.ts';
 export { bestInAnyOrder } from './optimise/free-order.ts';
 export type { Found } from './optimise/problem.ts';
 export { pacePoints } from './pace-points.ts';
-export { checkPace, parsePace } from './pace.ts';
+export { checkPace, paceCounts, parsePace } from './pace.ts';
 export {
   type MeasuredClip,
   type FilmRange,

@@ -8,7 +8,7 @@ import { changeBrief } from '../plan/edits/edit-brief.ts';
 import { exactAnalysis, sampleClip, samplePlan } from '../testing/sample-plan.ts';
 import { frameRate, frames, rational } from '../time/index.ts';
 import { assignClips } from './assign-clips.ts';
-import { parsePace } from './pace.ts';
+import { checkPace, paceCounts, parsePace } from './pace.ts';
 import { layOutRequest } from './layout-report.ts';
 import { layOutSteadily } from './steady-layout.ts';
 
@@ -24,6 +24,17 @@ describe('pace', () => {
   it.each(['0.5 beats', '0', '-2 beats', 'fast'])('refuses %s', (text) =>
     expect(() => parsePace(text, context)).toThrow(),
   );
+
+  it('counts beats and bars once there is a tempo, and all else without one', () => {
+    const { tempo, ...silent } = context;
+    expect(tempo).toBeDefined();
+    for (const text of ['2 beats', '1 bar']) {
+      expect(() => checkPace(text, silent)).not.toThrow();
+      expect([paceCounts(text, silent), paceCounts(text, context)]).toEqual([false, true]);
+    }
+    for (const text of ['1s', '12f', '0:02']) expect(paceCounts(text, silent)).toBe(true);
+    expect(() => paceCounts('soon', silent)).toThrow('is not a length');
+  });
 });
 
 describe('steady layout', () => {

@@ -45,3 +45,10 @@ const ANY_TEMPO = rational(120);
  */
 export const checkPace = (text: string, context: LengthContext): void =>
   void parsePace(text, { tempo: ANY_TEMPO, ...context });
+
+/**
+ * Whether a pace can be counted yet: beats and bars only once there is music. Throws unless it is a
+ * pace.
+ */
+export const paceCounts = (text: string, context: LengthContext): boolean =>
+  Boolean(context.tempo) || parsePace(text, { tempo: ANY_TEMPO, ...context }).kind === 'frames';

@@ -1,5 +1,5 @@
 import { lengthContext } from '@caesura/core/film';
-import { checkPace } from '@caesura/core/layout';
+import { checkPace, paceCounts } from '@caesura/core/layout';
 import { canDropFrames, frames, parseLength, parseTimecode } from '@caesura/core/time';
 import { Form } from 'react-bootstrap';
 import { counted, timecodeAt } from '../../app/format.ts';
@@ -88,7 +88,7 @@ export default function BriefScreen() {
           maxLength={40}
           check={(text) => checkPace(text, context)}
           also={
-            context.tempo || !/beat|bar/i.test(plan.pace)
+            paceCounts(plan.pace, context)
               ? 'length of a shot: 2 beats, 1 bar, 0.5s, 12f'
               : 'length of a shot; beats and bars count once there is music'
           }

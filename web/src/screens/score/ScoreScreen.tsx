@@ -175,7 +175,7 @@ export default function ScoreScreen() {
         <GhostNote />
         <DropLeftOut plan={plan} others={<Link to="../listen">Other parts</Link>} />
         <Proposals plan={plan} selected={stretch()} propose={propose} onPreview={setPreview} />
-        {plan.score ? views[view]() : <NotLaidOut hasMusic={plan.music !== null} />}
+        {plan.score ? views[view]() : <NotLaidOut plan={plan} />}
       </div>
       {wishing ? (
         <WishesPanel plan={plan} frame={frame} cut={selected} />
