@@ -41,6 +41,37 @@ function family(of: number): number[] {
   return all;
 }
 
+/** What lies on the heap of scripts of the page: what the engine compiled, and all else. */
+interface Heap {
+  readonly code: number;
+  readonly data: number;
+}
+
+/** The heap of scripts by a snapshot, in megabytes: code that runs often is compiled ever again. */
+async function heapOf(session: CDPSession): Promise<Heap> {
+  const chunks: string[] = [];
+  const take = ({ chunk }: { chunk: string }) => chunks.push(chunk);
+  session.on('HeapProfiler.addHeapSnapshotChunk', take);
+  await session.send('HeapProfiler.takeHeapSnapshot', { reportProgress: false });
+  session.off('HeapProfiler.addHeapSnapshotChunk', take);
+  const { snapshot, nodes } = JSON.parse(chunks.join('')) as {
+    snapshot: { meta: { node_fields: string[]; node_types: [string[]] } };
+    nodes: number[];
+  };
+  const { node_fields: fields, node_types: types } = snapshot.meta;
+  const [type, size] = ['type', 'self_size'].map((name) => fields.indexOf(name)) as [
+    number,
+    number,
+  ];
+  const sums = { code: 0, data: 0 };
+  for (let i = 0; i < nodes.length; i += fields.length) {
+    const kind = types[0][nodes[i + type]!]!;
+    // What the browser itself holds is no part of the heap of scripts.
+    if (kind !== 'native') sums[kind === 'code' ? 'code' : 'data'] += nodes[i + size]! / 2 ** 20;
+  }
+  return sums;
+}
+
 async function measured(session: CDPSession, browser: number, server: number): Promise<Memory> {
   for (let i = 0; i < 2; i++) await session.send('HeapProfiler.collectGarbage');
   const { usedSize } = await session.send('Runtime.getHeapUsage');
@@ -111,7 +142,7 @@ async function useAll(page: Page, n: number): Promise<void> {
 
 /**
  * Makes a plan of its own with clips, which are watched, and deletes it; comes back. The tool that
- * drives the page holds each field whose files it has set (on an empty page as well): some 22 nodes.
+ * drives the page holds each field whose files it has set, also on an empty page: some 22 nodes.
  */
 async function another(page: Page, address: string): Promise<void> {
   await page.getByRole('link', { name: 'Caesura' }).click();
@@ -159,6 +190,7 @@ export async function benchSoak(minutes: number): Promise<void> {
   const settled = Math.min(10, minutes / 6);
   const minute = () => (performance.now() - from) / 60_000;
   let first: Memory | null = null;
+  let heap: Heap | null = null;
   const most = { page: 0, browser: 0, server: 0, nodes: 0, listeners: 0 };
   const parts = ['page', 'browser', 'server', 'nodes', 'listeners'] as const;
   let n = 0;
@@ -169,6 +201,7 @@ export async function benchSoak(minutes: number): Promise<void> {
       const now = await measured(session, launched.process().pid!, server.process.pid!);
       if (minute() >= settled) {
         first ??= now;
+        heap ??= await heapOf(session);
         for (const part of parts) most[part] = Math.max(most[part], now[part]);
       }
       console.log(
@@ -181,6 +214,12 @@ export async function benchSoak(minutes: number): Promise<void> {
       console.log(
         `${part}: at most ${(most[part] / first![part]).toFixed(3)} of what it was after ` +
           `${settled.toFixed(0)} minutes`,
+      );
+    const last = await heapOf(session);
+    for (const part of ['code', 'data'] as const)
+      console.log(
+        `of the page, ${part}: ${heap![part].toFixed(1)} MB after ${settled.toFixed(0)} minutes, ` +
+          `${last[part].toFixed(1)} MB at the end`,
       );
   } finally {
     await browser.close();
