@@ -164,8 +164,8 @@ async function another(page: Page, address: string): Promise<void> {
 
 /**
  * Uses the application by script for so many minutes, every fifth round with files that are new,
- * and says how the memory of page, browser and server stands each minute beside what it was after
- * the first ten (or a sixth of the time, where that is less).
+ * and says how much memory page, browser and server hold each minute, and at most, beside the most
+ * of the first ten (or of a sixth of the time, where that is less).
  */
 export async function benchSoak(minutes: number): Promise<void> {
   const server = await startServer();
@@ -189,9 +189,10 @@ export async function benchSoak(minutes: number): Promise<void> {
   const from = performance.now();
   const settled = Math.min(10, minutes / 6);
   const minute = () => (performance.now() - from) / 60_000;
-  let first: Memory | null = null;
   let heap: Heap | null = null;
-  const most = { page: 0, browser: 0, server: 0, nodes: 0, listeners: 0 };
+  const nothing = { page: 0, browser: 0, server: 0, nodes: 0, listeners: 0 };
+  // What is held goes up and down as players and decoders come and go: the most is compared.
+  const [before, after] = [{ ...nothing }, { ...nothing }];
   const parts = ['page', 'browser', 'server', 'nodes', 'listeners'] as const;
   let n = 0;
   try {
@@ -199,11 +200,9 @@ export async function benchSoak(minutes: number): Promise<void> {
       await useAll(page, n++);
       if (n % 5 === 0) await another(page, server.address);
       const now = await measured(session, launched.process().pid!, server.process.pid!);
-      if (minute() >= settled) {
-        first ??= now;
-        heap ??= await heapOf(session);
-        for (const part of parts) most[part] = Math.max(most[part], now[part]);
-      }
+      const most = minute() < settled ? before : after;
+      for (const part of parts) most[part] = Math.max(most[part], now[part]);
+      if (minute() >= settled) heap ??= await heapOf(session);
       console.log(
         `minute ${minute().toFixed(1)}, round ${n}: page ${now.page.toFixed(1)} MB, ` +
           `browser ${now.browser.toFixed(0)} MB, server ${now.server.toFixed(0)} MB, ` +
@@ -212,8 +211,8 @@ export async function benchSoak(minutes: number): Promise<void> {
     }
     for (const part of parts)
       console.log(
-        `${part}: at most ${(most[part] / first![part]).toFixed(3)} of what it was after ` +
-          `${settled.toFixed(0)} minutes`,
+        `${part}: at most ${after[part].toFixed(0)}, ${(after[part] / before[part]).toFixed(3)} of the ` +
+          `most in the first ${settled.toFixed(0)} minutes`,
       );
     const last = await heapOf(session);
     for (const part of ['code', 'data'] as const)
