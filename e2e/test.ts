@@ -130,15 +130,23 @@ export async function openCut(page: Page, cut: number): Promise<void> {
   await expect(page.getByRole('heading', { name: `Cut ${cut}`, exact: true })).toBeVisible();
 }
 
-/** Where something is once it has come to rest: what loads beside it may still move it. */
+/**
+ * Where something is once it has been at rest for half a second: what loads beside it may still
+ * move it, and later on a busy machine.
+ */
 export async function restingBox(what: Locator) {
   let box = (await what.boundingBox())!;
+  let rested = 0;
   await expect
-    .poll(async () => {
-      const before = box;
-      box = (await what.boundingBox())!;
-      return before.x === box.x && before.y === box.y;
-    })
-    .toBe(true);
+    .poll(
+      async () => {
+        const before = box;
+        box = (await what.boundingBox())!;
+        rested = before.x === box.x && before.y === box.y ? rested + 1 : 0;
+        return rested;
+      },
+      { intervals: [170] },
+    )
+    .toBeGreaterThanOrEqual(3);
   return box;
 }
