@@ -1,5 +1,5 @@
 import { planOf } from './clips.ts';
-import { expect, openDemo, saved, test } from './test.ts';
+import { expect, openDemo, restingBox, saved, test } from './test.ts';
 import type { Page } from '@playwright/test';
 
 async function openClip(page: Page, name: string): Promise<void> {
@@ -77,7 +77,7 @@ test('the still tail goes at one key, and the usable part is set from the positi
 test('moments and the usable part are dragged along the lines', async ({ page }) => {
   await openClip(page, 'Street door');
   const line = page.locator('.clip-line').first();
-  const box = (await line.boundingBox())!;
+  const box = await restingBox(line);
   const xOf = (frame: number) => box.x + (frame / 96) * box.width;
   const pin = page.getByRole('button', { name: /^Frame \d+: movement starts, proposed$/ }).first();
   await pin.hover();

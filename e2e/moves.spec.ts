@@ -5,7 +5,7 @@ import { filmOf, layersAt } from '../core/src/film/index.ts';
 import type { Join, Plan, Ramp } from '../core/src/plan/index.ts';
 import { planOf } from './clips.ts';
 import { ROOT } from './server.ts';
-import { expect, openCut, openTeaser, saved, step, tab, test, type } from './test.ts';
+import { expect, openCut, openTeaser, restingBox, saved, step, tab, test, type } from './test.ts';
 
 /** Opens Moves on a copy of the demo's teaser with joins and ramps on some shots. */
 async function openMoves(
@@ -282,7 +282,7 @@ test('a crest is dragged on the score, a key of an own move is eased and removed
     .locator('.dot')
     .first();
   await dot.scrollIntoViewIfNeeded();
-  const box = (await dot.boundingBox())!;
+  const box = await restingBox(dot);
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 8, { steps: 4 });
@@ -328,7 +328,7 @@ test('a punch-in on a word is typed, resized, aimed and put on downbeats in one 
   expect(filmOf(await now(page)).phrases.find((p) => p.phrase.id === punch.phrase.id)!.end).toBe(
     punch.end - 1,
   );
-  const box = (await end.boundingBox())!;
+  const box = await restingBox(end);
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
   await page.mouse.move(box.x - 200, box.y + box.height / 2, { steps: 6 });

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test';
 import { correctedBeats, cuesOfSound } from '../core/src/film/index.ts';
 import type { Plan } from '../core/src/plan/index.ts';
 import { danceAt128, Tape } from '../core/src/testing/synthesis.ts';
-import { choose, expect, newPlan, saved, step, tab, test, type } from './test.ts';
+import { choose, expect, newPlan, restingBox, saved, step, tab, test, type } from './test.ts';
 import { wavOf } from './wav.ts';
 
 const wav = (name: string, tape: Tape) => ({
@@ -128,7 +128,7 @@ test('a beat is dragged, nudged, removed and added; a cue is set by hand', async
   const mark = lines(page)
     .getByRole('button', { name: /^(down)?beat at/ })
     .nth(5);
-  const box = (await mark.boundingBox())!;
+  const box = await restingBox(mark);
   await page.mouse.move(box.x + box.width / 2, box.y + 20);
   await page.mouse.down();
   await page.mouse.move(box.x + box.width / 2 + 12, box.y + 20, { steps: 4 });

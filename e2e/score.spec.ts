@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { planOf } from './clips.ts';
-import { expect, openDemo, saved, step, test, type } from './test.ts';
+import { expect, openDemo, restingBox, saved, step, test, type } from './test.ts';
 
 const cut = (page: Page, n: number) => page.getByRole('button', { name: new RegExp(`^Cut ${n},`) });
 const startsOf = async (page: Page) => {
@@ -18,7 +18,7 @@ test('a cut is dragged from cue to cue, freely with Alt, and given up with Escap
   await openDemo(page, 'score');
   const before = await startsOf(page);
   const drag = async (by: number, end: () => Promise<void>) => {
-    const { x, y } = (await cut(page, 3).boundingBox())!;
+    const { x, y } = await restingBox(cut(page, 3));
     await page.mouse.move(x + 6, y + 30);
     await page.mouse.down();
     await page.mouse.move(x + 6 + by / 2, y + 30);
@@ -226,7 +226,7 @@ test('the pace is drawn on the lines by mouse and by key', async ({ page }) => {
   await page.getByRole('button', { name: 'Wishes', exact: true }).click();
   const point = page.getByRole('button', { name: /^Wanted length at frame/ }).nth(2);
   await expect(point).toHaveAccessibleName(/, 26 frames/);
-  const { x, y } = (await point.boundingBox())!;
+  const { x, y } = await restingBox(point);
   await page.mouse.move(x + 6, y + 6);
   await page.mouse.down();
   await page.mouse.move(x + 6, y - 4, { steps: 4 });

@@ -230,7 +230,7 @@ test('a key is dragged in time and speed, a moment onto a frame, the source by i
   const hand = await openFilm(page, [72], { clip: (all) => longest(all) });
   await hand.button('Up into the cut');
   const chart = page.getByRole('img', { name: 'Speeds of shot 1' });
-  const box = (await chart.boundingBox())!;
+  const box = await restingBox(chart);
   const foot = chart.locator('.dot').first();
   await dragTo(page, foot, { x: box.x + box.width / 2, y: box.y + box.height * 0.7 });
   const dragged = (await now(page)).score!.shots[0]!.ramp!;
@@ -243,7 +243,7 @@ test('a key is dragged in time and speed, a moment onto a frame, the source by i
   expect((await now(page)).score).toEqual(there.score);
   // The source out is dragged: all speeds change by one factor, and in and length stay.
   const grip = page.locator('.source-grip').nth(1);
-  const at = (await grip.boundingBox())!;
+  const at = await restingBox(grip);
   await dragTo(page, grip, { x: at.x - 60, y: at.y + 10 });
   const [was, is] = [filmOf(there).shots[0]!, filmOf(await now(page)).shots[0]!];
   expect(is.sourceIn).toBe(was.sourceIn);
