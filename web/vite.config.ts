@@ -16,5 +16,10 @@ export default defineConfig({
       },
     },
   },
-  build: { target: 'es2023', chunkSizeWarningLimit: 700 },
+  build: {
+    target: 'es2023',
+    chunkSizeWarningLimit: 700,
+    // How long its parts took to build is nothing that who starts it should do something about.
+    rolldownOptions: { checks: { bundlerTimings: false } },
+  },
 });
