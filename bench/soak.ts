@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import { chromium, type CDPSession, type Page } from '@playwright/test';
+import { setTimeout } from 'node:timers/promises';
 import { ROOT, startServer } from '../e2e/server.ts';
+import { PlainBrowser, type Sought } from './plain-browser.ts';
 
 /** What one measurement found, in megabytes. */
 interface Memory {
@@ -48,12 +49,11 @@ interface Heap {
 }
 
 /** The heap of scripts by a snapshot, in megabytes: code that runs often is compiled ever again. */
-async function heapOf(session: CDPSession): Promise<Heap> {
+async function heapOf(page: PlainBrowser): Promise<Heap> {
   const chunks: string[] = [];
-  const take = ({ chunk }: { chunk: string }) => chunks.push(chunk);
-  session.on('HeapProfiler.addHeapSnapshotChunk', take);
-  await session.send('HeapProfiler.takeHeapSnapshot', { reportProgress: false });
-  session.off('HeapProfiler.addHeapSnapshotChunk', take);
+  page.on('HeapProfiler.addHeapSnapshotChunk', ({ chunk }) => chunks.push(chunk as string));
+  await page.send('HeapProfiler.takeHeapSnapshot', { reportProgress: false });
+  page.on('HeapProfiler.addHeapSnapshotChunk', null);
   const { snapshot, nodes } = JSON.parse(chunks.join('')) as {
     snapshot: { meta: { node_fields: string[]; node_types: [string[]] } };
     nodes: number[];
@@ -72,94 +72,89 @@ async function heapOf(session: CDPSession): Promise<Heap> {
   return sums;
 }
 
-async function measured(session: CDPSession, browser: number, server: number): Promise<Memory> {
-  for (let i = 0; i < 2; i++) await session.send('HeapProfiler.collectGarbage');
-  const { usedSize } = await session.send('Runtime.getHeapUsage');
-  const { nodes, jsEventListeners } = await session.send('Memory.getDOMCounters');
+async function measured(page: PlainBrowser, server: number): Promise<Memory> {
+  for (let i = 0; i < 2; i++) await page.send('HeapProfiler.collectGarbage');
+  const { usedSize } = await page.send<{ usedSize: number }>('Runtime.getHeapUsage');
+  const { nodes, jsEventListeners } = await page.send<{ nodes: number; jsEventListeners: number }>(
+    'Memory.getDOMCounters',
+  );
   return {
     page: usedSize / 2 ** 20,
-    browser: proportional(family(browser)),
+    browser: proportional(family(page.process.pid!)),
     server: proportional([server]),
     nodes,
     listeners: jsEventListeners,
   };
 }
 
+const button = (name: string | RegExp): Sought => ({ selector: 'button, [role=button]', name });
+const tab: Sought = { selector: '[role=tab]' };
+const brand: Sought = { selector: 'a.brand' };
+
 /** Goes to a step, and looks at it for a moment. */
-async function go(page: Page, name: string): Promise<void> {
-  await page.getByRole('navigation', { name: 'Steps' }).getByText(name).click();
-  await page.getByRole('heading', { level: 2, name, exact: true }).waitFor({ state: 'attached' });
-  await page.waitForTimeout(1000);
+async function go(page: PlainBrowser, name: string): Promise<void> {
+  await page.click({ selector: 'nav[aria-label=Steps] a', name });
+  await page.waitFor({ selector: 'h2', name, hidden: true });
+  await setTimeout(1000);
 }
 
 /** Moves a cut to and fro, slips a shot, locks and unlocks, and takes some of it back. */
-async function edits(page: Page, round: number): Promise<void> {
+async function edits(page: PlainBrowser, round: number): Promise<void> {
   await go(page, 'Score');
-  await page.getByRole('button', { name: new RegExp(`^Cut ${2 + (round % 15)},`) }).click();
-  for (const key of [']', '[', '.', ',', 'l', 'l']) await page.keyboard.press(key);
-  await page.getByRole('button', { name: 'Table', exact: true }).click();
-  await page.getByRole('button', { name: 'Lines', exact: true }).click();
-  await page.locator('.shot-hold').nth(3).click();
-  for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z');
-}
-
-/** Plays for some seconds, wherever there is something to play. */
-async function play(page: Page, seconds: number): Promise<void> {
-  await page.getByRole('button', { name: 'Play', exact: true }).first().click();
-  await page.waitForTimeout(1000 * seconds);
-  await page.keyboard.press(' ');
+  await page.click(button(new RegExp(`^Cut ${2 + (round % 15)},`)));
+  for (const key of [']', '[', '.', ',', 'l', 'l'] as const) await page.press(key);
+  await page.click(button('Table'));
+  await page.click(button('Lines'));
+  await page.click({ selector: '.shot-hold', nth: 3 });
+  for (let i = 0; i < 4; i++) await page.press('z', true);
 }
 
 /** What a person does on every screen, one after the other: about a minute. */
-async function useAll(page: Page, n: number): Promise<void> {
+async function useAll(page: PlainBrowser, n: number): Promise<void> {
   await edits(page, n);
   for (const name of ['Moves', 'Speeds', 'Sound']) {
     await go(page, name);
-    const tabs = page.getByRole('tab');
-    for (let i = 0; i < (await tabs.count()); i++) await tabs.nth(i).click();
+    for (let i = 0; i < (await page.howMany(tab)); i++) await page.click({ ...tab, nth: i });
   }
   await go(page, 'Footage');
-  await page.getByRole('link', { name: 'Guillotine' }).first().click();
-  await page.getByRole('tab', { name: 'Alike' }).click();
+  await page.click({ selector: 'a', name: /Guillotine/ });
+  await page.click({ ...tab, name: 'Alike' });
   await go(page, 'Listen');
-  await page.keyboard.press(' ');
-  await page.waitForTimeout(4000);
-  await page.keyboard.press(' ');
+  await page.press(' ');
+  await setTimeout(4000);
+  await page.press(' ');
   await go(page, 'Rehearse');
-  await play(page, 15);
+  await page.click(button('Play'));
+  await setTimeout(15_000);
+  await page.press(' ');
   await go(page, 'Hand-off');
-  for (const part of ['Audit', 'Changes'])
-    await page.getByRole('link', { name: part, exact: true }).click();
-  await page.keyboard.press('Control+k');
-  await page.keyboard.type('go to score');
-  await page.keyboard.press('Enter');
-  await page.getByRole('combobox', { name: 'What to do, or where to go' }).waitFor({
-    state: 'detached',
-  });
+  for (const name of ['Audit', 'Changes']) await page.click({ selector: 'a', name });
+  await page.press('k', true);
+  const palette = { selector: '[role=combobox]', name: 'What to do, or where to go' };
+  await page.waitFor(palette);
+  await page.type('go to score');
+  await page.press('Enter');
+  await page.waitFor(palette, false);
   // What was left is let go of, and the screen stands.
-  await page.waitForTimeout(2000);
+  await setTimeout(2000);
 }
 
-/**
- * Makes a plan of its own with clips, which are watched, and deletes it; comes back. The tool that
- * drives the page holds each field whose files it has set, also on an empty page: some 22 nodes.
- */
-async function another(page: Page, address: string): Promise<void> {
-  await page.getByRole('link', { name: 'Caesura' }).click();
-  await page.getByRole('button', { name: 'New plan', exact: true }).click();
+/** Makes a plan of its own with clips, which are watched, and deletes it; comes back. */
+async function another(page: PlainBrowser, address: string): Promise<void> {
+  await page.click(brand);
+  await page.click(button('New plan'));
   await go(page, 'Footage');
-  await page
-    .locator('input[type=file][aria-label="Choose video files"]')
-    .setInputFiles(
-      ['flywheel', 'street-door'].map((name) => `${ROOT}/demo/output/clips/${name}.mp4`),
-    );
-  await page.getByRole('heading', { name: '2 clips' }).waitFor({ timeout: 120_000 });
-  const id = /plans\/([^/]+)/.exec(page.url())![1]!;
-  await page.locator('.pill-save', { hasText: 'Saved' }).waitFor();
-  await page.request.delete(`${address}/api/plans/${id}`);
-  await page.getByRole('link', { name: 'Caesura' }).click();
-  await page.getByRole('link', { name: /^Open day teaser/ }).click();
-  await page.getByRole('button', { name: /^Cut 1,/ }).waitFor();
+  await page.choose(
+    { selector: 'input[type=file]', name: 'Choose video files' },
+    ['flywheel', 'street-door'].map((name) => `${ROOT}/demo/output/clips/${name}.mp4`),
+  );
+  await page.waitFor({ selector: 'h2', name: '2 clips' });
+  await page.waitFor({ selector: '.pill-save', name: 'Saved' });
+  const id = /plans\/([^/]+)/.exec(await page.value<string>('location.pathname'))![1]!;
+  await fetch(`${address}/api/plans/${id}`, { method: 'DELETE' });
+  await page.click(brand);
+  await page.click({ selector: 'a', name: /^Open day teaser/ });
+  await page.waitFor(button(/^Cut 1,/));
 }
 
 /**
@@ -169,22 +164,12 @@ async function another(page: Page, address: string): Promise<void> {
  */
 export async function benchSoak(minutes: number): Promise<void> {
   const server = await startServer();
-  const launched = await chromium.launchServer({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--autoplay-policy=no-user-gesture-required'],
-  });
-  const browser = await chromium.connect(launched.wsEndpoint());
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  const faults: string[] = [];
-  page.on('pageerror', (error) => faults.push(error.message));
-  const session = await page.context().newCDPSession(page);
-  const plans = (await (await page.request.get(`${server.address}/api/plans`)).json()) as {
-    id: string;
-    name: string;
-  }[];
-  const teaser = plans.find(({ name }) => name === 'Open day teaser')!;
-  await page.goto(`${server.address}/plans/${teaser.id}/score`);
-  await page.getByRole('button', { name: /^Cut 1,/ }).waitFor();
+  const page = await PlainBrowser.open(server.address);
+  let faults = 0;
+  page.on('Runtime.exceptionThrown', () => faults++);
+  await page.send('Runtime.enable');
+  await page.click({ selector: 'a', name: /^Open day teaser/ });
+  await page.waitFor(button(/^Cut 1,/));
 
   const from = performance.now();
   const settled = Math.min(10, minutes / 6);
@@ -199,14 +184,14 @@ export async function benchSoak(minutes: number): Promise<void> {
     while (minute() < minutes) {
       await useAll(page, n++);
       if (n % 5 === 0) await another(page, server.address);
-      const now = await measured(session, launched.process().pid!, server.process.pid!);
+      const now = await measured(page, server.process.pid!);
       const most = minute() < settled ? before : after;
       for (const part of parts) most[part] = Math.max(most[part], now[part]);
-      if (minute() >= settled) heap ??= await heapOf(session);
+      if (minute() >= settled) heap ??= await heapOf(page);
       console.log(
         `minute ${minute().toFixed(1)}, round ${n}: page ${now.page.toFixed(1)} MB, ` +
           `browser ${now.browser.toFixed(0)} MB, server ${now.server.toFixed(0)} MB, ` +
-          `${now.nodes} nodes, ${now.listeners} listeners, ${faults.length} errors`,
+          `${now.nodes} nodes, ${now.listeners} listeners, ${faults} errors`,
       );
     }
     for (const part of parts)
@@ -214,15 +199,14 @@ export async function benchSoak(minutes: number): Promise<void> {
         `${part}: at most ${after[part].toFixed(0)}, ${(after[part] / before[part]).toFixed(3)} of the ` +
           `most in the first ${settled.toFixed(0)} minutes`,
       );
-    const last = await heapOf(session);
+    const last = await heapOf(page);
     for (const part of ['code', 'data'] as const)
       console.log(
         `of the page, ${part}: ${heap![part].toFixed(1)} MB after ${settled.toFixed(0)} minutes, ` +
           `${last[part].toFixed(1)} MB at the end`,
       );
   } finally {
-    await browser.close();
-    await launched.close();
+    await page.close();
     await server.stop();
   }
 }
