@@ -195,7 +195,7 @@ it('lays out what the documents give as examples', async () => {
         alternatives: unknown[];
         conflict: { mends: { text: string }[] } | null;
       };
-      return [report.alternatives.length, report.conflict?.mends.map(({ text }) => text)];
+      return [report.alternatives.length, report.conflict?.mends.map((mend) => mend.text)];
     }),
   );
   expect(reports).toEqual([
