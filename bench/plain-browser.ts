@@ -39,7 +39,7 @@ const FINDER = `(selector, name, pattern, hidden) =>
   })`;
 
 /** Keys by name, as the protocol wants them. */
-const KEYS: Readonly<Record<string, { code: string; text?: string; number: number }>> = {
+const KEYS = {
   ' ': { code: 'Space', text: ' ', number: 32 },
   Enter: { code: 'Enter', text: '\r', number: 13 },
   '[': { code: 'BracketLeft', text: '[', number: 219 },
@@ -49,7 +49,7 @@ const KEYS: Readonly<Record<string, { code: string; text?: string; number: numbe
   l: { code: 'KeyL', text: 'l', number: 76 },
   k: { code: 'KeyK', text: 'k', number: 75 },
   z: { code: 'KeyZ', text: 'z', number: 90 },
-};
+} as const;
 const CONTROL = 2;
 
 /**
@@ -68,7 +68,9 @@ export class PlainBrowser {
     readonly process: ChildProcess,
     private readonly folder: string,
   ) {
-    (process.stdio[4] as Readable).on('data', (data: Buffer) => this.take(data.toString()));
+    (process.stdio[4] as Readable)
+      .setEncoding('utf8')
+      .on('data', (more: string) => this.take(more));
   }
 
   /** Starts a browser with a page at an address. */
@@ -174,9 +176,9 @@ export class PlainBrowser {
 
   /** Presses a key, with Control or without. */
   async press(key: keyof typeof KEYS, control = false): Promise<void> {
-    const { code, text, number } = KEYS[key]!;
+    const { code, text, number } = KEYS[key];
     const common = { key, code, windowsVirtualKeyCode: number, modifiers: control ? CONTROL : 0 };
-    const typed = control || text === undefined ? {} : { text };
+    const typed = control ? {} : { text };
     await this.send('Input.dispatchKeyEvent', { type: 'keyDown', ...common, ...typed });
     await this.send('Input.dispatchKeyEvent', { type: 'keyUp', ...common });
   }
