@@ -157,20 +157,36 @@ export class PlainBrowser {
     );
   }
 
-  /** Presses the mouse on the middle of something, once it is there. */
-  async click(sought: Sought): Promise<void> {
-    await this.waitFor(sought);
-    const at = await this.value<{ x: number; y: number }>(
+  /** Where the middle of something is, and whether nothing else lies over it there. */
+  private place(sought: Sought): Promise<{ x: number; y: number; isFree: boolean } | null> {
+    return this.value(
       `(() => {
         const element = ${PlainBrowser.all(sought)}[${sought.nth ?? 0}];
+        if (!element) return null;
         element.scrollIntoView({ block: 'nearest' });
-        const { x, y, width, height } = element.getBoundingClientRect();
-        return { x: x + width / 2, y: y + height / 2 };
+        const { left, top, width, height } = element.getBoundingClientRect();
+        const [x, y] = [left + width / 2, top + height / 2];
+        return { x, y, isFree: element.contains(document.elementFromPoint(x, y)) };
       })()`,
     );
+  }
+
+  /** Presses the mouse on the middle of something, once it is there, at rest and free. */
+  async click(sought: Sought): Promise<void> {
+    await this.waitFor(sought);
+    let at = await this.place(sought);
+    for (let waited = 0; ; waited += LOOK) {
+      if (waited > PATIENCE)
+        throw new Error(`${sought.selector} “${sought.name ?? ''}” cannot be pressed.`);
+      await setTimeout(LOOK);
+      const before = at;
+      at = await this.place(sought);
+      if (at?.isFree && before?.x === at.x && before.y === at.y) break;
+    }
+    const { x, y } = at;
     for (const type of ['mouseMoved', 'mousePressed', 'mouseReleased'])
       await this.send('Input.dispatchMouseEvent', {
-        ...{ type, ...at, button: type === 'mouseMoved' ? 'none' : 'left', clickCount: 1 },
+        ...{ type, x, y, button: type === 'mouseMoved' ? 'none' : 'left', clickCount: 1 },
       });
   }
 
@@ -202,6 +218,7 @@ export class PlainBrowser {
   async close(): Promise<void> {
     this.process.kill();
     await once(this.process, 'exit');
-    rmSync(this.folder, { recursive: true, force: true, maxRetries: 5 });
+    // Its other processes end after it, and write until then.
+    rmSync(this.folder, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
   }
 }

@@ -139,6 +139,13 @@ async function useAll(page: PlainBrowser, n: number): Promise<void> {
   await setTimeout(2000);
 }
 
+/** Opens the demo's film from the list of plans. */
+async function openTeaser(page: PlainBrowser): Promise<void> {
+  await page.click({ selector: 'a', name: /^Open day teaser/ });
+  await page.waitFor({ selector: '.head', name: /Open day teaser/ });
+  await page.waitFor(button(/^Cut 1,/));
+}
+
 /** Makes a plan of its own with clips, which are watched, and deletes it; comes back. */
 async function another(page: PlainBrowser, address: string): Promise<void> {
   await page.click(brand);
@@ -153,8 +160,7 @@ async function another(page: PlainBrowser, address: string): Promise<void> {
   const id = /plans\/([^/]+)/.exec(await page.value<string>('location.pathname'))![1]!;
   await fetch(`${address}/api/plans/${id}`, { method: 'DELETE' });
   await page.click(brand);
-  await page.click({ selector: 'a', name: /^Open day teaser/ });
-  await page.waitFor(button(/^Cut 1,/));
+  await openTeaser(page);
 }
 
 /**
@@ -168,8 +174,7 @@ export async function benchSoak(minutes: number): Promise<void> {
   let faults = 0;
   page.on('Runtime.exceptionThrown', () => faults++);
   await page.send('Runtime.enable');
-  await page.click({ selector: 'a', name: /^Open day teaser/ });
-  await page.waitFor(button(/^Cut 1,/));
+  await openTeaser(page);
 
   const from = performance.now();
   const settled = Math.min(10, minutes / 6);
@@ -185,9 +190,9 @@ export async function benchSoak(minutes: number): Promise<void> {
       await useAll(page, n++);
       if (n % 5 === 0) await another(page, server.address);
       const now = await measured(page, server.process.pid!);
-      const most = minute() < settled ? before : after;
+      const most = minute() < settled || n === 1 ? before : after;
       for (const part of parts) most[part] = Math.max(most[part], now[part]);
-      if (minute() >= settled) heap ??= await heapOf(page);
+      if (most === after) heap ??= await heapOf(page);
       console.log(
         `minute ${minute().toFixed(1)}, round ${n}: page ${now.page.toFixed(1)} MB, ` +
           `browser ${now.browser.toFixed(0)} MB, server ${now.server.toFixed(0)} MB, ` +
