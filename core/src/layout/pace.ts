@@ -47,8 +47,15 @@ export const checkPace = (text: string, context: LengthContext): void =>
   void parsePace(text, { tempo: ANY_TEMPO, ...context });
 
 /**
- * Whether a pace can be counted yet: beats and bars only once there is music. Throws unless it is a
- * pace.
+ * Whether a pace can be counted: beats and bars only once there is music, and what is no pace, as a
+ * plan from elsewhere may have, never.
  */
-export const paceCounts = (text: string, context: LengthContext): boolean =>
-  Boolean(context.tempo) || parsePace(text, { tempo: ANY_TEMPO, ...context }).kind === 'frames';
+export function paceCounts(text: string, context: LengthContext): boolean {
+  try {
+    parsePace(text, context);
+    return true;
+  } catch (error) {
+    if (error instanceof CaesuraError) return false;
+    throw error;
+  }
+}

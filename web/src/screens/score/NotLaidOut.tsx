@@ -20,7 +20,7 @@ export function NotLaidOut({ plan }: { plan: Plan }) {
           ? 'Choose a pace above and lay out, or let three layouts be proposed: the cuts land on the cues, and the film is the target to the frame.'
           : counts
             ? 'Without music the cuts go by the pace and the clips, and the film is the target to the frame. With music they land on its cues.'
-            : `A pace of ${plan.pace} counts once there is music. Add it in Listen, so that cuts can land on its beats, or take a pace in seconds or frames.`}
+            : `A pace of ${plan.pace} does not count without music. Add it in Listen, so that cuts can land on its beats, or take a pace in seconds or frames.`}
       </p>
       {!plan.music && (
         <div className="buttons">
