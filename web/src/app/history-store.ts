@@ -28,26 +28,27 @@ let lastKept: PlanVersion | null = null;
 /** Whether the browser has kept a version. */
 export const isKeptInBrowser = (version: PlanVersion): boolean => lastKept === version;
 
-/** Keeps the history of a plan. A browser that refuses storage only loses undo across reloads. */
+/**
+ * Keeps the history of a plan; in a browser that has no room for all of it, the present alone. One
+ * that refuses storage altogether only loses undo across reloads, and leaving then asks.
+ */
 export async function keepHistory(
   id: string,
   { past, present, future }: PlanHistory,
   state: Pick<KeptHistory, 'revision' | 'unsaved'>,
 ): Promise<void> {
   if (!present) return;
-  const kept: KeptHistory = {
-    ...state,
-    at: Date.now(),
-    past: [...past] as PlanVersion[],
-    present,
-    future: [...future] as PlanVersion[],
-  };
-  try {
-    await set(keyOf(id, await tabName()), kept, database);
-    lastKept = present;
-  } catch {
-    // Refused, or not there at all: nothing else is lost.
-  }
+  const key = keyOf(id, await tabName());
+  const alone: KeptHistory = { ...state, at: Date.now(), past: [], present, future: [] };
+  const whole = { ...alone, past: [...past], future: [...future] } as KeptHistory;
+  for (const kept of [whole, alone])
+    try {
+      await set(key, kept, database);
+      lastKept = present;
+      return;
+    } catch {
+      // Too much, refused, or no store at all: nothing that was kept before is lost by it.
+    }
 }
 
 /** Whether a plan was kept before the application knew all that it holds now. */

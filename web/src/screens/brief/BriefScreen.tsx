@@ -10,6 +10,7 @@ import { SizeField } from '../../fields/SizeField.tsx';
 import { TextField } from '../../fields/TextField.tsx';
 import { FilmLengthField } from './FilmLengthField.tsx';
 import { RateMeaning } from './RateMeaning.tsx';
+import { StandingPanel } from './StandingPanel.tsx';
 
 /** What a lead does, in words. */
 const leadWords = (lead: number): string =>
@@ -18,8 +19,8 @@ const leadWords = (lead: number): string =>
     : `cuts fall ${counted(Math.abs(lead), 'frame')} ${lead > 0 ? 'before' : 'after'} their cues`;
 
 /**
- * What the film is to be: names, rate, size, lengths, pace, and at once what the rate means in
- * frames.
+ * What the film is to be: names, rate, size, lengths, pace, at once what the rate means in frames,
+ * and what there is of it.
  */
 export default function BriefScreen() {
   const plan = usePlan();
@@ -96,6 +97,7 @@ export default function BriefScreen() {
         />
       </section>
       <RateMeaning plan={plan} />
+      <StandingPanel plan={plan} />
     </div>
   );
 }

@@ -3,6 +3,7 @@ import type { Plan, Sound } from '@caesura/core/plan';
 import { useEdit } from '../../app/hooks.ts';
 import { useOutline } from '../../app/use-media.ts';
 import { LineList, type LineListHandle } from '../../components/LineList.tsx';
+import { useLineHeight } from '../../components/use-line-height.ts';
 import { endingRoute } from './ending-route.ts';
 import { PutRight } from './PutRight.tsx';
 import { SectionNames } from './SectionNames.tsx';
@@ -15,7 +16,8 @@ import { useReadings, type Offered } from './use-readings.ts';
 import { useMarks } from './use-marks.ts';
 import { useTaps } from './use-taps.ts';
 
-const LINE_HEIGHT = 104;
+/** The least and the most that a line is high, in pixels; between them they fill the screen. */
+const HEIGHTS = [104, 200] as const;
 
 /** A whole sound as lines of bars, what was heard in it, and the corrections. */
 export function SoundView({
@@ -30,8 +32,10 @@ export function SoundView({
   const edit = useEdit();
   const outline = useOutline(sound.outline);
   const list = useRef<LineListHandle>(null);
+  const box = useRef<HTMLDivElement>(null);
   const taps = useTaps(sound);
   const listening = useListening(plan, sound, list);
+  const height = useLineHeight(box, listening.lines.length, HEIGHTS);
   const marks = useMarks(sound);
   const { player, at, range, here, go, setAt, switches, setSwitches } = listening;
   const { chosen, choose } = marks;
@@ -83,29 +87,31 @@ export function SoundView({
   });
   return (
     <div className="with-panel">
-      <LineList
-        ref={list}
-        lines={listening.lines}
-        height={LINE_HEIGHT}
-        label="The sound in lines of four bars"
-        onPoint={(time, extend) => {
-          if (extend) return void listening.mark(at, listening.inFile(time * rate));
-          choose(null);
-          go(time * rate);
-        }}
-        draw={(line) => (
-          <SoundLine
-            line={line}
-            sound={sound}
-            outline={outline}
-            at={at / rate}
-            chosen={chosen}
-            range={range}
-            onChoose={onChoose}
-            onMove={marks.move}
-          />
-        )}
-      />
+      <div className="lines-box" ref={box}>
+        <LineList
+          ref={list}
+          lines={listening.lines}
+          height={height}
+          label="The sound in lines of four bars"
+          onPoint={(time, extend) => {
+            if (extend) return void listening.mark(at, listening.inFile(time * rate));
+            choose(null);
+            go(time * rate);
+          }}
+          draw={(line) => (
+            <SoundLine
+              line={line}
+              sound={sound}
+              outline={outline}
+              at={at / rate}
+              chosen={chosen}
+              range={range}
+              onChoose={onChoose}
+              onMove={marks.move}
+            />
+          )}
+        />
+      </div>
       <SoundPanel
         plan={plan}
         sound={sound}

@@ -6,11 +6,11 @@ import type { Plan } from '@caesura/core/plan';
 import type { Frames } from '@caesura/core/time';
 import { timeOfFrame } from '../../app/format.ts';
 import { useLatest } from '../../app/use-latest.ts';
-import { useHeight } from '../../app/use-height.ts';
 import { useOutline } from '../../app/use-media.ts';
 import { onLine, useLineItems } from '../../components/line-items.ts';
 import { LineList, type LineListHandle } from '../../components/LineList.tsx';
 import { ScoreLine } from '../../components/ScoreLine.tsx';
+import { useLineHeight } from '../../components/use-line-height.ts';
 import { comesIn } from '../../sound/film-route.ts';
 import { filmOutline } from './film-outline.ts';
 import { PaceCurve, usePace } from './PaceCurve.tsx';
@@ -20,9 +20,7 @@ import type { CutSelection } from './use-cut-selection.ts';
 import type { ShotSelection } from './use-shot-selection.ts';
 
 /** The least and the most that a line is high, in pixels; between them they fill the screen. */
-const [LOWEST, HIGHEST] = [102, 172];
-/** Pixels about the lines. */
-const ABOUT = 14;
+const HEIGHTS = [102, 210] as const;
 /** Frames on a line up to which each has its tick. */
 const TICKED = 130;
 
@@ -66,8 +64,7 @@ export function ScoreLines({
     if (!drag.dragged()) selection.choose(cut, how);
   });
   const box = useRef<HTMLDivElement>(null);
-  const room = useHeight(box) - ABOUT;
-  const height = Math.min(HIGHEST, Math.max(LOWEST, Math.floor(room / lines.length)));
+  const height = useLineHeight(box, lines.length, HEIGHTS);
   const choose = useLatest(shots.choose);
   const press = useLatest(shots.press);
   const menu = useLatest((shot: number, { x, y }: { x: number; y: number }) =>

@@ -5,7 +5,7 @@ import { speedAt } from '@caesura/core/curves';
 import { speedsOf } from '@caesura/core/edits';
 import { filmOf, type ShotFacts } from '@caesura/core/film';
 import { toSpeed } from '@caesura/core/ramps';
-import { compare, frames, rational } from '@caesura/core/time';
+import { frames } from '@caesura/core/time';
 import { shotOf } from '../../app/fault-places.ts';
 import { useCopying } from '../../app/copying.ts';
 import { useFaults } from '../../app/faults.ts';
@@ -17,6 +17,7 @@ import { useWent } from '../../app/went.ts';
 import { FaultsHere } from '../../components/FaultsHere.tsx';
 import { ListColumn } from '../../components/ListColumn.tsx';
 import { LayOutFirst } from '../../components/LayOutFirst.tsx';
+import { isChanged } from '../../components/is-changed.ts';
 import { AskPanel } from './AskPanel.tsx';
 import { BetweenPanel } from './BetweenPanel.tsx';
 import { HoldsPanel } from './HoldsPanel.tsx';
@@ -33,9 +34,6 @@ import { useShotStage } from './use-shot-stage.ts';
 /** What of the list is shown. */
 const FILTERS = { all: 'all', changed: 'changed', faults: 'faults' } as const;
 type Filter = keyof typeof FILTERS;
-
-const isChanged = ({ ramp, speed }: ShotFacts): boolean =>
-  ramp !== null || compare(speed, rational(1)) !== 0;
 
 /** Frames of the film by which a source frame is stepped: to the next on which another is shown. */
 function bySource({ time, length, start }: ShotFacts, at: number, by: 1 | -1): number {
