@@ -42,6 +42,26 @@ function family(of: number): number[] {
   return all;
 }
 
+/** What a process of the browser is for, by the kind that its command line names. */
+function kindOf(pid: number): string {
+  try {
+    const words = readFileSync(`/proc/${pid}/cmdline`, 'utf8');
+    return /--type=([a-z]+)/.exec(words)?.[1] ?? 'main';
+  } catch {
+    // It has ended since.
+    return 'ended';
+  }
+}
+
+/** What each kind of process of a browser holds, in words, in megabytes. */
+function byKind(pids: readonly number[]): string {
+  const kinds = pids.map(kindOf);
+  return [...new Set(kinds)]
+    .map((kind) => [kind, proportional(pids.filter((_, i) => kinds[i] === kind))] as const)
+    .map(([kind, held]) => `${kind} ${held.toFixed(0)}`)
+    .join(', ');
+}
+
 /** What lies on the heap of scripts of the page: what the engine compiled, and all else. */
 interface Heap {
   readonly code: number;
@@ -195,7 +215,7 @@ export async function benchSoak(minutes: number): Promise<void> {
       if (most === after) heap ??= await heapOf(page);
       console.log(
         `minute ${minute().toFixed(1)}, round ${n}: page ${now.page.toFixed(1)} MB, ` +
-          `browser ${now.browser.toFixed(0)} MB, server ${now.server.toFixed(0)} MB, ` +
+          `browser ${now.browser.toFixed(0)} MB (${byKind(family(page.process.pid!))}), server ${now.server.toFixed(0)} MB, ` +
           `${now.nodes} nodes, ${now.listeners} listeners, ${faults} errors`,
       );
     }

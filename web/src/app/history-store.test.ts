@@ -24,6 +24,7 @@ const history = {
   past: Array.from({ length: 40 }, (_, i) => version(`step ${i}`)),
   present: version('Type catalogue'),
   future: [],
+  group: null,
 };
 const state = { revision: 3, unsaved: true };
 const own = async (): Promise<KeptHistory | undefined> => (await keptHistories('p')).own?.kept;
