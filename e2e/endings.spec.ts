@@ -104,5 +104,5 @@ test('the part used is chosen bar by bar, and a section is named', async ({ page
   await name.press('Enter');
   await expect(page.getByLabel('The sound in lines of four bars').getByText('Build')).toBeVisible();
   // The rise of the build is drawn as a hairpin.
-  await expect(page.locator('.hairpin').first()).toBeAttached();
+  await expect(page.locator('.swell').first()).toBeAttached();
 });

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { compile, Logger } from 'sass-embedded';
 import { describe, expect, it } from 'vitest';
@@ -115,4 +115,22 @@ it('gives links, focus and what is wrong the colours of the palette, by day and 
   }
   expect(valueIn('light', '--bs-primary')).toBe(paletteOf('day').colour('teal'));
   expect(valueIn('light', '--bs-danger')).toBe(paletteOf('day').colour('red'));
+});
+
+it('gives each class its look in one file, so that no screen changes another', () => {
+  // What is for all screens at once: fingers, small windows, forced colours.
+  const forAll = new Set(['_touch.scss', '_small.scss', '_forced.scss']);
+  const files = readdirSync(import.meta.dirname).filter(
+    (name) => name.endsWith('.scss') && !forAll.has(name),
+  );
+  const looks = files.flatMap((name) => {
+    const text = readFileSync(path.join(import.meta.dirname, name), 'utf8');
+    return [...text.matchAll(/^(\.[\w-]+)(?: \{|,)$/gm)].map(([, of]) => `${of} in ${name}`);
+  });
+  const inOthers = [...new Set(looks)].filter((one) => {
+    const [of] = one.split(' ');
+    return new Set(looks.filter((other) => other.split(' ')[0] === of)).size > 1;
+  });
+  expect(looks.length).toBeGreaterThan(200);
+  expect(inOthers).toEqual([]);
 });

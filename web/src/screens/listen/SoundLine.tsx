@@ -136,7 +136,7 @@ function Hairpin({
   }) as [number, number];
   return (
     <svg
-      className="hairpin"
+      className="swell"
       viewBox="0 0 100 10"
       preserveAspectRatio="none"
       style={{ left: `${stretch.left}%`, width: `${stretch.width}%` }}

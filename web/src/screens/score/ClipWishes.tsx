@@ -41,7 +41,7 @@ function OneClip({ plan, clip }: { plan: Plan; clip: Clip }) {
         }}
         onChoose={(most) => edit('wishClip', clip.id, { most: most ? Number(most) : null })}
       />
-      <fieldset className="speeds">
+      <fieldset className="wished-speeds">
         <legend>Speeds allowed</legend>
         {speedsFor(clip, plan.rate, wish.speeds).map((speed) => {
           const normal = compare(speed, rational(1)) === 0;

@@ -152,7 +152,7 @@ export function ProposalList({ plan, audit }: { plan: Plan; audit: Audit }) {
               None
             </Button>
           </p>
-          <ul className="proposals">
+          <ul className="cut-proposals">
             {proposals.map((proposal) => (
               <Proposal
                 key={proposal.cut}
