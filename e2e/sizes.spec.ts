@@ -37,3 +37,25 @@ for (const [width, height] of [
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await expect(page.locator('.foot')).toBeInViewport();
   });
+
+test('lines fill a high screen, and the brief leads to what there is', async ({ page }) => {
+  await page.setViewportSize({ width: 2560, height: 1440 });
+  await openTeaser(page, 'brief');
+  const standing = page.getByRole('region', { name: 'What there is' });
+  for (const [to, what] of [
+    ['listen', /^open-day-music.mp3/],
+    ['score', /^38 shots/],
+    ['sound', /^\d+ effects$/],
+  ] as const) {
+    await standing.getByRole('link', { name: what }).click();
+    await expect(page).toHaveURL(new RegExp(`/${to}`));
+    await expect
+      .poll(() =>
+        page
+          .locator('.lines')
+          .evaluate((lines) => lines.firstElementChild!.clientHeight / lines.clientHeight),
+      )
+      .toBeGreaterThan(0.75);
+    await page.getByRole('navigation', { name: 'Steps' }).getByText('Brief').click();
+  }
+});

@@ -12,6 +12,7 @@ export {
 export { type Cue, landingOf, nearestCueIndex, soundsOf } from './cues.ts';
 export { type Film, filmOf, joinAt, shotFactsAt } from './film.ts';
 export { sectionAround, rangeAround, wholeFilm } from './film-range.ts';
+export { isEffectInUse, isMove, isPhraseInUse } from './in-use.ts';
 export { heardAt, mixSample } from './heard.ts';
 export { type Layer, type Moving, type WindowRow, layersAt, windowRows } from './layers.ts';
 export { type PhraseOnFrame, phrasesAt } from './phrases-at.ts';

@@ -1,5 +1,5 @@
 import { carriedOverlaps } from './carried-overlaps.ts';
-import { filmOf, type Film } from '../film/index.ts';
+import { filmOf, isEffectInUse, isMove, isPhraseInUse, type Film } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
 import { plural, sameRate } from '../time/index.ts';
 import { levelKeys } from './level-keys.ts';
@@ -32,7 +32,7 @@ interface Beyond {
 
 function beyondOf(film: Film): Beyond {
   const { plan, joins, shots } = film;
-  const used = joins.filter((j) => j.before + j.after > 0);
+  const used = joins.filter(isMove);
   const dissolves = used.filter((j) => j.overlap && j.settings.move === 'plain');
   const carried = carriedOverlaps(film);
   const moving = used.filter((j) => j.overlap && j.settings.move !== 'plain');
@@ -43,12 +43,12 @@ function beyondOf(film: Film): Beyond {
     moves: used.length - dissolves.length,
     steadied: shots.filter(({ shot, clip }) => shot.steady && clip).length,
     framed: shots.filter(({ framed }) => framed).length,
-    phrases: film.phrases.filter(({ phrase, start, end }) => !phrase.off && end > start).length,
+    phrases: film.phrases.filter(isPhraseInUse).length,
     cutDissolves: lost(dissolves),
     cutMoves: lost(moving),
     otherRates: new Set(rates.map(({ clip }) => clip!.id)).size,
     sounds: plan.sounds.length,
-    effects: film.effects.filter(({ placement }) => !placement.off).length,
+    effects: film.effects.filter(isEffectInUse).length,
     levels: levelKeys(film).length,
     own: new Set(film.audioEvents.flatMap(({ of, id }) => (of === 'own' ? [id] : []))).size,
   };

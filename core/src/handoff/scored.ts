@@ -1,7 +1,7 @@
 import { type JoinFacts } from '../joins/index.ts';
 import { type EffectFacts } from '../sound/index.ts';
 import { CaesuraError } from '../time/index.ts';
-import { type Film, type ShotFacts, filmOf } from '../film/index.ts';
+import { type Film, type ShotFacts, filmOf, isEffectInUse } from '../film/index.ts';
 import type { Plan } from '../plan/index.ts';
 
 /** The shots of a plan that has some. Throws when it has not been laid out. */
@@ -24,6 +24,6 @@ export interface ScoredFilm {
 export function scoredFilm(plan: Plan): ScoredFilm {
   const shots = scoredShots(plan);
   const { joins, phrases } = filmOf(plan);
-  const effects = filmOf(plan).effects.filter(({ placement }) => !placement.off);
+  const effects = filmOf(plan).effects.filter(isEffectInUse);
   return { shots, joins, effects, phrases };
 }

@@ -1,4 +1,5 @@
 import { filmOf } from '../film/film.ts';
+import { isEffectInUse } from '../film/in-use.ts';
 import type { Plan } from '../plan/index.ts';
 import { instantOfFrame, toNumber } from '../time/index.ts';
 
@@ -16,7 +17,7 @@ export function guideCues(
       .slice(1)
       .map(({ index, start }) => ({ at: time(start), text: `cut ${index}`, kind: null })),
     ...filmOf(plan)
-      .effects.filter(({ placement }) => !placement.off)
+      .effects.filter(isEffectInUse)
       .map(({ effect, at }) => ({ at: toNumber(at.at), text: effect.name, kind: null })),
     ...plan.notes.map(({ frame, text }) => ({ at: time(frame), text, kind: null })),
   ].sort((a, b) => a.at - b.at);

@@ -47,7 +47,7 @@ export async function keepHistory(
       lastKept = present;
       return;
     } catch {
-      // Too much, refused, or no store at all: nothing that was kept before is lost by it.
+      // Too much, refused, or no store at all.
     }
 }
 

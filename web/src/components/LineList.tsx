@@ -10,6 +10,7 @@ import {
 import type { Line } from '@caesura/core/film';
 import type { Seconds } from '@caesura/core/time';
 import { clock } from '../app/format.ts';
+import { useHeight } from '../app/use-extent.ts';
 import { lineIndexAt, percentOn, timeAt } from './place.ts';
 
 /** What a screen can ask of its lines. */
@@ -29,14 +30,20 @@ export interface LineListHandle {
 
 interface Props {
   readonly lines: readonly Line[];
-  /** Height of a line in pixels. */
-  readonly height: number;
+  /**
+   * The least and the most that a line is high, in pixels: between them the lines fill what there
+   * is for them, and below they scroll.
+   */
+  readonly heights: readonly [least: number, most: number];
   readonly label: string;
   readonly draw: (line: Line, index: number) => ReactNode;
   /** The time that was pointed at, and whether to extend from the position to there. */
   readonly onPoint: (at: Seconds, extend: boolean) => void;
   readonly ref?: Ref<LineListHandle>;
 }
+
+/** Pixels above and below the lines. */
+const ABOUT = 14;
 
 /** Puts a mark at a time, or hides it. */
 function putMark(
@@ -54,8 +61,10 @@ function putMark(
 }
 
 /** Lines of a score or a sound, one under the other, drawn only where they are in view. */
-export function LineList({ lines, height, label, draw, onPoint, ref }: Props) {
+export function LineList({ lines, heights: [least, most], label, draw, onPoint, ref }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
+  const room = useHeight(scroller) - ABOUT;
+  const height = Math.min(most, Math.max(least, Math.floor(room / lines.length)));
   const playMark = useRef<HTMLDivElement>(null);
   const dragged = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({

@@ -1,5 +1,13 @@
 import { useMemo } from 'react';
-import type { Cue, EventMark, Film, Line, ShotFacts } from '@caesura/core/film';
+import {
+  isMove,
+  isPhraseInUse,
+  type Cue,
+  type EventMark,
+  type Film,
+  type Line,
+  type ShotFacts,
+} from '@caesura/core/film';
 import type { JoinFacts } from '@caesura/core/joins';
 import { instantOfFrame, toNumber, type FrameRate } from '@caesura/core/time';
 import type { PhraseFacts } from '@caesura/core/phrases';
@@ -73,12 +81,13 @@ export function lineItems(
     shots: here,
     begin: here.filter((shot) => !startsBefore(shot, from)),
     joins: joins.filter(
-      ({ frame, before, after }) =>
-        before + after > 0 && timeOf(frame - before) < to && timeOf(frame + after) > from,
+      (join) =>
+        isMove(join) &&
+        timeOf(join.frame - join.before) < to &&
+        timeOf(join.frame + join.after) > from,
     ),
     phrases: phrases.filter(
-      ({ phrase, start, end }) =>
-        !phrase.off && end > start && timeOf(start) < to && timeOf(end) > from,
+      (phrase) => isPhraseInUse(phrase) && timeOf(phrase.start) < to && timeOf(phrase.end) > from,
     ),
     effects: effects.filter(({ starts, ends }) => starts < to && ends > from),
     standing: standing.filter(

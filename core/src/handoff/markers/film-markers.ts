@@ -1,4 +1,4 @@
-import { filmOf } from '../../film/index.ts';
+import { filmOf, isEffectInUse, isPhraseInUse } from '../../film/index.ts';
 import type { Plan } from '../../plan/index.ts';
 import { instantOfFrame, toNumber } from '../../time/index.ts';
 import { fallsOn } from '../cut-words.ts';
@@ -49,10 +49,10 @@ export function filmMarkers(plan: Plan): FilmMarker[] {
       : [],
   );
   const moving = phrases
-    .filter(({ phrase, start, end }) => !phrase.off && end > start)
+    .filter(isPhraseInUse)
     .map(({ settings, start, end }) => place('phrase', start, settings.kind, end - start));
   const sounding = effects
-    .filter(({ placement }) => !placement.off)
+    .filter(isEffectInUse)
     .map(({ effect, at }) => place('effect', at.frame, effect.name));
   const notes = plan.notes.map(({ frame, text }) => place('note', frame, text));
   return [...cuts, ...seen, ...ofMusic, ...moving, ...sounding, ...notes]

@@ -4,6 +4,7 @@ import type { Plan } from '@caesura/core/plan';
 import { useFaults } from '../../app/faults.ts';
 import { counted } from '../../app/format.ts';
 import { STEPS } from '../../app/shell/Steps.tsx';
+import { miniShots } from '../../components/mini-shots.ts';
 import { MiniScore } from '../../components/MiniScore.tsx';
 import { standingOf } from './standing.ts';
 
@@ -14,15 +15,7 @@ export function StandingPanel({ plan }: { plan: Plan }) {
   return (
     <section className="sheet brief-standing" aria-labelledby="brief-standing">
       <h2 id="brief-standing">What there is</h2>
-      {plan.score && (
-        <MiniScore
-          shots={plan.score.shots.map(({ start, clip }) => [
-            start,
-            plan.clips.findIndex(({ id }) => id === clip),
-          ])}
-          length={plan.score.length}
-        />
-      )}
+      {plan.score && <MiniScore shots={miniShots(plan.score, plan)} length={plan.score.length} />}
       <dl>
         {standing.map(({ screen, what, faults: wrong }) => (
           <div key={screen}>

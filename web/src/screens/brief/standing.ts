@@ -1,6 +1,13 @@
 import type { Fault } from '@caesura/core/faults';
 import { cutFigures } from '@caesura/core/edits';
-import { filmOf, tempoOf, type Film } from '@caesura/core/film';
+import {
+  filmOf,
+  isEffectInUse,
+  isMove,
+  isPhraseInUse,
+  tempoOf,
+  type Film,
+} from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { toNumber } from '@caesura/core/time';
 import { counted } from '../../app/format.ts';
@@ -15,9 +22,10 @@ export interface Standing {
   readonly faults: number;
 }
 
-function heardOf({ music, sounds, ...plan }: Plan): string {
+function heardOf(plan: Plan): string {
+  const { music, sounds } = plan;
   if (!music && sounds.length === 0) return 'no music yet';
-  const tempo = tempoOf({ music, ...plan });
+  const tempo = tempoOf(plan);
   return [
     music ? music.fileName : 'no music',
     tempo && `≈\u00a0${toNumber(tempo).toFixed(2)}\u00a0BPM`,
@@ -40,8 +48,8 @@ function laidOut(plan: Plan): string {
 }
 
 function movesOf({ joins, phrases }: Film): string {
-  const moves = joins.filter(({ before, after }) => before + after > 0).length;
-  const moving = phrases.filter(({ phrase, start, end }) => !phrase.off && end > start).length;
+  const moves = joins.filter(isMove).length;
+  const moving = phrases.filter(isPhraseInUse).length;
   return `${counted(moves, 'move')} at cuts · ${counted(moving, 'phrase')}`;
 }
 
@@ -49,7 +57,7 @@ function movesOf({ joins, phrases }: Film): string {
 export function standingOf(plan: Plan, faults: readonly Fault[]): Standing[] {
   const film = filmOf(plan);
   const changed = film.shots.filter(isChanged).length;
-  const effects = film.effects.filter(({ placement }) => !placement.off).length;
+  const effects = film.effects.filter(isEffectInUse).length;
   const words = {
     listen: heardOf(plan),
     footage: clipsOf(plan),

@@ -3,7 +3,6 @@ import type { Plan, Sound } from '@caesura/core/plan';
 import { useEdit } from '../../app/hooks.ts';
 import { useOutline } from '../../app/use-media.ts';
 import { LineList, type LineListHandle } from '../../components/LineList.tsx';
-import { useLineHeight } from '../../components/use-line-height.ts';
 import { endingRoute } from './ending-route.ts';
 import { PutRight } from './PutRight.tsx';
 import { SectionNames } from './SectionNames.tsx';
@@ -32,10 +31,8 @@ export function SoundView({
   const edit = useEdit();
   const outline = useOutline(sound.outline);
   const list = useRef<LineListHandle>(null);
-  const box = useRef<HTMLDivElement>(null);
   const taps = useTaps(sound);
   const listening = useListening(plan, sound, list);
-  const height = useLineHeight(box, listening.lines.length, HEIGHTS);
   const marks = useMarks(sound);
   const { player, at, range, here, go, setAt, switches, setSwitches } = listening;
   const { chosen, choose } = marks;
@@ -87,31 +84,29 @@ export function SoundView({
   });
   return (
     <div className="with-panel">
-      <div className="lines-box" ref={box}>
-        <LineList
-          ref={list}
-          lines={listening.lines}
-          height={height}
-          label="The sound in lines of four bars"
-          onPoint={(time, extend) => {
-            if (extend) return void listening.mark(at, listening.inFile(time * rate));
-            choose(null);
-            go(time * rate);
-          }}
-          draw={(line) => (
-            <SoundLine
-              line={line}
-              sound={sound}
-              outline={outline}
-              at={at / rate}
-              chosen={chosen}
-              range={range}
-              onChoose={onChoose}
-              onMove={marks.move}
-            />
-          )}
-        />
-      </div>
+      <LineList
+        ref={list}
+        lines={listening.lines}
+        heights={HEIGHTS}
+        label="The sound in lines of four bars"
+        onPoint={(time, extend) => {
+          if (extend) return void listening.mark(at, listening.inFile(time * rate));
+          choose(null);
+          go(time * rate);
+        }}
+        draw={(line) => (
+          <SoundLine
+            line={line}
+            sound={sound}
+            outline={outline}
+            at={at / rate}
+            chosen={chosen}
+            range={range}
+            onChoose={onChoose}
+            onMove={marks.move}
+          />
+        )}
+      />
       <SoundPanel
         plan={plan}
         sound={sound}

@@ -28,7 +28,7 @@ import { useShuttle } from './use-shuttle.ts';
 import { useRehearseKeys } from './use-rehearse-keys.ts';
 import { Word } from '../../components/Word.tsx';
 
-const LINE_HEIGHT = 102;
+const HEIGHTS = [102, 102] as const;
 /** Milliseconds between one place of the position and the next while it plays. */
 const FOLLOWS = 200;
 
@@ -212,7 +212,7 @@ export default function RehearseScreen() {
         <LineList
           ref={list}
           lines={lines}
-          height={LINE_HEIGHT}
+          heights={HEIGHTS}
           label="The score in lines of four bars"
           onPoint={(at) => {
             dispatch(cutSelected(null));

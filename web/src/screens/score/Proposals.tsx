@@ -8,6 +8,7 @@ import { compared } from '../../app/compare.ts';
 import { counted } from '../../app/format.ts';
 import { useEdit } from '../../app/hooks.ts';
 import { useAppDispatch } from '../../app/store.ts';
+import { miniShots } from '../../components/mini-shots.ts';
 import { MiniScore } from '../../components/MiniScore.tsx';
 import { Working } from '../../components/Working.tsx';
 import type { Offer } from '../../workers/layout-worker.ts';
@@ -113,7 +114,6 @@ export function Proposals({
   const progress = working && <Working {...working} onStop={stop} />;
   if (offers.length === 0) return progress ?? <WhyNone conflict={conflict} clear={clear} />;
   const builds = formArcs(plan).length > 0;
-  const places = new Map(plan.clips.map((c, i) => [c.id, i]));
   const look = (offer: Offer) => ({
     onPointerEnter: () => onPreview(offer),
     onPointerLeave: () => onPreview(null),
@@ -193,10 +193,7 @@ export function Proposals({
                   <h3>
                     {name} <small>{why}</small>
                   </h3>
-                  <MiniScore
-                    shots={score.shots.map((s) => [s.start, places.get(s.clip ?? '') ?? -1])}
-                    length={score.length}
-                  />
+                  <MiniScore shots={miniShots(score, plan)} length={score.length} />
                   <Figures offer={offer} />
                   {takeButton(offer, name)}
                   <Button

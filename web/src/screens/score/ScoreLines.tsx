@@ -1,6 +1,6 @@
 import { useAppSelector } from '../../app/store.ts';
 import { GhostCuts } from './GhostCuts.tsx';
-import { useMemo, useRef, type RefObject } from 'react';
+import { useMemo, type RefObject } from 'react';
 import { filmOf, frameAtTime, scoreLines } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import type { Frames } from '@caesura/core/time';
@@ -10,7 +10,6 @@ import { useOutline } from '../../app/use-media.ts';
 import { onLine, useLineItems } from '../../components/line-items.ts';
 import { LineList, type LineListHandle } from '../../components/LineList.tsx';
 import { ScoreLine } from '../../components/ScoreLine.tsx';
-import { useLineHeight } from '../../components/use-line-height.ts';
 import { comesIn } from '../../sound/film-route.ts';
 import { filmOutline } from './film-outline.ts';
 import { PaceCurve, usePace } from './PaceCurve.tsx';
@@ -63,8 +62,6 @@ export function ScoreLines({
   const onSelect = useLatest((...[cut, how]: Parameters<CutSelection['choose']>) => {
     if (!drag.dragged()) selection.choose(cut, how);
   });
-  const box = useRef<HTMLDivElement>(null);
-  const height = useLineHeight(box, lines.length, HEIGHTS);
   const choose = useLatest(shots.choose);
   const press = useLatest(shots.press);
   const menu = useLatest((shot: number, { x, y }: { x: number; y: number }) =>
@@ -73,35 +70,33 @@ export function ScoreLines({
   // The same from one drawing to the next, or every line would be drawn again.
   const onShots = useMemo(() => ({ choose, press, menu }), [choose, press, menu]);
   return (
-    <div className="lines-box" ref={box}>
-      <LineList
-        ref={list}
-        lines={lines}
-        height={height}
-        label="The score in lines of four bars"
-        onPoint={(at) => selection.point(frameAtTime(at, plan))}
-        draw={(line) => (
-          <>
-            <ScoreLine
-              plan={plan}
-              line={line}
-              items={items.get(line)!}
-              outline={outline}
-              offset={music ? -comesIn(music, plan.rate) : 0}
-              position={onLine(line, timeOfFrame(frame, plan))}
-              selected={selection.selected}
-              also={selection.also}
-              ticks={(line.span * plan.rate.num) / plan.rate.den <= TICKED}
-              onSelect={onSelect}
-              onHold={onHold}
-              onShots={onShots}
-              chosen={shots.chosen}
-            />
-            {other && <GhostCuts plan={plan} other={other.plan} line={line} />}
-            {withPace && pace && <PaceCurve plan={plan} line={line} pace={pace} />}
-          </>
-        )}
-      />
-    </div>
+    <LineList
+      ref={list}
+      lines={lines}
+      heights={HEIGHTS}
+      label="The score in lines of four bars"
+      onPoint={(at) => selection.point(frameAtTime(at, plan))}
+      draw={(line) => (
+        <>
+          <ScoreLine
+            plan={plan}
+            line={line}
+            items={items.get(line)!}
+            outline={outline}
+            offset={music ? -comesIn(music, plan.rate) : 0}
+            position={onLine(line, timeOfFrame(frame, plan))}
+            selected={selection.selected}
+            also={selection.also}
+            ticks={(line.span * plan.rate.num) / plan.rate.den <= TICKED}
+            onSelect={onSelect}
+            onHold={onHold}
+            onShots={onShots}
+            chosen={shots.chosen}
+          />
+          {other && <GhostCuts plan={plan} other={other.plan} line={line} />}
+          {withPace && pace && <PaceCurve plan={plan} line={line} pace={pace} />}
+        </>
+      )}
+    />
   );
 }

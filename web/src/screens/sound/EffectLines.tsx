@@ -1,4 +1,4 @@
-import { useMemo, useRef, type Ref } from 'react';
+import { useMemo, type Ref } from 'react';
 import { scoreLines, type Film } from '@caesura/core/film';
 import type { Plan } from '@caesura/core/plan';
 import { instantOfFrame, toNumber } from '@caesura/core/time';
@@ -6,7 +6,6 @@ import { Hairpin } from '../../components/Hairpin.tsx';
 import { LineList, type LineListHandle } from '../../components/LineList.tsx';
 import { OwnSoundMarks } from '../../components/OwnSoundMarks.tsx';
 import { percentOn } from '../../components/place.ts';
-import { useLineHeight } from '../../components/use-line-height.ts';
 import type { SoundItem } from './items.ts';
 
 /** The least and the most that a line is high, in pixels; between them they fill the screen. */
@@ -35,34 +34,30 @@ export function EffectLines({
       })),
     [film, plan.rate],
   );
-  const box = useRef<HTMLDivElement>(null);
-  const height = useLineHeight(box, lines.length, HEIGHTS);
   return (
-    <div className="lines-box" ref={box}>
-      <LineList
-        ref={ref}
-        lines={lines}
-        height={height}
-        label="The effects of the film in lines of four bars"
-        onPoint={onPoint}
-        draw={(line) => (
-          <div className="hairpins">
-            {cuts
-              .filter(({ at }) => at >= line.from && at < line.to)
-              .map(({ cut, at }) => (
-                <i
-                  key={cut}
-                  className={`hairpin-cut${cut === item.join?.cut ? ' is-open' : ''}`}
-                  style={{ left: `${percentOn(line, at)}%` }}
-                />
-              ))}
-            {film.effects.map((facts) => (
-              <Hairpin key={facts.placement.id} facts={facts} line={line} />
+    <LineList
+      ref={ref}
+      lines={lines}
+      heights={HEIGHTS}
+      label="The effects of the film in lines of four bars"
+      onPoint={onPoint}
+      draw={(line) => (
+        <div className="hairpins">
+          {cuts
+            .filter(({ at }) => at >= line.from && at < line.to)
+            .map(({ cut, at }) => (
+              <i
+                key={cut}
+                className={`hairpin-cut${cut === item.join?.cut ? ' is-open' : ''}`}
+                style={{ left: `${percentOn(line, at)}%` }}
+              />
             ))}
-            <OwnSoundMarks plan={plan} line={line} />
-          </div>
-        )}
-      />
-    </div>
+          {film.effects.map((facts) => (
+            <Hairpin key={facts.placement.id} facts={facts} line={line} />
+          ))}
+          <OwnSoundMarks plan={plan} line={line} />
+        </div>
+      )}
+    />
   );
 }
