@@ -28,6 +28,7 @@ import { useShuttle } from './use-shuttle.ts';
 import { useRehearseKeys } from './use-rehearse-keys.ts';
 import { Word } from '../../components/Word.tsx';
 
+/** Pixels that a line is high, however high the screen: the picture has the rest. */
 const HEIGHTS = [102, 102] as const;
 /** Milliseconds between one place of the position and the next while it plays. */
 const FOLLOWS = 200;
