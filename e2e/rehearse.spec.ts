@@ -368,8 +368,10 @@ test('while it plays cues are tapped, the cut is moved, notes are kept', async (
   await page.getByRole('button', { name: 'All', exact: true }).click();
   await page.keyboard.press(' ');
   await expect.poll(async () => shownFrame(page)).toBeGreaterThan(20);
+  const before = (await shownFrame(page)) / 24;
   await page.keyboard.press('t');
-  const about = await shownFrame(page);
+  // A busy machine answers late, and the film has gone on by then.
+  const after = (await shownFrame(page)) / 24;
   await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('n');
   await page.keyboard.type('a frame too early');
@@ -379,9 +381,9 @@ test('while it plays cues are tapped, the cut is moved, notes are kept', async (
   const now = (await planOf(page)) as Plan;
   const tap = now.music!.cueEdits.at(-1)!;
   expect(tap.kind).toBe('hand');
-  expect(
-    Math.abs((tap.to! - now.music!.region.in) / now.music!.analysis.sampleRate - about / 24),
-  ).toBeLessThan(0.3);
+  const tapped = (tap.to! - now.music!.region.in) / now.music!.analysis.sampleRate;
+  expect(tapped).toBeGreaterThan(before - 0.3);
+  expect(tapped).toBeLessThan(after + 0.3);
   expect(now.notes.map(({ text }) => text)).toContain('a frame too early');
   const moved = now.score!.shots.filter((shot, i) => shot.start !== plan.score!.shots[i]!.start);
   expect(moved).toHaveLength(1);
