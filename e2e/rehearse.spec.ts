@@ -502,7 +502,13 @@ test('three keys go back, stop and go on, twice as fast with every press', async
   await expect(page.getByText('on, 4 ×')).toBeVisible();
   await expect.poll(at).toBeGreaterThan(120);
   await page.keyboard.press('k');
-  await page.waitForTimeout(300);
+  // The picture of a busy machine comes after its sound, and rests once it is there.
+  const goneOn = async () => {
+    const from = await at();
+    await page.waitForTimeout(500);
+    return (await at()) - from;
+  };
+  await expect.poll(goneOn).toBe(0);
   const stopped = await at();
   await page.waitForTimeout(500);
   expect(await at()).toBe(stopped);
